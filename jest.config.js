@@ -1,0 +1,9 @@
+/** Unit tests stand beside what they test; end-to-end tests drive the built app and stand in tests/. */
+const transform = { '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] };
+const shared = { transform, extensionsToTreatAsEsm: ['.ts', '.tsx'], testEnvironment: 'node' };
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'] },
+    { ...shared, displayName: 'end to end', testMatch: ['<rootDir>/tests/**/*.test.ts'] },
+  ],
+};

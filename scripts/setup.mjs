@@ -1,0 +1,51 @@
+/**
+ * What every command needs before it can run: the packages of package-lock.json, and for tests a Chromium. Nothing is
+ * done when it is there already. Plain JavaScript, because it runs before anything is installed.
+ */
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+const STAMP = join(ROOT, 'node_modules', '.underloom-installed');
+const LEAST_NODE = 20;
+
+/** Runs a command with its output on ours; stops the process when it fails. */
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+  if (result.error || result.status !== 0) process.exit(result.status ?? 1);
+}
+
+/** Installs the packages when package-lock.json has changed since the last time. Says so on standard error only. */
+export function installPackages() {
+  if (Number(process.versions.node.split('.')[0]) < LEAST_NODE) {
+    process.stderr.write(`Underloom needs Node ${LEAST_NODE} or newer; this is ${process.version}.\n`);
+    process.exit(1);
+  }
+  const wanted = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
+  process.stderr.write('Installing packages (the first time takes a minute) ...\n');
+  run('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 2, 2] });
+  writeFileSync(STAMP, wanted);
+}
+
+const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+
+/** The path of a Chromium; installs Debian's when there is none and this is root. */
+export function findChromium() {
+  const own = process.env.CHROMIUM_PATH;
+  const found = () => [own, ...CHROMIUM_PLACES].find((path) => path && existsSync(path));
+  if (!found() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
+    process.stderr.write('Installing Chromium for the end-to-end tests ...\n');
+    run('apt-get', ['update', '-qq'], { stdio: ['ignore', 2, 2] });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 2, 2] });
+  }
+  const path = found();
+  if (!path) {
+    process.stderr.write('The end-to-end tests need Chromium. Install the package "chromium", or set CHROMIUM_PATH to one.\n');
+    process.exit(1);
+  }
+  return path;
+}

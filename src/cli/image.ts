@@ -1,0 +1,29 @@
+/** `image`: profile to device image, and back. */
+import { writeFileSync } from 'node:fs';
+import { writeProfile } from '../core/files';
+import { CannotStore, encodeImage } from '../core/image';
+import { BadInput, loadImage, loadProfile } from './input';
+
+export function imageCommand(file: string | undefined, options: { output?: string; read?: string; board?: string }): void {
+  if (options.read !== undefined) {
+    if (file !== undefined) throw new BadInput('image takes either a profile or --read, not both');
+    process.stdout.write(writeProfile(loadImage(options.read, options.board).profile));
+    return;
+  }
+  if (file === undefined) throw new BadInput('image needs a profile, or --read and an image');
+  if (options.output === undefined) throw new BadInput('image needs -o and the file to write');
+  const { profile, board } = loadProfile(file, options.board);
+  let image: Uint8Array;
+  try {
+    image = encodeImage(profile, board);
+  } catch (error) {
+    if (error instanceof CannotStore) throw new BadInput(`${file}: ${error.message}`);
+    throw error;
+  }
+  try {
+    writeFileSync(options.output, image);
+  } catch {
+    throw new BadInput(`${options.output}: cannot be written`);
+  }
+  process.stdout.write(`${options.output}: ${image.length} bytes\n`);
+}

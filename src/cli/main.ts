@@ -1,0 +1,63 @@
+/** The command line: replay strokes, check a profile, make and read device images. `npm run -s cli -- --help` lists it. */
+import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { BadInput } from './input';
+import { checkCommand } from './check';
+import { imageCommand } from './image';
+import { replayCommand } from './replay';
+
+/** Exit codes: 0 fine, 1 a check found something, 2 the input cannot be used. */
+const BAD_INPUT = 2;
+
+const wholeMilliseconds = (text: string): number => {
+  if (!/^\d{1,9}$/.test(text)) throw new InvalidArgumentError('must be a whole number of milliseconds.');
+  return Number(text);
+};
+
+const program = new Command('underloom')
+  .description('Underloom on the command line: the same engine, checks and images as in the app.')
+  .exitOverride()
+  .showSuggestionAfterError(false)
+  .configureOutput({ writeErr: (text) => process.stderr.write(text.replace(/^error: /, '')) });
+
+program
+  .command('replay')
+  .description('run recorded fingers through the engine and print what the host gets')
+  .option('--profile <file>', 'profile to run')
+  .option('--image <file>', 'device image to run instead of a profile')
+  .option('--strokes <file>', 'strokes file (CSV: t_us,key,depth_um)')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .option('--why', 'also print why each gesture was decided')
+  .option('--text', 'print one line with what the host shows instead')
+  .option('--settle-ms <ms>', 'how long the engine runs on after the last sample', wholeMilliseconds)
+  .option('--cases <dir>', 'run every folder in a folder that holds profile.json and strokes.csv')
+  .option('--check', 'with --cases: compare with expected.jsonl instead of writing outcome.jsonl')
+  .action(replayCommand);
+
+program
+  .command('check')
+  .description('print every problem of a profile with its JSON path; exit 1 when there is one')
+  .argument('<profile>', 'profile file')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .action(checkCommand);
+
+program
+  .command('image')
+  .description('make a device image from a profile, or print the profile in an image')
+  .argument('[profile]', 'profile file')
+  .option('-o, --output <file>', 'image file to write')
+  .option('--read <file>', 'image file to print as a profile')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .action(imageCommand);
+
+try {
+  await program.parseAsync();
+} catch (error) {
+  if (error instanceof BadInput) {
+    process.stderr.write(`${error.message.replaceAll('\n', ' ')}\n`);
+    process.exitCode = BAD_INPUT;
+  } else if (error instanceof CommanderError) {
+    process.exitCode = error.exitCode === 0 ? 0 : BAD_INPUT;
+  } else {
+    throw error;
+  }
+}

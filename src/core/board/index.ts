@@ -1,0 +1,13 @@
+import { HARROW_64 } from './harrow64';
+import type { Board } from './schema';
+import { TWILL_42 } from './twill42';
+
+export { type Direction, extentOf, middleOf, neighbourOf, rowOf, rowsOf, sameHand } from './geometry';
+export { type Board, type BoardKey, boardSchema, type DeviceLimits, type Finger, type Hand, KEY_UNIT_MM, type KeyId } from './schema';
+export { HARROW_64, TWILL_42 };
+
+/** The boards that ship with Underloom. */
+export const BOARDS: readonly Board[] = [HARROW_64, TWILL_42];
+
+/** A bundled board by its id, or `undefined`. */
+export const boardById = (id: string): Board | undefined => BOARDS.find((board) => board.id === id);

@@ -1,0 +1,70 @@
+/** The board file (`"format": "underloom-board"`): where the keys lie, whose fingers reach them, what the controller can hold. */
+import { z } from 'zod';
+import { isCode } from '../codes';
+
+/** One key unit in millimetres. */
+export const KEY_UNIT_MM = 19.05;
+
+const count = (most: number) => z.int().min(0).max(most);
+
+export const handSchema = z.enum(['left', 'right', 'either']);
+export const fingerSchema = z.enum(['little', 'ring', 'middle', 'index', 'thumb']);
+
+export const boardKeySchema = z.strictObject({
+  /** Unique within the board. */
+  id: z.string().min(1).max(24),
+  /** Left upper corner before turning, in key units. */
+  x: z.number().min(0).max(100),
+  y: z.number().min(0).max(100),
+  w: z.number().positive().max(20).default(1),
+  h: z.number().positive().max(20).default(1),
+  /** Degrees clockwise about the middle of the key. */
+  angle: z.number().min(-180).max(180).default(0),
+  hand: handSchema.default('either'),
+  finger: fingerSchema.default('index'),
+  /** The key of an ordinary keyboard that plays this one on the trial bench. */
+  code: z.string().refine((code) => code === 'Fn' || isCode(code), 'is not a W3C code').optional(),
+});
+
+export const deviceLimitsSchema = z.strictObject({
+  pollHz: z.int().min(1).max(8000),
+  layers: count(255).min(1),
+  slots: count(16).min(1),
+  memoryBytes: count(1 << 24).min(2048),
+  macros: count(1024),
+  macroEvents: count(100_000),
+  gestureSteps: count(8),
+  spansPerKey: count(64),
+  joints: count(255),
+  lamps: z.boolean(),
+});
+
+export const boardSchema = z
+  .strictObject({
+    format: z.literal('underloom-board'),
+    version: z.literal(1),
+    id: z.string().min(1).max(40),
+    name: z.string().min(1).max(60),
+    /** Full travel of a switch, in micrometres. */
+    travelUm: z.int().min(500).max(20_000),
+    /** Whether travel is measured; without it depth is only 0 or `travelUm`. */
+    analog: z.boolean().default(false),
+    keys: z.array(boardKeySchema).min(1).max(250),
+    device: deviceLimitsSchema,
+  })
+  .check((context) => {
+    const seen = new Set<string>();
+    context.value.keys.forEach((key, index) => {
+      if (seen.has(key.id)) {
+        context.issues.push({ code: 'custom', input: key.id, path: ['keys', index, 'id'], message: `a second key is named ${key.id}` });
+      }
+      seen.add(key.id);
+    });
+  });
+
+export type Hand = z.infer<typeof handSchema>;
+export type Finger = z.infer<typeof fingerSchema>;
+export type BoardKey = z.infer<typeof boardKeySchema>;
+export type DeviceLimits = z.infer<typeof deviceLimitsSchema>;
+export type Board = z.infer<typeof boardSchema>;
+export type KeyId = string;

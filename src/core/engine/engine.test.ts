@@ -1,0 +1,67 @@
+import { describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../board';
+import type { Action } from '../profile';
+import { Engine } from './engine';
+import { isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
+import { CannotRun, compile } from './program';
+import { fingers, shortly, stageProfile } from './stage';
+
+function stage(layers: Parameters<typeof stageProfile>[0]) {
+  const program = compile(stageProfile(layers));
+  const lines: OutcomeLine[] = [];
+  const engine = new Engine(program, outcomeLines(program, (line) => lines.push(line), true));
+  const feed = (hand: string) => {
+    for (const { tUs, key, depthUm } of fingers(hand)) engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
+  };
+  return { engine, lines, feed };
+}
+
+describe('letting go of everything', () => {
+  test('what is held goes up, what is pending is dropped, and the base layer answers', () => {
+    const { engine, lines, feed } = stage({ Base: { Caps: 'flip Nav', A: 'tap A, hold Ctrl', S: 'Ctrl+Shift+S' }, Nav: { H: 'Left' } });
+    feed('+Caps 0, -Caps 1, +S 2, +A 3');
+    engine.letGo();
+    feed('-S 10, -A 11, +H 20, -H 30');
+    expect(shortly(lines)).toEqual(['2 +Ctrl', '2 +Shift', '2 +S', '3 -S', '3 -Shift', '3 -Ctrl', '20 +H', '30 -H']);
+  });
+});
+
+describe('what the engine does not run yet', () => {
+  const action = (does: Action) => () => compile({ ...stageProfile({ Base: {} }), layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { KeyA: { does: { kind: 'act', action: does } } } }] });
+
+  test.each<[string, Action]>([
+    ['latch', { do: 'latch', codes: ['ShiftLeft'] }],
+    ['capitals', { do: 'capitals' }],
+    ['text', { do: 'text', text: 'Scene 3', gapMs: 0 }],
+    ['wheel', { do: 'many', actions: [{ do: 'wheel', dx: 0, dy: 1 }] }],
+  ])('%s is refused by name and place', (name, does) => {
+    expect(action(does)).toThrow(CannotRun);
+    try {
+      action(does)();
+    } catch (error) {
+      const [problem] = (error as CannotRun).problems;
+      expect(problem?.message).toContain(name);
+      expect(problem?.path.slice(0, 4)).toEqual(['layers', 0, 'keys', 'KeyA']);
+    }
+  });
+
+  test('joint presses and stroke plans are refused too', () => {
+    const profile = stageProfile({ Base: {} });
+    profile.joints = [{ id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'keys', codes: ['Escape'] } }];
+    profile.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [{ from: { going: 'down', atUm: 600 }, action: { do: 'keys', codes: ['KeyA'] } }] } };
+    expect(() => compile(profile)).toThrow(/stroke plans.*joint presses/);
+  });
+});
+
+test('an edge has the time of its finger when nothing has to be decided', () => {
+  const { engine, lines, feed } = stage({ Base: {} });
+  feed('+A 1.234, +B 5, -A 7.5, -B 9');
+  engine.advance(20_000);
+  expect(lines.filter(isEdgeLine).map((line) => line.t)).toEqual([1234, 5000, 7500, 9000]);
+});
+
+test('every key of the board can be fed', () => {
+  const { engine, lines } = stage({ Base: {} });
+  HARROW_64.keys.forEach((_, index) => engine.feed(index, index, 4000));
+  expect(lines).toHaveLength(63);
+});

@@ -1,0 +1,19 @@
+export { Engine } from './engine';
+export {
+  type DecisionLine,
+  type EdgeLine,
+  isDecisionLine,
+  isEdgeLine,
+  isLayerLine,
+  isPendingLine,
+  type LayerLine,
+  type OutcomeLine,
+  outcomeLines,
+  type PendingLine,
+  type TraceLine,
+  traceLines,
+} from './outcome';
+export type { Cause, OutcomeKind, Outputs } from './outputs';
+export { CannotRun, compile, type Program, REST_UM } from './program';
+export { replay, type Sample, SETTLE_MS } from './replay';
+export { unsupportedIn } from './unsupported';

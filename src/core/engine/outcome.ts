@@ -1,0 +1,39 @@
+/** Outcome lines: what the engine sent and why, as plain objects with names instead of numbers. */
+import type { Cause, OutcomeKind, Outputs } from './outputs';
+import type { Program } from './program';
+
+export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
+export type DecisionLine = { t: number; why: Cause; key: string; layer: string; step: number; outcome: OutcomeKind; sinceUs: number };
+export type OutcomeLine = EdgeLine | DecisionLine;
+
+/** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
+export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
+export type LayerLine = { t: number; layer: string; active: boolean };
+export type TraceLine = OutcomeLine | PendingLine | LayerLine;
+
+export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
+export const isDecisionLine = (line: TraceLine): line is DecisionLine => 'why' in line;
+export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
+export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
+
+/** Outputs that give each usage edge, and with `why` each decision, to `take` as an outcome line. */
+export function outcomeLines(program: Program, take: (line: OutcomeLine) => void, why: boolean): Outputs {
+  const edges: Outputs = {
+    edge: (t, down, usage) => take({ t, edge: down ? 'down' : 'up', code: program.codes[usage] ?? '' }),
+  };
+  if (!why) return edges;
+  return {
+    ...edges,
+    decision: (t, cause, key, layer, step, outcome, openUs) =>
+      take({ t, why: cause, key: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, outcome, sinceUs: openUs }),
+  };
+}
+
+/** Outputs that give everything that happens inside, in order. */
+export function traceLines(program: Program, take: (line: TraceLine) => void): Outputs {
+  return {
+    ...outcomeLines(program, take, true),
+    pending: (t, key, layer, step, sinceUs) => take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
+    layer: (t, layer, active) => take({ t, layer: program.layerIds[layer] ?? '', active }),
+  };
+}

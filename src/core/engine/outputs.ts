@@ -1,0 +1,20 @@
+/**
+ * What comes out of the engine. The stages call these methods with plain numbers, so that nothing is allocated unless a
+ * listener keeps it; the trace methods are optional, and cost nothing when they are absent.
+ */
+
+/** Why a gesture was decided. The words are those of outcome lines. */
+export type Cause = 'guard' | 'retap' | 'only' | 'timeout' | 'held' | 'interrupted' | 'same-hand' | 'pressed-inside' | 'nested' | 'released-early' | 'gap';
+
+export type OutcomeKind = 'tap' | 'hold' | 'none';
+
+export interface Outputs {
+  /** A usage goes down or up at the host. `usage` is an index into the program's `codes`. */
+  edge(tUs: number, down: boolean, usage: number): void;
+  /** A key became undecided (or waits for its next press) at `sinceUs`; steps count from 1. */
+  pending?(tUs: number, key: number, layer: number, step: number, sinceUs: number): void;
+  /** The pending key was decided. Comes before the edges it causes. */
+  decision?(tUs: number, cause: Cause, key: number, layer: number, step: number, outcome: OutcomeKind, openUs: number): void;
+  /** A layer above the base became active or ceased to be. */
+  layer?(tUs: number, layer: number, active: boolean): void;
+}

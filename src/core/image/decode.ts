@@ -1,0 +1,329 @@
+/**
+ * From image to profile. An image is hostile until it has been read: every length, number and reference is checked, and
+ * what comes out has passed the profile's own checks too. Sections of an unknown type are skipped.
+ */
+import CRC32 from 'crc-32';
+import { boardById, type Board } from '../board';
+import { codeOfUsage, KEYBOARD_PAGE, usageOf } from '../codes';
+import {
+  DEFAULT_TIMING,
+  DYES,
+  mergeTiming,
+  printProblem,
+  profileProblems,
+  readProfile,
+  type Action,
+  type Actuation,
+  type Binding,
+  type Gesture,
+  type Layer,
+  type PartialTiming,
+  type Profile,
+} from '../profile';
+import { BadImage, ByteReader } from './bytes';
+import {
+  ACTION,
+  HEADER_BYTES,
+  HOST_LAYOUT_IDS,
+  IMAGE_VERSION,
+  INTERRUPTS,
+  LAST_KEY_TAG,
+  LAYER_HOWS,
+  MAGIC,
+  RESETS,
+  SECTION,
+  TAG,
+  TIMING_FIGURES,
+  TIMING_INTERRUPT_BIT,
+  TIMING_OTHER_HAND_BIT,
+} from './layout';
+
+/** What an image's header says, checked against its bytes. */
+export type ImageHeader = { version: number; lengthBytes: number; crc32: number };
+
+/**
+ * Reads and checks the header. `bytes` may be longer than the image (a slot is); what follows is not looked at.
+ * @throws BadImage
+ */
+export function readHeader(bytes: Uint8Array): ImageHeader {
+  const reader = new ByteReader(bytes);
+  for (const [index, byte] of MAGIC.entries()) if (reader.u8() !== byte) throw new BadImage(index, 'this is no image: it does not begin with UNDL');
+  const version = reader.u8();
+  if (version !== IMAGE_VERSION) throw new BadImage(4, `image version ${version}; this program reads version ${IMAGE_VERSION}`);
+  reader.u8();
+  reader.u16();
+  const lengthBytes = reader.u32();
+  const crc32 = reader.u32();
+  if (lengthBytes < HEADER_BYTES || lengthBytes > bytes.length) {
+    throw new BadImage(8, `the image says it is ${lengthBytes} bytes long, but there are ${bytes.length}`);
+  }
+  const found = CRC32.buf(bytes.subarray(HEADER_BYTES, lengthBytes)) >>> 0;
+  if (found !== crc32) throw new BadImage(12, `the checksum is ${hex(found)}, not ${hex(crc32)}: the image is damaged`);
+  return { version, lengthBytes, crc32 };
+}
+
+const hex = (value: number): string => value.toString(16).toUpperCase().padStart(8, '0');
+
+/** The board an image was made for. @throws BadImage */
+export function boardIdOfImage(bytes: Uint8Array): string {
+  const sections = readSections(bytes);
+  return sectionOf(sections, SECTION.board, 'board').text(40);
+}
+
+function readSections(bytes: Uint8Array): Map<number, { bytes: Uint8Array; start: number; end: number }> {
+  const { lengthBytes } = readHeader(bytes);
+  const sections = new Map<number, { bytes: Uint8Array; start: number; end: number }>();
+  const reader = new ByteReader(bytes, HEADER_BYTES, lengthBytes);
+  while (!reader.isAtEnd) {
+    const type = reader.u8();
+    const length = reader.count();
+    const start = reader.offset;
+    reader.skip(length);
+    sections.set(type, { bytes, start, end: start + length });
+  }
+  return sections;
+}
+
+function sectionOf(sections: ReturnType<typeof readSections>, type: number, name: string): ByteReader {
+  const section = sections.get(type);
+  if (!section) throw new BadImage(HEADER_BYTES, `the section "${name}" is missing`);
+  return new ByteReader(section.bytes, section.start, section.end);
+}
+
+function choice<T>(reader: ByteReader, options: readonly T[], what: string): T {
+  const at = reader.offset;
+  const value = options[reader.u8()];
+  if (value === undefined) throw new BadImage(at, `an unknown ${what}`);
+  return value;
+}
+
+class Decoder {
+  private actions: Action[] = [];
+  private gestures: Gesture[] = [];
+  private layerIds: string[] = [];
+
+  constructor(
+    private readonly sections: ReturnType<typeof readSections>,
+    private readonly board: Board,
+  ) {}
+
+  decode(): unknown {
+    const head = this.section(SECTION.board, 'board');
+    head.text(40);
+    const at = head.offset;
+    const keyCount = head.count();
+    if (keyCount !== this.board.keys.length) throw new BadImage(at, `made for ${keyCount} keys; the ${this.board.name} has ${this.board.keys.length}`);
+    const hostLayout = choice(head, HOST_LAYOUT_IDS, 'host layout');
+    const timing = mergeTiming(DEFAULT_TIMING, this.readTiming(this.section(SECTION.timing, 'timing')));
+    const layerReader = this.section(SECTION.layers, 'layers');
+    const layerCount = layerReader.count(255);
+    this.layerIds = Array.from({ length: layerCount }, (_, n) => `layer-${n}`);
+    const names = this.sections.has(SECTION.names) ? this.readNames(this.section(SECTION.names, 'names')) : this.withoutNames();
+    this.layerIds = names.layers.map((layer) => layer.id);
+    this.readActions(this.section(SECTION.actions, 'actions'));
+    this.readGestures(this.section(SECTION.gestures, 'gestures'));
+    const layers = names.layers.map((layer) => this.readLayer(layerReader, layer));
+    const joinedLayers = this.sections.has(SECTION.joinedLayers) ? this.readJoinedLayers(this.section(SECTION.joinedLayers, 'joined layers')) : [];
+    return {
+      format: 'underloom-profile',
+      version: 1,
+      id: names.id,
+      name: names.name,
+      icon: names.icon,
+      board: this.board.id,
+      hostLayout,
+      timing,
+      layers,
+      joinedLayers,
+      joints: [],
+      macros: [],
+      travel: this.readTravel(this.section(SECTION.travel, 'travel')),
+      roles: names.roles,
+    };
+  }
+
+  private section(type: number, name: string): ByteReader {
+    return sectionOf(this.sections, type, name);
+  }
+
+  private readTiming(reader: ByteReader): PartialTiming {
+    const bits = reader.u8();
+    const timing: PartialTiming = {};
+    TIMING_FIGURES.forEach((name, index) => {
+      if (bits & (1 << index)) timing[name] = reader.count(10_000);
+    });
+    if (bits & TIMING_INTERRUPT_BIT) timing.interrupt = choice(reader, INTERRUPTS, 'interrupt rule');
+    if (bits & TIMING_OTHER_HAND_BIT) timing.otherHandOnly = reader.u8() !== 0;
+    return timing;
+  }
+
+  private readActions(reader: ByteReader): void {
+    const count = reader.count(4096);
+    for (let n = 0; n < count; n++) this.actions.push(this.readAction(reader));
+  }
+
+  private readAction(reader: ByteReader): Action {
+    const at = reader.offset;
+    const kind = reader.u8();
+    switch (kind) {
+      case ACTION.keys:
+        return { do: 'keys', codes: Array.from({ length: reader.count(8) }, () => readUsage(reader)) };
+      case ACTION.layer:
+        return { do: 'layer', how: choice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
+      case ACTION.many:
+        return {
+          do: 'many',
+          actions: Array.from({ length: reader.count(16) }, () => {
+            const part = this.actionOf(reader, reader.u8());
+            if (!part) throw new BadImage(at, 'an action with an empty part');
+            return part;
+          }),
+        };
+      default:
+        throw new BadImage(at, `an action of the unknown kind ${kind}`);
+    }
+  }
+
+  private layerId(reader: ByteReader): string {
+    const at = reader.offset;
+    const number = reader.count();
+    const id = this.layerIds[number];
+    if (id === undefined) throw new BadImage(at, `layer number ${number}, where there are ${this.layerIds.length}`);
+    return id;
+  }
+
+  private readGestures(reader: ByteReader): void {
+    const count = reader.count(4096);
+    for (let n = 0; n < count; n++) {
+      const steps = Array.from({ length: reader.count(8) }, () => {
+        const tap = this.actionOf(reader, reader.u8());
+        const hold = this.actionOf(reader, reader.u8());
+        return { ...(tap && { tap }), ...(hold && { hold }) };
+      });
+      const timing = this.readTiming(reader);
+      this.gestures.push({ kind: 'gesture', steps, ...(Object.keys(timing).length > 0 && { timing }) });
+    }
+  }
+
+  /** What an action reference that begins with `tag` means; undefined for nothing. */
+  private actionOf(reader: ByteReader, tag: number): Action | undefined {
+    if (tag === TAG.nothing) return undefined;
+    if (tag <= LAST_KEY_TAG) return { do: 'keys', codes: [codeOfUsage(usageOf(KEYBOARD_PAGE, tag))] };
+    const at = reader.offset;
+    const action = tag === TAG.action ? this.actions[reader.count()] : undefined;
+    if (!action) throw new BadImage(at, 'a reference to an action that is not there');
+    return action;
+  }
+
+  private readBinding(reader: ByteReader): Binding {
+    const at = reader.offset;
+    const tag = reader.u8();
+    if (tag === TAG.pass) return { kind: 'pass' };
+    if (tag === TAG.none) return { kind: 'none' };
+    if (tag === TAG.gesture) {
+      const gesture = this.gestures[reader.count()];
+      if (!gesture) throw new BadImage(at, 'a reference to a gesture that is not there');
+      return gesture;
+    }
+    const action = this.actionOf(reader, tag);
+    if (!action) throw new BadImage(at, 'a key bound to nothing');
+    return { kind: 'act', action };
+  }
+
+  private readLayer(reader: ByteReader, layer: NamedLayer): Layer {
+    const { keys } = this.board;
+    const bits = Array.from({ length: Math.ceil(keys.length / 8) }, () => reader.u8());
+    const assigned = keys.filter((_, n) => ((bits[n >> 3] ?? 0) >> (n & 7)) & 1);
+    const entries = assigned.map(({ id }): [string, Layer['keys'][string]] => [id, { does: this.readBinding(reader), ...layer.told.get(id) }]);
+    return { id: layer.id, name: layer.name, dye: layer.dye, keys: Object.fromEntries(entries) };
+  }
+
+  private readJoinedLayers(reader: ByteReader): Profile['joinedLayers'] {
+    return Array.from({ length: reader.count(64) }, () => ({
+      when: Array.from({ length: reader.count(8) }, () => this.layerId(reader)),
+      also: this.layerId(reader),
+    }));
+  }
+
+  private readTravel(reader: ByteReader): Profile['travel'] {
+    const board = readActuation(reader);
+    const keys = Array.from({ length: reader.count(this.board.keys.length) }, (): [string, Actuation] => [this.keyId(reader), readActuation(reader)]);
+    return { board, keys: Object.fromEntries(keys) };
+  }
+
+  private keyId(reader: ByteReader): string {
+    const at = reader.offset;
+    const number = reader.count();
+    const key = this.board.keys[number];
+    if (!key) throw new BadImage(at, `key number ${number}; the ${this.board.name} has ${this.board.keys.length}`);
+    return key.id;
+  }
+
+  private readNames(reader: ByteReader): Names {
+    const [id, name, icon] = [reader.text(), reader.text(), reader.text()];
+    const roles = Array.from({ length: reader.count(64) }, () => ({ id: reader.text(), name: reader.text(), color: reader.text() }));
+    const layers = this.layerIds.map((): NamedLayer => {
+      const [layerId, layerName, dye] = [reader.text(), reader.text(), choice(reader, DYES, 'dye')];
+      const told = new Map<string, Told>();
+      const count = reader.count(this.board.keys.length);
+      for (let n = 0; n < count; n++) {
+        const key = this.keyId(reader);
+        const bits = reader.u8();
+        const role = roles[reader.count(64) - 1]?.id;
+        told.set(key, {
+          ...(bits & 1 && { label: reader.text() }),
+          ...(role !== undefined && { role }),
+          ...(bits & 2 && { note: reader.text() }),
+        });
+      }
+      return { id: layerId, name: layerName, dye, told };
+    });
+    return { id, name, icon, roles, layers };
+  }
+
+  /** Stand-ins for what was left out when memory was short. */
+  private withoutNames(): Names {
+    const layers = this.layerIds.map((id, n): NamedLayer => ({ id, name: n === 0 ? 'Base' : `Layer ${n}`, dye: DYES[n % DYES.length] ?? 'indigo', told: new Map() }));
+    return { id: 'from-keyboard', name: 'From the keyboard', icon: 'spool', roles: [], layers };
+  }
+}
+
+type Told = { label?: string; role?: string; note?: string };
+type NamedLayer = { id: string; name: string; dye: Layer['dye']; told: Map<string, Told> };
+type Names = { id: string; name: string; icon: string; roles: Profile['roles']; layers: NamedLayer[] };
+
+function readUsage(reader: ByteReader): string {
+  const id = reader.u8();
+  if (id !== 0) return codeOfUsage(usageOf(KEYBOARD_PAGE, id));
+  return codeOfUsage(usageOf(reader.u8(), reader.count(0xffff)));
+}
+
+function readActuation(reader: ByteReader): Actuation {
+  const at = reader.offset;
+  const mode = reader.u8();
+  const pointUm = reader.count(20_000);
+  if (mode === 0) {
+    const releaseUm = reader.count(20_000);
+    return { mode: 'fixed', pointUm, ...(releaseUm > 0 && { releaseUm }) };
+  }
+  const reset = RESETS[mode - 1];
+  if (!reset) throw new BadImage(at, `actuation of the unknown mode ${mode}`);
+  return { mode: 'reversal', pointUm, pressUm: reader.count(20_000), releaseUm: reader.count(20_000), reset };
+}
+
+/**
+ * The profile in an image. Bytes after its end are not looked at.
+ * @param board the board it must fit; by default the bundled one that the image names
+ * @throws BadImage with the offset and the reason
+ */
+export function decodeImage(bytes: Uint8Array, board?: Board): Profile {
+  const id = boardIdOfImage(bytes);
+  const home = board ?? boardById(id);
+  if (!home) throw new BadImage(HEADER_BYTES, `made for the board "${id}", which is not known here; give its board file`);
+  if (home.id !== id) throw new BadImage(HEADER_BYTES, `made for the board "${id}", not for the ${home.name}`);
+  const result = readProfile(new Decoder(readSections(bytes), home).decode());
+  const problems = 'problems' in result ? result.problems : profileProblems(result.profile, home);
+  const [first] = problems;
+  if (first || 'problems' in result) throw new BadImage(HEADER_BYTES, first ? `holds no sound profile: ${printProblem(first)}` : 'holds no sound profile');
+  return result.profile;
+}

@@ -1,0 +1,244 @@
+/** From profile to image: the bytes a keyboard keeps. Equal actions and gestures are stored once. */
+import CRC32 from 'crc-32';
+import type { Board } from '../board';
+import { idOf, KEYBOARD_PAGE, pageOf, usageOfCode } from '../codes';
+import { DYES, printPath, type Action, type Actuation, type Binding, type Gesture, type PartialTiming, type Profile } from '../profile';
+import { ByteWriter } from './bytes';
+import {
+  ACTION,
+  HEADER_BYTES,
+  HOST_LAYOUT_IDS,
+  IMAGE_VERSION,
+  INTERRUPTS,
+  LAST_KEY_TAG,
+  LAYER_HOWS,
+  MAGIC,
+  RESETS,
+  SECTION,
+  TAG,
+  TIMING_FIGURES,
+  TIMING_INTERRUPT_BIT,
+  TIMING_OTHER_HAND_BIT,
+} from './layout';
+
+/** A profile with something in it that an image cannot hold yet. */
+export class CannotStore extends Error {}
+
+export type EncodeOptions = {
+  /** Leave names, labels, notes and colours out, when memory is short. */
+  withoutNames?: boolean;
+};
+
+/** Things stored once each, referred to by their number. Equality is that of their bytes. */
+class Pool {
+  private readonly numbers = new Map<string, number>();
+  private readonly entries = new ByteWriter();
+
+  add(bytes: Uint8Array): number {
+    const key = bytes.join();
+    const known = this.numbers.get(key);
+    if (known !== undefined) return known;
+    this.entries.raw(bytes);
+    this.numbers.set(key, this.numbers.size);
+    return this.numbers.size - 1;
+  }
+
+  write(out: ByteWriter): void {
+    out.count(this.numbers.size).raw(this.entries.toBytes());
+  }
+}
+
+class Encoder {
+  private readonly actions = new Pool();
+  private readonly gestures = new Pool();
+
+  constructor(
+    private readonly profile: Profile,
+    private readonly board: Board,
+  ) {}
+
+  encode({ withoutNames = false }: EncodeOptions): Uint8Array {
+    const { profile } = this;
+    const out = new ByteWriter();
+    const section = (type: number, write: (body: ByteWriter) => void): void => {
+      const body = new ByteWriter();
+      write(body);
+      out.u8(type).count(body.length).raw(body.toBytes());
+    };
+    const layers = new ByteWriter();
+    this.writeLayers(layers);
+    section(SECTION.board, (body) => body.text(this.board.id).count(this.board.keys.length).u8(HOST_LAYOUT_IDS.indexOf(profile.hostLayout)));
+    section(SECTION.timing, (body) => this.writeTiming(body, profile.timing));
+    section(SECTION.actions, (body) => this.actions.write(body));
+    section(SECTION.gestures, (body) => this.gestures.write(body));
+    section(SECTION.layers, (body) => body.raw(layers.toBytes()));
+    if (profile.joinedLayers.length > 0) section(SECTION.joinedLayers, (body) => this.writeJoinedLayers(body));
+    section(SECTION.travel, (body) => this.writeTravel(body));
+    if (!withoutNames) section(SECTION.names, (body) => this.writeNames(body));
+    const content = out.toBytes();
+    return new ByteWriter()
+      .raw(MAGIC)
+      .u8(IMAGE_VERSION)
+      .u8(0)
+      .u16(0)
+      .u32(HEADER_BYTES + content.length)
+      .u32(CRC32.buf(content) >>> 0)
+      .raw(content)
+      .toBytes();
+  }
+
+  private writeTiming(out: ByteWriter, timing: PartialTiming): void {
+    let bits = 0;
+    TIMING_FIGURES.forEach((name, index) => (bits |= timing[name] === undefined ? 0 : 1 << index));
+    if (timing.interrupt !== undefined) bits |= TIMING_INTERRUPT_BIT;
+    if (timing.otherHandOnly !== undefined) bits |= TIMING_OTHER_HAND_BIT;
+    out.u8(bits);
+    for (const name of TIMING_FIGURES) if (timing[name] !== undefined) out.count(timing[name]);
+    if (timing.interrupt !== undefined) out.u8(INTERRUPTS.indexOf(timing.interrupt));
+    if (timing.otherHandOnly !== undefined) out.u8(timing.otherHandOnly ? 1 : 0);
+  }
+
+  private writeLayers(out: ByteWriter): void {
+    const { keys } = this.board;
+    out.count(this.profile.layers.length);
+    for (const layer of this.profile.layers) {
+      for (let n = 0; n < keys.length; n += 8) {
+        let bits = 0;
+        for (let bit = 0; bit < 8; bit++) if (layer.keys[keys[n + bit]?.id ?? ''] !== undefined) bits |= 1 << bit;
+        out.u8(bits);
+      }
+      keys.forEach(({ id }, index) => {
+        const assignment = layer.keys[id];
+        if (assignment) this.writeBinding(out, assignment.does, `layers.${layer.id}.${keys[index]?.id ?? ''}`);
+      });
+    }
+  }
+
+  private writeBinding(out: ByteWriter, binding: Binding, place: string): void {
+    switch (binding.kind) {
+      case 'pass':
+        out.u8(TAG.pass);
+        break;
+      case 'none':
+        out.u8(TAG.none);
+        break;
+      case 'act':
+        this.writeActionRef(out, binding.action);
+        break;
+      case 'gesture':
+        out.u8(TAG.gesture).count(this.gestures.add(this.gestureBytes(binding)));
+        break;
+      case 'stroke':
+        throw new CannotStore(`${place}: stroke plans cannot be stored in an image yet`);
+    }
+  }
+
+  private gestureBytes(gesture: Gesture): Uint8Array {
+    const out = new ByteWriter().count(gesture.steps.length);
+    for (const step of gesture.steps) {
+      this.writeActionRef(out, step.tap);
+      this.writeActionRef(out, step.hold);
+    }
+    this.writeTiming(out, gesture.timing ?? {});
+    return out.toBytes();
+  }
+
+  private writeActionRef(out: ByteWriter, action: Action | undefined): void {
+    if (!action) {
+      out.u8(TAG.nothing);
+      return;
+    }
+    const usage = action.do === 'keys' && action.codes.length === 1 ? usageOfCode(action.codes[0] ?? '') : undefined;
+    if (usage !== undefined && isOneByte(usage)) out.u8(idOf(usage));
+    else out.u8(TAG.action).count(this.actions.add(this.actionBytes(action)));
+  }
+
+  private actionBytes(action: Action): Uint8Array {
+    const out = new ByteWriter();
+    switch (action.do) {
+      case 'keys':
+        out.u8(ACTION.keys).count(action.codes.length);
+        for (const code of action.codes) writeUsage(out, usageOfCode(code) ?? 0);
+        break;
+      case 'layer':
+        out.u8(ACTION.layer).u8(LAYER_HOWS.indexOf(action.how)).count(this.profile.layers.findIndex((layer) => layer.id === action.layer));
+        break;
+      case 'many': {
+        // Parts go into the pool before the whole, so that a reader meets only numbers it knows.
+        const parts = new ByteWriter();
+        for (const part of action.actions) this.writeActionRef(parts, part);
+        out.u8(ACTION.many).count(action.actions.length).raw(parts.toBytes());
+        break;
+      }
+      default:
+        throw new CannotStore(`"${action.do}" cannot be stored in an image yet`);
+    }
+    return out.toBytes();
+  }
+
+  private writeJoinedLayers(out: ByteWriter): void {
+    const number = (id: string): number => this.profile.layers.findIndex((layer) => layer.id === id);
+    out.count(this.profile.joinedLayers.length);
+    for (const { when, also } of this.profile.joinedLayers) {
+      out.count(when.length);
+      for (const id of when) out.count(number(id));
+      out.count(number(also));
+    }
+  }
+
+  private writeTravel(out: ByteWriter): void {
+    const { travel } = this.profile;
+    writeActuation(out, travel.board);
+    const own = this.board.keys.flatMap(({ id }, index) => (travel.keys[id] ? [{ index, actuation: travel.keys[id] }] : []));
+    out.count(own.length);
+    for (const { index, actuation } of own) {
+      out.count(index);
+      writeActuation(out, actuation);
+    }
+  }
+
+  private writeNames(out: ByteWriter): void {
+    const { profile, board } = this;
+    out.text(profile.id).text(profile.name).text(profile.icon);
+    out.count(profile.roles.length);
+    for (const role of profile.roles) out.text(role.id).text(role.name).text(role.color);
+    for (const layer of profile.layers) {
+      out.text(layer.id).text(layer.name).u8(DYES.indexOf(layer.dye));
+      const told = board.keys.flatMap(({ id }, index) => {
+        const { label, role, note } = layer.keys[id] ?? {};
+        return label === undefined && role === undefined && note === undefined ? [] : [{ index, label, role, note }];
+      });
+      out.count(told.length);
+      for (const { index, label, role, note } of told) {
+        const roleNumber = role === undefined ? 0 : profile.roles.findIndex((candidate) => candidate.id === role) + 1;
+        out.count(index).u8((label === undefined ? 0 : 1) | (note === undefined ? 0 : 2)).count(roleNumber);
+        if (label !== undefined) out.text(label);
+        if (note !== undefined) out.text(note);
+      }
+    }
+  }
+}
+
+const isOneByte = (usage: number): boolean => pageOf(usage) === KEYBOARD_PAGE && idOf(usage) >= 1 && idOf(usage) <= LAST_KEY_TAG;
+
+function writeUsage(out: ByteWriter, usage: number): void {
+  if (isOneByte(usage)) out.u8(idOf(usage));
+  else out.u8(TAG.nothing).u8(pageOf(usage)).count(idOf(usage));
+}
+
+function writeActuation(out: ByteWriter, actuation: Actuation): void {
+  if (actuation.mode === 'fixed') {
+    out.u8(0).count(actuation.pointUm).count(actuation.releaseUm === undefined ? 0 : actuation.releaseUm);
+  } else {
+    out.u8(1 + RESETS.indexOf(actuation.reset)).count(actuation.pointUm).count(actuation.pressUm).count(actuation.releaseUm);
+  }
+}
+
+/**
+ * The image of a sound profile on its board.
+ * @throws CannotStore when something in it has no place in an image yet
+ */
+export function encodeImage(profile: Profile, board: Board, options: EncodeOptions = {}): Uint8Array {
+  if (profile.joints.length > 0) throw new CannotStore(`${printPath(['joints'])}: joint presses cannot be stored in an image yet`);
+  return new Encoder(profile, board).encode(options);
+}

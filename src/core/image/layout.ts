@@ -1,0 +1,30 @@
+/**
+ * The numbers of the image format, in one place; docs/formats/image.md explains them with a worked example.
+ *
+ * A binding is one byte when it is what most bindings are: one key of the keyboard page. Those usages are 01 to E7, which
+ * leaves 00 and E8 to FF for everything else.
+ */
+
+/** "UNDL" in ASCII. */
+export const MAGIC = [0x55, 0x4e, 0x44, 0x4c] as const;
+export const IMAGE_VERSION = 1;
+/** Magic, version, flags, two reserved bytes, length, CRC-32. */
+export const HEADER_BYTES = 16;
+
+export const SECTION = { board: 1, timing: 2, actions: 3, gestures: 4, layers: 5, joinedLayers: 6, travel: 7, names: 8 } as const;
+
+/** Bytes a binding or an action reference can begin with, besides 01 to E7 (that one key). */
+export const TAG = { nothing: 0x00, none: 0xe8, pass: 0xe9, action: 0xea, gesture: 0xeb } as const;
+export const LAST_KEY_TAG = 0xe7;
+
+/** Kinds in the pool of actions. */
+export const ACTION = { keys: 1, layer: 2, many: 3 } as const;
+
+export const LAYER_HOWS = ['while', 'flip', 'go', 'once'] as const;
+export const INTERRUPTS = ['nested', 'any', 'wait'] as const;
+export const HOST_LAYOUT_IDS = ['us'] as const;
+export const RESETS = ['point', 'top'] as const;
+/** The figures of a timing in the order they are written; a gesture's own timing has a bit for each that it sets. */
+export const TIMING_FIGURES = ['holdAfterMs', 'tapGapMs', 'retapMs', 'typingGuardMs', 'tapMs'] as const;
+export const TIMING_INTERRUPT_BIT = 0x20;
+export const TIMING_OTHER_HAND_BIT = 0x40;

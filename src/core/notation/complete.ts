@@ -1,0 +1,91 @@
+/** Completing the assign line as it is typed, and the list of everything it can say, by meaning. */
+import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
+import { GESTURE_WORDS, LAYER_WORDS, type NotationContext } from './parse';
+import { printLayer } from './print';
+
+/** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
+export type Completion = { from: number; insert: string; meaning: string };
+
+const WORD_MEANINGS: Readonly<Record<string, string>> = {
+  pass: 'the next active layer below answers',
+  none: 'does nothing, and nothing below is asked',
+  tap: 'what a short press does',
+  hold: 'what holding the key does',
+  twice: 'what a second quick press does',
+  while: 'a layer, as long as the key is down',
+  flip: 'a layer on, or off when it is on',
+  go: 'to a layer, and stay there',
+  once: 'a layer for the next key only',
+};
+
+const KEYS: readonly { word: string; meaning: string }[] = Object.values(CODE_TABLE)
+  .flat()
+  .map(([code]) => ({ word: wordOfCode(code), meaning: `the key ${titleOfCode(code)}` }));
+
+/** Which kinds of word can stand at the end of a beginning of a line. */
+function placeOf(before: string): 'start' | 'part' | 'action' | 'layer' {
+  const part = before.split(',').pop() ?? '';
+  const words = part.split(/[+&]/).pop()?.trim().toLowerCase().split(/\s+/) ?? [];
+  const last = words.at(-1) ?? '';
+  if ((LAYER_WORDS as readonly string[]).includes(last)) return 'layer';
+  if (before.trim() === '') return 'start';
+  if (part.trim() === '') return 'part';
+  return 'action';
+}
+
+/**
+ * Ways to go on from a line up to the cursor, the most likely first.
+ * @param most how many to give
+ */
+export function completeLine(beforeCursor: string, context: NotationContext, most = 8): Completion[] {
+  const layerMatch = /(?:^|[\s,&])(?:while|flip|go|once)\s+([^,&]*)$/i.exec(beforeCursor);
+  if (layerMatch) {
+    const typed = (layerMatch[1] ?? '').toLowerCase();
+    const from = beforeCursor.length - (layerMatch[1] ?? '').length;
+    return context.layers
+      .filter(({ name }) => name.toLowerCase().startsWith(typed))
+      .slice(0, most)
+      .map(({ id, name }) => ({ from, insert: printLayer(id, context), meaning: `the layer ${name}` }));
+  }
+  const typed = /[^\s,+&]*$/.exec(beforeCursor)?.[0] ?? '';
+  const from = beforeCursor.length - typed.length;
+  const place = placeOf(beforeCursor.slice(0, from));
+  const words: string[] = [];
+  if (place === 'start') words.push('tap', 'hold', ...LAYER_WORDS, 'pass', 'none');
+  if (place === 'part') words.push(...GESTURE_WORDS);
+  if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...LAYER_WORDS);
+  const wanted = typed.toLowerCase();
+  const spoken = words.filter((word) => word.startsWith(wanted)).map((word) => ({ word, meaning: WORD_MEANINGS[word] ?? '' }));
+  const keys = place === 'part' ? [] : KEYS.filter(({ word }) => word.toLowerCase().startsWith(wanted));
+  const exactFirst = wanted === '' ? [...spoken, ...keys] : [...keys.filter(({ word }) => word.toLowerCase() === wanted), ...spoken, ...keys.filter(({ word }) => word.toLowerCase() !== wanted)];
+  return exactFirst.slice(0, most).map(({ word, meaning }) => ({ from, insert: word, meaning }));
+}
+
+/** A line that can be taken as it is, under the heading it belongs to. */
+export type Meaning = { group: string; line: string; meaning: string };
+
+const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {
+  writing: 'Letters, digits and signs',
+  modifier: 'Modifiers',
+  editing: 'Editing',
+  arrow: 'Moving about',
+  function: 'Function keys',
+  keypad: 'Keypad',
+  international: 'Other scripts',
+  media: 'Sound and media',
+  system: 'System',
+};
+
+/** Everything one line can say without a gesture, by meaning: ways between layers first, then keys by group. */
+export function allMeanings(context: NotationContext): Meaning[] {
+  const layers = context.layers.slice(1).flatMap(({ id, name }) =>
+    LAYER_WORDS.map((how) => ({ group: 'Ways between layers', line: `${how} ${printLayer(id, context)}`, meaning: `${name}: ${WORD_MEANINGS[how] ?? ''}` })),
+  );
+  const base = context.layers[0];
+  const back = base ? [{ group: 'Ways between layers', line: `go ${printLayer(base.id, context)}`, meaning: `back to ${base.name} alone` }] : [];
+  const silence = ['pass', 'none'].map((word) => ({ group: 'Nothing here', line: word, meaning: WORD_MEANINGS[word] ?? '' }));
+  const keys = (Object.keys(GROUP_NAMES) as CodeGroup[]).flatMap((group) =>
+    CODE_TABLE[group].map(([code]) => ({ group: GROUP_NAMES[group], line: wordOfCode(code), meaning: titleOfCode(code) })),
+  );
+  return [...layers, ...back, ...silence, ...keys];
+}

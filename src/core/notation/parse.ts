@@ -1,0 +1,141 @@
+/**
+ * The assign line: one binding is one short line of text.
+ *
+ *     line     = "pass" | "none" | gesture | actions
+ *     gesture  = part { "," part }
+ *     part     = "tap" actions | "hold" actions | nth [ "hold" ] actions        (or "nothing" in place of the actions)
+ *     nth      = "twice" | NUMBER "times"
+ *     actions  = action { "&" action }
+ *     action   = chord | ( "while" | "flip" | "go" | "once" ) LAYER
+ *     chord    = KEY { "+" KEY }
+ *
+ * A LAYER is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
+ */
+import { codeOfWord, HOST_LAYOUTS, strokeOfCharacter } from '../codes';
+import type { Action, Binding, GestureStep, Layer, LayerHow } from '../profile';
+import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
+
+/** What names in a line refer to. */
+export type NotationContext = { layers: readonly Pick<Layer, 'id' | 'name'>[] };
+
+export type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: LineError };
+
+export const LAYER_WORDS: readonly LayerHow[] = ['while', 'flip', 'go', 'once'];
+export const GESTURE_WORDS = ['tap', 'hold', 'twice'] as const;
+const MOST_STEPS = 8;
+const MOST_KEYS = 8;
+const KEY = 'a key such as Esc, A or F13';
+
+/** Reads an assign line. The error says where it went wrong and what could stand there. */
+export function parseLine(line: string, context: NotationContext): ParsedLine {
+  try {
+    return { ok: true, binding: new LineParser(line, context).line() };
+  } catch (problem) {
+    if (problem instanceof LineProblem) return { ok: false, error: problem.detail };
+    throw problem;
+  }
+}
+
+class LineParser {
+  private readonly scanner: Scanner;
+
+  constructor(
+    line: string,
+    private readonly context: NotationContext,
+  ) {
+    this.scanner = new Scanner(line);
+  }
+
+  line(): Binding {
+    const binding = this.binding();
+    const rest = this.scanner.peek();
+    if (rest.text !== '') this.scanner.fail(rest, binding.kind === 'act' ? ['+', '&'] : binding.kind === 'gesture' ? [', '] : []);
+    return binding;
+  }
+
+  private binding(): Binding {
+    const { scanner } = this;
+    if (scanner.takeWord('pass')) return { kind: 'pass' };
+    if (scanner.takeWord('none')) return { kind: 'none' };
+    if (this.startsPart()) return this.gesture();
+    const first = scanner.peek();
+    if (first.text === '') scanner.fail(first, ['pass', 'none', ...GESTURE_WORDS, ...LAYER_WORDS, KEY]);
+    return { kind: 'act', action: this.actions() };
+  }
+
+  private startsPart(): boolean {
+    return this.scanner.peekCount() !== undefined || (GESTURE_WORDS as readonly string[]).includes(this.scanner.peek().text.toLowerCase());
+  }
+
+  private gesture(): Binding {
+    const steps: GestureStep[] = [];
+    const said = new Set<string>();
+    do {
+      const start = this.scanner.peek();
+      if (!this.startsPart()) this.scanner.fail(start, [...GESTURE_WORDS]);
+      const step = this.nth(start);
+      const hold = this.scanner.takeWord('hold');
+      if (step === 0 && !hold && !this.scanner.takeWord('tap')) this.scanner.fail(this.scanner.peek(), ['tap', 'hold']);
+      const what = hold ? 'hold' : 'tap';
+      if (said.has(`${step} ${what}`)) this.scanner.fail(start, [], `The ${what} of press ${step + 1} is there already.`);
+      said.add(`${step} ${what}`);
+      while (steps.length <= step) steps.push({});
+      if (!this.scanner.takeWord('nothing')) steps[step] = { ...steps[step], [what]: this.actions() };
+    } while (this.scanner.takeWord(','));
+    return { kind: 'gesture', steps };
+  }
+
+  /** Which press a part is about, counted from 0. */
+  private nth(start: Piece): number {
+    if (this.scanner.takeWord('twice')) return 1;
+    const count = this.scanner.peekCount();
+    if (count === undefined) return 0;
+    if (count < 1 || count > MOST_STEPS) this.scanner.fail(start, [], `A key can be pressed 1 to ${MOST_STEPS} times, not ${count}.`);
+    this.scanner.take();
+    this.scanner.take();
+    if (count === 1 && !['tap', 'hold'].includes(this.scanner.peek().text.toLowerCase())) this.scanner.fail(this.scanner.peek(), ['tap', 'hold']);
+    return count - 1;
+  }
+
+  private actions(): Action {
+    const actions = [this.action()];
+    while (this.scanner.takeWord('&')) actions.push(this.action());
+    const [only] = actions;
+    return actions.length === 1 && only ? only : { do: 'many', actions };
+  }
+
+  private action(): Action {
+    const how = LAYER_WORDS.find((word) => this.scanner.takeWord(word));
+    if (how) return { do: 'layer', how, layer: this.layer() };
+    const codes: string[] = [];
+    do {
+      const piece = this.scanner.peek();
+      for (const code of this.key(piece)) {
+        if (codes.includes(code)) this.scanner.fail(piece, [], `"${piece.text}" is in this chord already.`);
+        codes.push(code);
+      }
+      if (codes.length > MOST_KEYS) this.scanner.fail(piece, [], `A chord holds ${MOST_KEYS} keys at most.`);
+    } while (this.scanner.takeWord('+'));
+    return { do: 'keys', codes };
+  }
+
+  /** The codes of a key word; a character that needs Shift is Shift and its key. */
+  private key(piece: Piece): string[] {
+    if (piece.text === ',') this.scanner.fail(piece, [], 'Expected a key or a layer word before this comma; the key itself is written Comma.');
+    this.scanner.take();
+    const code = codeOfWord(piece.text);
+    if (code) return [code];
+    const character = piece.text.toLowerCase() === 'plus' ? '+' : piece.text;
+    const stroke = character.length === 1 && !/\s/.test(character) ? strokeOfCharacter(HOST_LAYOUTS.us, character) : undefined;
+    if (stroke) return stroke.shift ? ['ShiftLeft', stroke.code] : [stroke.code];
+    return this.scanner.fail(piece, [KEY, ...LAYER_WORDS.map((word) => `${word} LAYER`)]);
+  }
+
+  private layer(): string {
+    const { layers } = this.context;
+    const piece = this.scanner.takeName();
+    const wanted = piece.text.toLowerCase();
+    const found = piece.quoted || !wanted.startsWith('#') ? layers.find(({ name }) => name.toLowerCase() === wanted) : layers.find(({ id }) => `#${id}` === piece.text);
+    return found ? found.id : this.scanner.fail(piece, layers.map(({ name }) => name));
+  }
+}

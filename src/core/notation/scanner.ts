@@ -1,0 +1,82 @@
+/** Reads the assign line piece by piece and remembers where it is, so that an error can point at its column. */
+
+/** What the line said that could not be understood, where (columns count from 1), and what could stand there instead. */
+export type LineError = { column: number; length: number; found: string; expected: string[]; message: string };
+
+export class LineProblem extends Error {
+  constructor(readonly detail: LineError) {
+    super(detail.message);
+  }
+}
+
+/** A piece of the line: a word or sign as written, and the column it starts at (from 1). */
+export type Piece = { text: string; column: number };
+
+const ENDS_A_WORD = /[\s,+&"]/;
+const ENDS_A_NAME = /[,&]/;
+
+export class Scanner {
+  private at = 0;
+
+  constructor(readonly line: string) {}
+
+  /** The next piece without taking it; its text is empty at the end of the line. */
+  peek(): Piece {
+    while (/\s/.test(this.line[this.at] ?? '')) this.at++;
+    const start = this.at;
+    let end = start;
+    if (ENDS_A_WORD.test(this.line[start] ?? 'x')) end = start < this.line.length ? start + 1 : start;
+    else while (end < this.line.length && !ENDS_A_WORD.test(this.line[end] as string)) end++;
+    return { text: this.line.slice(start, end), column: start + 1 };
+  }
+
+  take(): Piece {
+    const piece = this.peek();
+    this.at += piece.text.length;
+    return piece;
+  }
+
+  /** Takes the next piece when it is this word, in any case. */
+  takeWord(word: string): boolean {
+    if (this.peek().text.toLowerCase() !== word) return false;
+    this.take();
+    return true;
+  }
+
+  /** Whether the two next pieces are these; the first may be any number with `'#'`. Takes nothing. */
+  peekCount(): number | undefined {
+    const match = /^\s*(\d+)\s+times\b/i.exec(this.line.slice(this.at));
+    return match?.[1] ? Number(match[1]) : undefined;
+  }
+
+  /** Takes a name: in quotes anything (`\"` for a quote), otherwise everything up to a comma, an `&` or the end. */
+  takeName(): Piece & { quoted: boolean } {
+    const { text, column } = this.peek();
+    if (text === '"') {
+      const match = /^"((?:[^"\\]|\\.)*)"/.exec(this.line.slice(column - 1));
+      if (!match) this.fail({ text: this.line.slice(column - 1), column }, ['a closing quote']);
+      this.at = column - 1 + (match?.[0].length ?? 0);
+      return { text: (match?.[1] ?? '').replace(/\\(.)/g, '$1'), column, quoted: true };
+    }
+    let end = this.at;
+    while (end < this.line.length && !ENDS_A_NAME.test(this.line[end] as string)) end++;
+    const name = this.line.slice(this.at, end).trimEnd();
+    this.at = end;
+    return { text: name, column, quoted: false };
+  }
+
+  /** Stops reading with an error at a piece. */
+  fail(piece: Piece, expected: string[], reason?: string): never {
+    const found = piece.text === '' ? 'the end of the line' : `"${piece.text}"`;
+    const wanted = expected.length > 0 ? `Expected ${listOf(expected)}` : 'Nothing more was expected';
+    const message = reason ?? `${wanted}, found ${found}.`;
+    throw new LineProblem({ column: piece.column, length: Math.max(1, piece.text.length), found: piece.text, expected, message });
+  }
+}
+
+/** "a, b or c", shortened when there are many. */
+export function listOf(words: readonly string[], most = 6): string {
+  const shown = words.length > most ? [...words.slice(0, most), 'another'] : [...words];
+  const last = shown.pop() ?? '';
+  return shown.length > 0 ? `${shown.join(', ')} or ${last}` : last;
+}

@@ -1,0 +1,127 @@
+/** What a binding does, in plain sentences that are true of what the engine will do. */
+import { isModifier, titleOfCode } from '../codes';
+import type { Action, Binding, GestureStep, GestureTiming, Layer } from '../profile';
+
+export type SentenceContext = { layers: readonly Pick<Layer, 'id' | 'name'>[] };
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
+const TIMES = ['once', 'twice', 'three times', 'four times', 'five times', 'six times', 'seven times', 'eight times'];
+
+const layerName = (id: string, { layers }: SentenceContext): string => layers.find((layer) => layer.id === id)?.name ?? `a layer "${id}" that is gone`;
+
+const chordTitle = (codes: readonly string[]): string => codes.map(titleOfCode).join('+');
+
+/** Whether the key is only touched (`tap`: over at once) or the action lasts until the key goes up. */
+type Lasting = 'tap' | 'until up';
+
+/** What an action does, as the predicate of a sentence about the key: "sends Escape". */
+export function predicate(action: Action, lasting: Lasting, context: SentenceContext): string {
+  const until = lasting === 'until up' ? ' until you let go' : '';
+  switch (action.do) {
+    case 'keys': {
+      const modifiersOnly = action.codes.every(isModifier);
+      return lasting === 'until up' || modifiersOnly ? `holds ${chordTitle(action.codes)}${until}` : `sends ${chordTitle(action.codes)}`;
+    }
+    case 'layer': {
+      const name = layerName(action.layer, context);
+      switch (action.how) {
+        case 'while':
+          return lasting === 'until up' ? `shows ${name} until you let go` : `shows ${name} for no time at all`;
+        case 'flip':
+          return `turns ${name} on, or off when it is on`;
+        case 'go':
+          return `goes to ${name} and stays there`;
+        case 'once':
+          return `shows ${name} for the next key`;
+      }
+      break;
+    }
+    case 'holdFor':
+      return `holds ${chordTitle(action.codes)} for ${action.ms / 1000} s`;
+    case 'latch':
+      return `latches ${chordTitle(action.codes)}, or lets go of it`;
+    case 'latchNext':
+      return 'latches what the next key sends';
+    case 'once':
+      return `adds ${chordTitle(action.codes)} to the next key`;
+    case 'capitals':
+      return 'writes capitals until the word ends';
+    case 'button':
+      return `holds mouse button ${action.button}${until}`;
+    case 'wheel':
+      return 'turns the mouse wheel';
+    case 'text':
+      return `types “${action.text}”`;
+    case 'macro':
+      return `plays the macro ${action.macro}`;
+    case 'slot':
+      return action.how === 'go' ? `changes to slot ${action.slot}` : `changes to the ${action.how} slot`;
+    case 'device':
+      return { record: 'starts recording on the keyboard', lampsUp: 'makes the lamps brighter', lampsDown: 'makes the lamps darker', lampsToggle: 'turns the lamps on or off', bootloader: 'restarts the keyboard for new firmware' }[action.what];
+    case 'many':
+      return action.actions.map((part) => predicate(part, lasting, context)).join(', and ');
+  }
+  return '';
+}
+
+/** When a press with a hold becomes the hold, as the start of a sentence. */
+function holdCondition(timing: GestureTiming): string {
+  const held = `held for ${timing.holdAfterMs} ms`;
+  switch (timing.interrupt) {
+    case 'nested':
+      return `${held}, or as soon as another key goes down and up inside it,`;
+    case 'any':
+      return `${held}, or as soon as another key goes down inside it,`;
+    case 'wait':
+      return `${held}, whatever other keys do meanwhile,`;
+  }
+}
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+function stepSentences(step: GestureStep, index: number, count: number, timing: GestureTiming, context: SentenceContext): string[] {
+  const sentences: string[] = [];
+  const nth = index === 0 ? '' : `the ${ORDINALS[index] ?? `${index + 1}th`} time `;
+  const tapped = index === 0 ? 'tapped' : `tapped ${TIMES[index] ?? `${index + 1} times`}`;
+  if (step.tap) sentences.push(`${capital(tapped)}, it ${predicate(step.tap, 'tap', context)}.`);
+  if (step.hold) {
+    sentences.push(`${capital(nth)}${nth ? holdCondition(timing) : capital(holdCondition(timing))} it ${predicate(step.hold, 'until up', context)}.`);
+  } else if (step.tap && index + 1 < count) {
+    sentences.push(`${capital(nth)}${nth ? 'held' : 'Held'} for ${timing.holdAfterMs} ms, it ${predicate(step.tap, 'until up', context)}.`);
+  }
+  return sentences;
+}
+
+/**
+ * What a key does, sentence by sentence.
+ * @param timing the timing the gesture runs with, see `timingOf`
+ */
+export function sentencesOf(binding: Binding, timing: GestureTiming, context: SentenceContext): string[] {
+  switch (binding.kind) {
+    case 'pass':
+      return ['It passes: the next active layer below answers.'];
+    case 'none':
+      return ['It does nothing, and no layer below is asked.'];
+    case 'act': {
+      const [codes] = binding.action.do === 'keys' ? [binding.action.codes] : [];
+      if (codes && !codes.every(isModifier)) return [`It sends ${chordTitle(codes)}, and holds it as long as you hold the key.`];
+      return [`It ${predicate(binding.action, 'until up', context)}.`];
+    }
+    case 'gesture': {
+      const { steps } = binding;
+      const sentences = steps.flatMap((step, index) => stepSentences(step, index, steps.length, timing, context));
+      const [first] = steps;
+      const anyHold = steps.some((step) => step.hold);
+      if (sentences.length === 0) return ['It does nothing, however it is pressed.'];
+      if (steps.length > 1) sentences.push(`A press within ${timing.tapGapMs} ms of letting go counts as the next one.`);
+      if (anyHold && timing.otherHandOnly) sentences.push('A key of the same hand pressed meanwhile makes it a tap at once.');
+      if (first?.tap && timing.typingGuardMs > 0) sentences.push(`Within ${timing.typingGuardMs} ms of typing it is a tap at once.`);
+      if (first?.tap && first.hold && steps.length === 1 && timing.retapMs > 0) {
+        sentences.push(`Pressed again within ${timing.retapMs} ms of a tap, it ${predicate(first.tap, 'until up', context)}.`);
+      }
+      return sentences;
+    }
+    case 'stroke':
+      return [`It follows a stroke plan with ${binding.spans.length} parts.`];
+  }
+}
