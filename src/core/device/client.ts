@@ -5,7 +5,7 @@
 import CRC32 from 'crc-32';
 import { codeOfUsage, usageOf } from '../codes';
 import type { TraceLine } from '../engine';
-import { ANSWER_BIT, CAUSES, OUTCOMES, PIECE_BYTES, PLAY_ENDED, REFUSAL, ReportReader, ReportWriter, REQUEST, TRACE, TRACE_KIND } from './reports';
+import { ANSWER_BIT, CAUSES, OUTCOMES, PIECE_BYTES, PLAY_ENDED, REFUSAL, REFUSAL_GOES_ON, ReportReader, ReportWriter, REQUEST, TRACE, TRACE_KIND } from './reports';
 
 /** A way to carry reports to a keyboard and back. */
 export interface Transport {
@@ -23,9 +23,12 @@ export type KeyboardHello = { linkVersion: number; firmware: number; slots: numb
 /** Names for the numbers in trace reports: those of the image that plays. */
 export type TraceNames = { keyIds: readonly string[]; layerIds: readonly string[] };
 
+/** A request that waits for its answer; `reason` gathers a refusal that comes in several reports. */
+type Asked = { kind: number; reason: string; resolve: (answer: ReportReader) => void; reject: (error: LinkError) => void };
+
 export class KeyboardClient {
   private sequence = 0;
-  private readonly waiting = new Map<number, { kind: number; resolve: (answer: ReportReader) => void; reject: (error: LinkError) => void }>();
+  private readonly waiting = new Map<number, Asked>();
   private listener: { names: TraceNames; take: (line: TraceLine) => void; ended: () => void } | null = null;
   private isOpen = true;
   /** Called once when the link is gone. */
@@ -136,7 +139,7 @@ export class KeyboardClient {
     const report = new ReportWriter(kind, sequence);
     fill(report);
     return new Promise((resolve, reject) => {
-      this.waiting.set(sequence, { kind, resolve, reject });
+      this.waiting.set(sequence, { kind, reason: '', resolve, reject });
       this.transport.send(report.bytes);
     });
   }
@@ -154,9 +157,11 @@ export class KeyboardClient {
     }
     const asked = this.waiting.get(report.sequence);
     if (!asked) return;
+    if (report.kind === REFUSAL_GOES_ON || report.kind === REFUSAL) asked.reason += report.text();
+    if (report.kind === REFUSAL_GOES_ON) return;
     this.waiting.delete(report.sequence);
     if (report.kind === (asked.kind | ANSWER_BIT)) asked.resolve(report);
-    else asked.reject(new LinkError(report.kind === REFUSAL ? report.text() : 'the keyboard gave an answer to another question'));
+    else asked.reject(new LinkError(report.kind === REFUSAL ? asked.reason : 'the keyboard gave an answer to another question'));
   }
 
   private takeTrace(report: ReportReader): void {
@@ -182,9 +187,12 @@ export class KeyboardClient {
       case TRACE_KIND.pending:
         take({ t, pending: key(), layer: layer(), step: report.u8(), sinceUs: report.timeUs() });
         break;
-      case TRACE_KIND.layer:
-        take({ t, layer: layer(), active: report.u8() === 1 });
+      case TRACE_KIND.layer: {
+        const name = layer();
+        const bits = report.u8();
+        take({ t, layer: name, active: (bits & 1) !== 0, under: (bits & 2) !== 0 });
         break;
+      }
     }
   }
 

@@ -10,7 +10,7 @@ import { CannotRun, compile, Engine, type Outputs, type Program } from '../engin
 import { BadImage, decodeImage } from '../image';
 import type { Flash} from './flash';
 import { FlashError } from './flash';
-import { ANSWER_BIT, CAUSES, LINK_VERSION, OUTCOMES, PIECE_BYTES, PLAY_ENDED, REFUSAL, REPORT_BYTES, ReportReader, ReportWriter, REQUEST, TRACE, TRACE_KIND } from './reports';
+import { ANSWER_BIT, CAUSES, LINK_VERSION, OUTCOMES, PIECE_BYTES, PLAY_ENDED, REASON_BYTES, REFUSAL, REFUSAL_GOES_ON, REPORT_BYTES, ReportReader, ReportWriter, REQUEST, TRACE, TRACE_KIND } from './reports';
 import { Store } from './store';
 
 export const FIRMWARE_VERSION = 1;
@@ -46,7 +46,7 @@ export class Firmware {
     } catch (error) {
       const reason = reasonOf(error);
       if (reason === undefined) throw error;
-      from.send(new ReportWriter(REFUSAL, request.sequence).text(reason).bytes);
+      refuse(from, request.sequence, reason);
     }
   }
 
@@ -187,6 +187,14 @@ export class Firmware {
   }
 }
 
+/** Says no, in as many reports as the reason needs. */
+function refuse(to: Connection, sequence: number, reason: string): void {
+  for (let at = 0; at === 0 || at < reason.length; at += REASON_BYTES) {
+    const kind = at + REASON_BYTES < reason.length ? REFUSAL_GOES_ON : REFUSAL;
+    to.send(new ReportWriter(kind, sequence).text(reason.slice(at, at + REASON_BYTES)).bytes);
+  }
+}
+
 function reasonOf(error: unknown): string | undefined {
   if (error instanceof Refused || error instanceof BadImage || error instanceof FlashError || error instanceof CannotRun) return error.message;
   return undefined;
@@ -204,6 +212,6 @@ function traceReports(program: Program, to: Connection): Outputs {
     decision: (tUs, cause, key, layer, step, outcome, openUs) =>
       to.send(report(tUs, TRACE_KIND.decision).u8(CAUSES.indexOf(cause)).u16(key).u8(layer).u8(step).u8(OUTCOMES.indexOf(outcome)).timeUs(openUs).bytes),
     pending: (tUs, key, layer, step, sinceUs) => to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
-    layer: (tUs, layer, active) => to.send(report(tUs, TRACE_KIND.layer).u8(layer).u8(active ? 1 : 0).bytes),
+    layer: (tUs, layer, active, under) => to.send(report(tUs, TRACE_KIND.layer).u8(layer).u8((active ? 1 : 0) | (under ? 2 : 0)).bytes),
   };
 }

@@ -27,7 +27,11 @@ export const REQUEST = {
 export const ANSWER_BIT = 0x80;
 export const TRACE = 0x60;
 export const PLAY_ENDED = 0x61;
+/** A refusal whose reason goes on in the next report. */
+export const REFUSAL_GOES_ON = 0xfe;
 export const REFUSAL = 0xff;
+/** How many characters of a reason one report carries. */
+export const REASON_BYTES = REPORT_BYTES - 3;
 
 export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4 } as const;
 

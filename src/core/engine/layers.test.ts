@@ -46,8 +46,8 @@ describe('layers', () => {
     const engine = new Engine(program, traceLines(program, (line) => lines.push(line)));
     for (const { tUs, key, depthUm } of fingers('+Caps 1, -Caps 3')) engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
     expect(lines).toEqual([
-      { t: 1000, layer: 'nav', active: true },
-      { t: 3000, layer: 'nav', active: false },
+      { t: 1000, layer: 'nav', active: true, under: false },
+      { t: 3000, layer: 'nav', active: false, under: false },
     ]);
   });
 });

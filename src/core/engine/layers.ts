@@ -5,6 +5,10 @@
 import type { Outputs } from './outputs';
 import type { Program, RunBinding } from './program';
 
+const OFF = 0;
+const UNDER = 1;
+const ON = 2;
+
 export class LayerStage {
   /** How many presses hold each layer by `while`. */
   private readonly held: Uint16Array;
@@ -13,7 +17,8 @@ export class LayerStage {
   private oncePending = 0;
   private go = 0;
   private readonly active: Uint8Array;
-  private readonly before: Uint8Array;
+  /** What the trace was told of each layer: off, under the others, or on. */
+  private readonly told: Uint8Array;
   /** Layers in the order they are asked: highest active first, then the go layer, then the base. */
   private readonly order: Uint8Array;
   private orderLength = 1;
@@ -29,7 +34,7 @@ export class LayerStage {
     this.flipped = new Uint8Array(count);
     this.once = new Uint8Array(count);
     this.active = new Uint8Array(count);
-    this.before = new Uint8Array(count);
+    this.told = new Uint8Array(count);
     this.order = new Uint8Array(count + 2);
   }
 
@@ -102,8 +107,7 @@ export class LayerStage {
   }
 
   private refresh(tUs: number): void {
-    const { active, before, order } = this;
-    before.set(active);
+    const { active, order } = this;
     for (let layer = 1; layer < active.length; layer++) {
       active[layer] = (this.held[layer] as number) > 0 || this.flipped[layer] === 1 || this.once[layer] === 1 ? 1 : 0;
     }
@@ -113,10 +117,15 @@ export class LayerStage {
     if (this.go > 0) order[length++] = this.go;
     order[length++] = 0;
     this.orderLength = length;
-    if (this.go > 0) active[this.go] = 1;
-    if (!this.outputs.layer) return;
-    for (let layer = 1; layer < active.length; layer++) {
-      if (active[layer] !== before[layer]) this.outputs.layer(tUs, layer, active[layer] === 1);
+    if (this.outputs.layer) this.tellChanges(tUs);
+  }
+
+  private tellChanges(tUs: number): void {
+    for (let layer = 1; layer < this.active.length; layer++) {
+      const now = this.active[layer] === 1 ? ON : layer === this.go ? UNDER : OFF;
+      if (now === this.told[layer]) continue;
+      this.told[layer] = now;
+      this.outputs.layer?.(tUs, layer, now !== OFF, now === UNDER);
     }
   }
 

@@ -8,7 +8,7 @@ export type OutcomeLine = EdgeLine | DecisionLine;
 
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
 export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
-export type LayerLine = { t: number; layer: string; active: boolean };
+export type LayerLine = { t: number; layer: string; active: boolean; under: boolean };
 export type TraceLine = OutcomeLine | PendingLine | LayerLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
@@ -34,6 +34,6 @@ export function traceLines(program: Program, take: (line: TraceLine) => void): O
   return {
     ...outcomeLines(program, take, true),
     pending: (t, key, layer, step, sinceUs) => take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
-    layer: (t, layer, active) => take({ t, layer: program.layerIds[layer] ?? '', active }),
+    layer: (t, layer, active, under) => take({ t, layer: program.layerIds[layer] ?? '', active, under }),
   };
 }

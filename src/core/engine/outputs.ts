@@ -15,6 +15,6 @@ export interface Outputs {
   pending?(tUs: number, key: number, layer: number, step: number, sinceUs: number): void;
   /** The pending key was decided. Comes before the edges it causes. */
   decision?(tUs: number, cause: Cause, key: number, layer: number, step: number, outcome: OutcomeKind, openUs: number): void;
-  /** A layer above the base became active or ceased to be. */
-  layer?(tUs: number, layer: number, active: boolean): void;
+  /** A layer above the base became active or ceased to be; `under` means that it stands under the others, as the go layer. */
+  layer?(tUs: number, layer: number, active: boolean, under: boolean): void;
 }

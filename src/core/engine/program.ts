@@ -4,7 +4,7 @@
  * and allocates nothing.
  */
 import { boardById, type Board } from '../board';
-import { isModifier, type Code } from '../codes';
+import { codeOfUsage, isModifier, usageOfCode, type Code } from '../codes';
 import {
   bindingOn,
   isModifiersOnly,
@@ -159,7 +159,9 @@ class Compiler {
     }
   }
 
-  private usage(code: Code): number {
+  /** The index of a usage; a key that is written as its HID usage is the same key. */
+  private usage(written: Code): number {
+    const code = codeOfUsage(usageOfCode(written) ?? 0);
     const known = this.indexByCode.get(code);
     if (known !== undefined) return known;
     const index = this.codes.push(code) - 1;

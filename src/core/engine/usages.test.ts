@@ -8,6 +8,7 @@ const play = (layers: StageLayers, hand: string): string => shortly(replay(compi
 const CASES: [string, StageLayers, string, string][] = [
   ['codes of a chord go down in order and up in reverse', { Base: { A: 'Ctrl+Shift+B' } }, '+A 0, -A 20', '0 +Ctrl, 0 +Shift, 0 +B, 20 -B, 20 -Shift, 20 -Ctrl'],
   ['a usage held twice goes up with the last', { Base: { A: 'Shift', S: 'Shift' } }, '+A 0, +S 10, -A 20, -S 30', '0 +Shift, 30 -Shift'],
+  ['a key written as its usage is the same key', { Base: { A: 'hid:07:0005' } }, '+A 0, +B 10, -A 20, -B 30', '0 +B, 10 -B, 10 +B, 30 -B'],
   ['a key that is down and begun again is sent up and down', { Base: { A: 'B', S: 'B' } }, '+A 0, +S 10, -A 20, -S 30', '0 +B, 10 -B, 10 +B, 30 -B'],
   ['a chord’s modifiers go up before another key, and do not come back', { Base: { A: 'Ctrl+Shift+1' } }, '+A 0, +B 10, -B 20, -A 30', '0 +Ctrl, 0 +Shift, 0 +1, 10 -Shift, 10 -Ctrl, 10 +B, 20 -B, 30 -1'],
   ['modifiers alone are not lifted', { Base: { A: 'Ctrl' } }, '+A 0, +B 10, -B 20, -A 30', '0 +Ctrl, 10 +B, 20 -B, 30 -Ctrl'],

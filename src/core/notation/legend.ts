@@ -3,15 +3,20 @@ import { HOST_LAYOUTS, legendOfCode, shiftedSign } from '../codes';
 import type { Action, Assignment, Binding } from '../profile';
 import type { SentenceContext } from './sentences';
 
-/** A keycap's two lines: what the key does first, and what it does when held (empty when there is no second meaning). */
-export type Legend = { main: string; held: string };
+/**
+ * What fits a keycap: what the key does first, what it does when held, and how a way between layers works (`go`, `flip`,
+ * `once`; empty for `while`, the usual way). Empty texts are left out of the cap.
+ */
+export type Legend = { main: string; held: string; how: string };
+
+const layerLegend = (id: string, context: SentenceContext): string => context.layers.find((layer) => layer.id === id)?.name ?? '?';
 
 export function actionLegend(action: Action, context: SentenceContext): string {
   switch (action.do) {
     case 'keys':
       return shiftedSign(HOST_LAYOUTS.us, action.codes) ?? action.codes.map(legendOfCode).join(' ');
     case 'layer': {
-      const name = context.layers.find((layer) => layer.id === action.layer)?.name ?? '?';
+      const name = layerLegend(action.layer, context);
       return { while: name, flip: `flip ${name}`, go: `go ${name}`, once: `once ${name}` }[action.how];
     }
     case 'many':
@@ -30,22 +35,25 @@ export function actionLegend(action: Action, context: SentenceContext): string {
 /** The legend of a binding; a label the person gave stands in place of what a tap or press does. */
 export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context: SentenceContext): Legend {
   const own = plainLegend(assignment.does, context);
-  return assignment.label ? { main: assignment.label, held: own.held } : own;
+  return assignment.label ? { ...own, main: assignment.label } : own;
 }
 
 function plainLegend(binding: Binding, context: SentenceContext): Legend {
   switch (binding.kind) {
     case 'pass':
-      return { main: '', held: '' };
+      return { main: '', held: '', how: '' };
     case 'none':
-      return { main: '×', held: '' };
-    case 'act':
-      return { main: actionLegend(binding.action, context), held: '' };
+      return { main: '×', held: '', how: '' };
+    case 'act': {
+      const { action } = binding;
+      if (action.do === 'layer') return { main: layerLegend(action.layer, context), held: '', how: action.how === 'while' ? '' : action.how };
+      return { main: actionLegend(action, context), held: '', how: '' };
+    }
     case 'gesture': {
       const [first] = binding.steps;
-      return { main: first?.tap ? actionLegend(first.tap, context) : '', held: first?.hold ? actionLegend(first.hold, context) : '' };
+      return { main: first?.tap ? actionLegend(first.tap, context) : '', held: first?.hold ? actionLegend(first.hold, context) : '', how: '' };
     }
     case 'stroke':
-      return { main: 'plan', held: '' };
+      return { main: 'plan', held: '', how: '' };
   }
 }

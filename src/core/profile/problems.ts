@@ -29,7 +29,7 @@ export function problemsOfZod(error: z.ZodError): Problem[] {
       return issue.keys.map((key) => ({ path: [...path, key], message: 'is not a field that is known here' }));
     }
     if (issue.code === 'invalid_union' && 'discriminator' in issue && issue.discriminator) {
-      return [{ path: [...path, String(issue.discriminator)], message: 'is missing or not one of the known kinds' }];
+      return [{ path, message: 'is missing or not one of the known kinds' }];
     }
     if (issue.code === 'invalid_value') return [{ path, message: `must be ${issue.values.map((value) => JSON.stringify(value)).join(' or ')}` }];
     return [{ path, message: issue.message }];

@@ -16,17 +16,20 @@ export const layerIndex = (profile: Profile, id: LayerId): number => profile.lay
 /** The layer whose binding answers a key while `topIndex` is shown on top of the base, and what it answers. */
 export type Answer = { layerIndex: number; assignment: Assignment } | undefined;
 
-/**
- * Follows the thread of a key from a layer down to the binding that answers. With only that layer and the base active,
- * which is how a layer is usually met, the layers between do not matter.
- */
-export function answerFrom(profile: Profile, topIndex: number, key: KeyId): Answer {
-  for (const index of topIndex === 0 ? [0] : [topIndex, 0]) {
+/** Who answers a key when layers are asked in this order (by index): the first whose binding is not a pass. */
+export function answerAmong(profile: Profile, order: readonly number[], key: KeyId): Answer {
+  for (const index of order) {
     const assignment = profile.layers[index]?.keys[key];
     if (assignment && assignment.does.kind !== 'pass') return { layerIndex: index, assignment };
   }
   return undefined;
 }
+
+/**
+ * Follows the thread of a key from a layer down to the binding that answers. With only that layer and the base active,
+ * which is how a layer is usually met, the layers between do not matter.
+ */
+export const answerFrom = (profile: Profile, topIndex: number, key: KeyId): Answer => answerAmong(profile, topIndex === 0 ? [0] : [topIndex, 0], key);
 
 /** The timing a gesture runs with: the profile's, with the gesture's own figures over it. */
 export const timingOf = (profile: Profile, binding: Binding): GestureTiming =>

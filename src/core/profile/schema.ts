@@ -21,11 +21,11 @@ export const codeSchema = z
 const chord = z.array(codeSchema).min(1).max(8);
 
 export const gestureTimingSchema = z.strictObject({
-  holdAfterMs: milliseconds(1),
-  tapGapMs: milliseconds(1),
+  holdAfterMs: milliseconds(),
+  tapGapMs: milliseconds(),
   retapMs: milliseconds(),
   typingGuardMs: milliseconds(),
-  tapMs: milliseconds(1, 1000),
+  tapMs: milliseconds(0, 1000),
   interrupt: z.enum(['nested', 'any', 'wait']),
   otherHandOnly: z.boolean(),
 });

@@ -1,0 +1,114 @@
+/**
+ * How many edges a second the engine takes in bulk replay without trace: plain typing, and typing on a board where every
+ * letter is a tap and a hold. The floor walks the same events and looks each up in a table, and does nothing else.
+ */
+import { HARROW_64 } from '../src/core/board';
+import { compile, Engine, type Outputs, type Program } from '../src/core/engine';
+import { stageProfile } from '../src/core/engine/stage';
+
+const EDGES = 1_000_000;
+const ROUNDS = 7;
+const LETTERS = Array.from('ABCDEFGHIJKLMNOPQRSTUVWXYZ');
+const DOWN_UM = HARROW_64.travelUm;
+
+type Typing = { times: Float64Array; keys: Uint16Array; depths: Uint16Array };
+
+/** A small seeded generator (mulberry32), so that every run types the same. */
+function seeded(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** Letters in a row, each released before or shortly after the next goes down, as fast typists do. */
+function type(program: Program, edges: number): Typing {
+  const random = seeded(42);
+  const typing: Typing = { times: new Float64Array(edges), keys: new Uint16Array(edges), depths: new Uint16Array(edges) };
+  let t = 0;
+  let held = -1;
+  for (let n = 0; n < edges; n += 2) {
+    const key = program.keyIndex.get(`Key${LETTERS[Math.floor(random() * 26)]}`) ?? 0;
+    const next = key === held ? (key + 1) % 26 : key;
+    t += 60_000 + Math.floor(random() * 80_000);
+    const rolls = random() < 0.3 && held >= 0;
+    const put = (at: number, tUs: number, which: number, depth: number): void => {
+      typing.times[at] = tUs;
+      typing.keys[at] = which;
+      typing.depths[at] = depth;
+    };
+    if (rolls) {
+      put(n, t, next, DOWN_UM);
+      put(n + 1, t + 20_000, held, 0);
+      t += 20_000;
+      held = next;
+    } else {
+      if (held >= 0) put(n, t, held, 0);
+      else put(n, t, next, 0);
+      t += 30_000;
+      put(n + 1, t, next, DOWN_UM);
+      held = next;
+    }
+  }
+  return typing;
+}
+
+let sink = 0;
+const COUNTING: Outputs = {
+  edge: (_tUs, down, usage) => {
+    sink += down ? usage : 1;
+  },
+};
+
+function runEngine(program: Program, { times, keys, depths }: Typing): void {
+  const engine = new Engine(program, COUNTING);
+  for (let n = 0; n < times.length; n++) engine.feed(times[n] as number, keys[n] as number, depths[n] as number);
+  engine.advance(engine.nowUs + 10_000_000);
+}
+
+function runFloor(program: Program, { times, keys, depths }: Typing): void {
+  let last = 0;
+  for (let n = 0; n < times.length; n++) {
+    const binding = program.bindings[keys[n] as number];
+    if (binding && (times[n] as number) >= last) sink += depths[n] as number;
+    last = times[n] as number;
+  }
+}
+
+/** The best of several rounds, in edges a second; the best, because other programs only ever slow a round down. */
+function best(run: () => void, edges: number): number {
+  let fastestMs = Infinity;
+  for (let round = 0; round < ROUNDS; round++) {
+    const startMs = performance.now();
+    run();
+    fastestMs = Math.min(fastestMs, performance.now() - startMs);
+  }
+  return edges / (fastestMs / 1000);
+}
+
+const million = (figure: number): string => (figure / 1e6).toFixed(2).padStart(8);
+
+export function engineBench(): void {
+  const plain = compile(stageProfile({ Base: {} }));
+  const gestures = compile(stageProfile({ Base: Object.fromEntries(LETTERS.map((letter, n) => [letter, `tap ${letter}, hold ${['Ctrl', 'Shift', 'Alt', 'Meta'][n % 4]}`])) }));
+  const typing = type(plain, EDGES);
+  const floor = best(() => runFloor(plain, typing), EDGES);
+  process.stdout.write(`${EDGES / 1e6} million edges, best of ${ROUNDS} rounds\n`);
+  process.stdout.write(`floor            ${million(floor)} million edges/s\n`);
+  for (const [name, program] of [['plain typing', plain], ['tap-hold typing', gestures]] as const) {
+    const speed = best(() => runEngine(program, typing), EDGES);
+    const few = type(program, EDGES / 10);
+    const short = best(() => runEngine(program, few), EDGES / 10);
+    global.gc?.();
+    const before = process.memoryUsage().heapUsed;
+    runEngine(program, typing);
+    const grownKb = (process.memoryUsage().heapUsed - before) / 1024;
+    process.stdout.write(
+      `${name.padEnd(16)} ${million(speed)} million edges/s   1/${(floor / speed).toFixed(1)} of the floor   a tenth of the session: ${(short / speed).toFixed(2)} times as fast   heap ${grownKb.toFixed(0)} KB\n`,
+    );
+  }
+  if (sink === 0) process.stdout.write('nothing was sent\n');
+}

@@ -1,0 +1,93 @@
+/** `npm run screenshots`: one PNG of each main view at 1280x800, from the demo data, into docs/screenshots/. */
+import { mkdirSync } from 'node:fs';
+import type { Page } from 'puppeteer-core';
+import { openBrowser, openPage, startApp, temporaryFolder } from '../tests/browser';
+import { buildIfChanged } from './build.mjs';
+
+const FOLDER = 'docs/screenshots';
+const only = process.argv.slice(2);
+const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** The hand of the trial picture: a cue by rolling out of Caps Lock, then a double tap, then letters. */
+async function playSomething(page: Page): Promise<void> {
+  const { keyboard } = page;
+  await keyboard.down('CapsLock');
+  await wait(100);
+  await keyboard.down('KeyF');
+  await wait(60);
+  await keyboard.up('KeyF');
+  await wait(150);
+  await keyboard.down('KeyJ');
+  await wait(120);
+  await keyboard.up('CapsLock');
+  await wait(40);
+  await keyboard.up('KeyJ');
+  await wait(150);
+  for (const key of ['KeyA', 'KeyS', 'CapsLock'] as const) {
+    await keyboard.down(key);
+    await wait(70);
+    await keyboard.up(key);
+    await wait(50);
+  }
+  await keyboard.down('Tab');
+  await wait(60);
+  await keyboard.up('Tab');
+  await wait(900);
+}
+
+const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
+  layout: async () => undefined,
+  'layout-split': async (page, url) => {
+    await page.goto(`${url}/profile/demo-prompt-book/layout`);
+    await page.waitForSelector('[data-key="L2-2"]');
+    await page.click('[data-key="L2-2"]');
+  },
+  trial: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/trial`);
+    await page.waitForSelector('.trial-main');
+    await (await page.waitForSelector('button ::-p-text(Listen to my keyboard)'))?.click();
+    await playSomething(page);
+  },
+  device: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/layout`);
+    await (await page.waitForSelector('.save-button:not([disabled])'))?.click();
+    await page.waitForSelector('button ::-p-text(In the keyboard)');
+    await page.waitForSelector('[data-key="KeyG"]');
+    await page.keyboard.press('Escape');
+    await page.click('[data-key="CapsLock"]');
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('tap Esc, hold while Cues, twice flip Cues');
+    await page.keyboard.press('Enter');
+    await page.goto(`${url}/profile/demo-show-desk/device`);
+    await page.waitForSelector('.slot.in-use');
+    await wait(3500);
+  },
+  shelf: async (page, url) => {
+    await page.goto(`${url}/shelf`);
+    await page.waitForSelector('.shelf-card');
+  },
+  night: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/layout`);
+    await (await page.waitForSelector('[aria-label="Night cloth"]'))?.click();
+  },
+};
+
+buildIfChanged();
+mkdirSync(FOLDER, { recursive: true });
+const server = await startApp(temporaryFolder());
+const browser = await openBrowser();
+try {
+  const { page, complaints } = await openPage(browser, server.url);
+  await page.waitForSelector('.layout-bench');
+  for (const [name, show] of Object.entries(VIEWS)) {
+    if (only.length > 0 && !only.includes(name)) continue;
+    await show(page, server.url);
+    await wait(700);
+    await page.screenshot({ path: `${FOLDER}/${name}.png` });
+    process.stdout.write(`${FOLDER}/${name}.png\n`);
+  }
+  if (complaints.length > 0) process.stdout.write(`the page complained:\n${complaints.join('\n')}\n`);
+} finally {
+  await browser.close();
+  await server.stop();
+}

@@ -1,0 +1,11 @@
+/** `npm start`: installs, builds when sources changed, and serves the app on 127.0.0.1. */
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { buildIfChanged } from './build.mjs';
+import { installPackages, ROOT } from './setup.mjs';
+
+installPackages();
+buildIfChanged();
+const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'src/server/main.ts')], { cwd: ROOT, stdio: 'inherit' });
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 1));

@@ -1,0 +1,66 @@
+/** Theme, routes, and what stands around every bench. */
+import { App as AntApp, ConfigProvider } from 'antd';
+import { lazy, Suspense } from 'react';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { ErrorBoundary } from './shared/ErrorBoundary';
+import { Waiting } from './shared/Waiting';
+import { usePreferences } from './state/preferences';
+import { useShelf } from './state/shelf';
+import { antThemeOf } from './theme/cloth';
+import { DyeDefs } from './theme/DyeDefs';
+
+const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
+const Workbench = lazy(() => import('./shared/Workbench'));
+const LayoutBench = lazy(() => import('./layout/LayoutBench'));
+const TrialBench = lazy(() => import('./trial/TrialBench'));
+const DeviceBench = lazy(() => import('./device/DeviceBench'));
+
+const styleNonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '';
+
+/** On the very first start the demo is opened; afterwards the shelf is home. */
+const Home = () => {
+  const opensDemo = useShelf((state) => state.firstStart);
+  const demo = useShelf((state) => state.entries[0]?.profile.id);
+  if (!opensDemo || demo === undefined) return <ShelfBench />;
+  return <Navigate to={`/profile/${demo}/layout`} replace />;
+};
+
+const Pages = () => {
+  const status = useShelf((state) => state.status);
+  const failure = useShelf((state) => state.failure);
+  if (status === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
+  if (status === 'failed') {
+    throw new Error(`The browser's database cannot be read: ${failure}. Private windows and full disks are the usual reasons; nothing was changed.`);
+  }
+  return (
+    <Suspense fallback={<Waiting what="Setting up the bench" />}>
+      <Routes>
+        <Route path="/" element={<Home />} />
+        <Route path="/shelf" element={<ShelfBench />} />
+        <Route path="/profile/:profileId" element={<Workbench />}>
+          <Route index element={<Navigate to="layout" replace />} />
+          <Route path="layout" element={<LayoutBench />} />
+          <Route path="trial" element={<TrialBench />} />
+          <Route path="device" element={<DeviceBench />} />
+        </Route>
+        <Route path="*" element={<Navigate to="/shelf" replace />} />
+      </Routes>
+    </Suspense>
+  );
+};
+
+export const App = () => {
+  const cloth = usePreferences((state) => state.cloth);
+  return (
+    <ConfigProvider theme={antThemeOf(cloth)} csp={{ nonce: styleNonce }} wave={{ disabled: true }}>
+      <AntApp component={false} message={{ maxCount: 3 }}>
+        <DyeDefs />
+        <ErrorBoundary>
+          <BrowserRouter>
+            <Pages />
+          </BrowserRouter>
+        </ErrorBoundary>
+      </AntApp>
+    </ConfigProvider>
+  );
+};

@@ -1,0 +1,89 @@
+/** What saving would change: the draft against what its slot holds, key by key. */
+import { Progress } from 'antd';
+import type { Board } from '../../core/board';
+import { legendOf, printLine } from '../../core/notation';
+import { differences, type Assignment, type Difference, type Profile } from '../../core/profile';
+import { keyName } from '../shared/keyNames';
+import { slotFor, type KeyboardState } from '../state/keyboards';
+import { threadOf } from '../theme/dyes';
+
+const SHOWN = 60;
+
+function describe(assignment: Assignment | null, profile: Profile): string {
+  if (!assignment) return 'pass';
+  const line = printLine(assignment.does, profile) ?? legendOf(assignment, profile).main;
+  return assignment.label ? `${assignment.label} (${line})` : line;
+}
+
+const Row = ({ difference, board, from, to }: { difference: Difference; board: Board; from: Profile; to: Profile }) => {
+  switch (difference.what) {
+    case 'key': {
+      const before = describe(difference.from, from);
+      const after = describe(difference.to, to);
+      return (
+        <li style={{ borderColor: threadOf(difference.layer.dye) }}>
+          <strong>
+            {difference.layer.name} · {keyName(board, difference.key)}
+          </strong>
+          <br />
+          {before === after ? `${after}: its timing, role or note` : `${before} → ${after}`}
+        </li>
+      );
+    }
+    case 'layer':
+      return (
+        <li style={{ borderColor: threadOf(difference.layer.dye) }}>
+          <strong>{difference.layer.name}</strong>
+          <br />
+          {difference.change === 'added' ? `a new layer with ${difference.keys} keys` : difference.change === 'removed' ? `taken out, with ${difference.keys} keys` : `${difference.change}`}
+        </li>
+      );
+    case 'setting':
+      return (
+        <li style={{ borderColor: threadOf(difference.dye) }}>
+          <strong>{difference.name}</strong>
+          <br />
+          changed
+        </li>
+      );
+  }
+};
+
+export const Changes = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => {
+  const { slots, saving, status } = keyboard;
+  const target = slotFor(slots, profile.id);
+  const held = target === undefined ? undefined : slots[target];
+  const found = held?.state === 'profile' ? differences(held.profile, profile) : [];
+  const assigned = profile.layers.reduce((sum, layer) => sum + Object.keys(layer.keys).length, 0);
+  return (
+    <section className="panel changes" aria-label="What saving would change">
+      <p className="section-line">
+        <strong>What saving would change</strong>
+        <span className="soft">{held?.state === 'profile' && found.length > 0 ? `${found.length} difference${found.length > 1 ? 's' : ''}` : ''}</span>
+      </p>
+      {saving && (
+        <div className="saving" role="status">
+          <strong>Saving to slot {saving.slot + 1}</strong>
+          <Progress percent={Math.round(saving.part * 100)} strokeColor="var(--verdigris)" />
+          <span className="soft">{saving.part < 0.5 ? 'writing' : 'reading back and comparing'}</span>
+        </div>
+      )}
+      {status !== 'connected' && <p className="soft">The keyboard is not connected.</p>}
+      {status === 'connected' && held?.state === 'profile' && found.length === 0 && <p>Nothing: slot {(target ?? 0) + 1} holds exactly this draft.</p>}
+      {status === 'connected' && held?.state === 'empty' && (
+        <p>
+          “{profile.name}” is not in the keyboard yet. Saving puts it into slot {(target ?? 0) + 1}: {profile.layers.length} layers, {assigned} assigned keys.
+        </p>
+      )}
+      {status === 'connected' && slots.length > 0 && target === undefined && <p>All slots hold other profiles. Choose one with “Save here”; you are asked before anything is replaced.</p>}
+      {held?.state === 'profile' && (
+        <ul className="change-list">
+          {found.slice(0, SHOWN).map((difference, index) => (
+            <Row key={index} difference={difference} board={board} from={held.profile} to={profile} />
+          ))}
+        </ul>
+      )}
+      {found.length > SHOWN && <p className="soft">and {found.length - SHOWN} more</p>}
+    </section>
+  );
+};

@@ -1,0 +1,48 @@
+/** How much room the profile takes of what the keyboard has, while designing and not only when saving fails. */
+import type { Board } from '../../core/board';
+import { CannotStore, encodeImage } from '../../core/image';
+import type { Profile } from '../../core/profile';
+import type { KeyboardState } from '../state/keyboards';
+
+type Measure = { what: string; used: number; most: number; note?: string };
+
+function measures(profile: Profile, board: Board, slotBytes: number | undefined): Measure[] {
+  const steps = profile.layers.flatMap((layer) => Object.values(layer.keys).map(({ does }) => (does.kind === 'gesture' ? does.steps.length : 0)));
+  const found: Measure[] = [
+    { what: 'layers', used: profile.layers.length, most: board.device.layers },
+    { what: 'presses in a gesture', used: Math.max(0, ...steps), most: board.device.gestureSteps },
+  ];
+  if (slotBytes === undefined) return found;
+  try {
+    const whole = encodeImage(profile, board).length;
+    const bare = encodeImage(profile, board, { withoutNames: true }).length;
+    const note = whole > slotBytes ? `too long with names: ${whole}; without them it fits` : `names and labels take ${whole - bare}`;
+    return [{ what: 'bytes', used: whole > slotBytes ? bare : whole, most: slotBytes, note }, ...found];
+  } catch (error) {
+    if (error instanceof CannotStore) return found;
+    throw error;
+  }
+}
+
+export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => (
+  <section className="panel" aria-label="Room">
+    <p>
+      <strong>Room</strong> <span className="soft">in one slot of the {board.name}</span>
+    </p>
+    <ul className="room">
+      {measures(profile, board, keyboard.hello?.slotBytes).map(({ what, used, most, note }) => (
+        <li key={what}>
+          <span>{what}</span>
+          <svg viewBox="0 0 150 10" preserveAspectRatio="none" role="img" aria-label={`${used} of ${most} ${what}`}>
+            <rect width={150} height={10} rx={5} fill="var(--faint)" />
+            <rect width={Math.max(4, Math.min(150, (used / most) * 150))} height={10} rx={5} fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'} />
+          </svg>
+          <span className="mono">
+            {used} of {most}
+          </span>
+          {note && <span className="soft room-note">{note}</span>}
+        </li>
+      ))}
+    </ul>
+  </section>
+);

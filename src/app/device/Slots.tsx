@@ -1,0 +1,107 @@
+/** The keyboard's slots: what each holds, which one is in use, and the ways to write to it and to take from it. */
+import { App as AntApp } from 'antd';
+import type { Board } from '../../core/board';
+import { differences, type Profile } from '../../core/profile';
+import { allProblems } from '../shared/problems';
+import { WeavePicture } from '../shared/WeavePicture';
+import { useKeyboards, type KeyboardState, type Slot } from '../state/keyboards';
+import { newProfileId, useShelf } from '../state/shelf';
+
+type SlotsProps = { board: Board; profile: Profile; keyboard: KeyboardState };
+
+const sentenceOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
+  const { message, modal } = AntApp.useApp();
+  const { slots, hello, saving, status } = keyboard;
+  const save = useKeyboards((state) => state.save);
+  const selectSlot = useKeyboards((state) => state.select);
+  const entries = useShelf((state) => state.entries);
+  const add = useShelf((state) => state.add);
+  const isBusy = status !== 'connected' || saving !== null;
+  const hasProblems = allProblems(profile, board).length > 0;
+
+  const write = async (slot: number): Promise<void> => {
+    try {
+      await save(board, profile, slot);
+      void message.success(`“${profile.name}” is in slot ${slot + 1}. It was read back, and it is the same.`);
+    } catch (error) {
+      void message.error(`Not saved: ${sentenceOf(error)}. The keyboard keeps what it had.`);
+    }
+  };
+
+  const writeAfterYes = (slot: number, held: Slot): void => {
+    if (held.state === 'empty' || (held.state === 'profile' && held.profile.id === profile.id)) {
+      void write(slot);
+      return;
+    }
+    modal.confirm({
+      title: `Slot ${slot + 1} holds ${held.state === 'profile' ? `“${held.profile.name}”` : 'something that cannot be read'}`,
+      content: `Saving “${profile.name}” there replaces it in the keyboard. ${held.state === 'profile' && entries.some((entry) => entry.profile.id === held.profile.id) ? 'It is on the shelf too.' : 'It is not on the shelf.'}`,
+      okText: 'Replace it',
+      cancelText: 'Leave it',
+      onOk: () => void write(slot),
+    });
+  };
+
+  const bringToShelf = (stored: Profile): void => {
+    const known = entries.find((entry) => entry.profile.id === stored.id)?.profile;
+    if (known && differences(known, stored).length === 0) {
+      void message.info(`“${stored.name}” is on the shelf already, and it is the same.`);
+      return;
+    }
+    add(known ? { ...stored, id: newProfileId(), name: `${stored.name} (from the keyboard)`.slice(0, 60) } : stored);
+    void message.success(`“${stored.name}” was copied to the shelf.`);
+  };
+
+  const about = (slot: Slot): string => {
+    switch (slot.state) {
+      case 'empty':
+        return 'empty';
+      case 'unreadable':
+        return `cannot be read: ${slot.reason}`;
+      case 'profile':
+        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (differences(slot.profile, profile).length > 0 ? ' · older than this draft' : ' · the same as this draft') : ''}`;
+    }
+  };
+
+  return (
+    <section aria-label="Slots">
+      <p className="device-title">
+        <strong>Slots</strong> <span className="soft">each works with no computer attached</span>
+      </p>
+      <ul className="slots">
+        {slots.map((slot, index) => (
+          <li key={index} className={`slot ${hello?.selected === index ? 'in-use' : ''}`} data-testid={`slot-${index + 1}`}>
+            <b className="slot-number">{index + 1}</b>
+            <span className="slot-picture">{slot.state === 'profile' && <WeavePicture profile={slot.profile} board={board} width={90} height={44} />}</span>
+            <span className="slot-text">
+              <strong>{slot.state === 'profile' ? slot.profile.name : '—'}</strong>
+              {hello?.selected === index && slot.state === 'profile' && <span className="slot-used"> in use</span>}
+              <br />
+              <span className="soft">{about(slot)}</span>
+            </span>
+            <span className="slot-actions">
+              <button type="button" className="word" disabled={isBusy || hasProblems} onClick={() => writeAfterYes(index, slot)}>
+                Save here
+              </button>
+              {slot.state === 'profile' && (
+                <>
+                  {hello?.selected !== index && (
+                    <button type="button" className="word" disabled={isBusy} onClick={() => void selectSlot(board, index).catch((error: unknown) => message.error(sentenceOf(error)))}>
+                      Use
+                    </button>
+                  )}
+                  <button type="button" className="word" onClick={() => bringToShelf(slot.profile)}>
+                    To the shelf
+                  </button>
+                </>
+              )}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {slots.length === 0 && <p className="soft">{status === 'lost' ? 'The keyboard cannot be reached; it is tried again.' : 'Reading what is in the keyboard …'}</p>}
+    </section>
+  );
+};

@@ -1,0 +1,107 @@
+/** The key card: one key on one layer. The assign line, what it does in sentences, its presses, its moments, and its notes. */
+import { Input, Select } from 'antd';
+import type { RefObject } from 'react';
+import { sentencesOf } from '../../core/notation';
+import { bindingOn, timingOf, type Assignment, type Binding, type PartialTiming } from '../../core/profile';
+import { fingerName, keyName } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+import { textOf } from '../theme/dyes';
+import { AssignLine } from './AssignLine';
+import { OverlapRules } from './OverlapRules';
+import { PressTable } from './PressTable';
+import { TimeRuler } from './TimeRuler';
+import { useAssignDraft } from './useAssignDraft';
+
+type KeyCardProps = { bench: Bench; inputRef: RefObject<HTMLInputElement | null>; onDone: () => void };
+
+export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
+  const { profile, board, layer, layerIndex, selectedKey, edit } = bench;
+  const key = board.keys.find(({ id }) => id === selectedKey);
+  const assignment = layer.keys[selectedKey];
+  const binding = bindingOn(layer, selectedKey);
+  const what = `${keyName(board, selectedKey)} on ${layer.name}`;
+
+  const change = (to: Assignment | null, said = what): void => edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, said);
+
+  /** Gives the key a new binding; its timing, label, role and note stay where they still mean something. */
+  const assign = (does: Binding): void => {
+    const kept: Binding = does.kind === 'gesture' && binding.kind === 'gesture' && binding.timing ? { ...does, timing: binding.timing } : does;
+    if (kept.kind === 'pass') change(null);
+    else change({ ...assignment, does: kept });
+  };
+
+  const setTiming = (timing: PartialTiming): void => {
+    if (binding.kind !== 'gesture' || !assignment) return;
+    const own = Object.fromEntries(Object.entries({ ...binding.timing, ...timing }).filter(([, value]) => value !== undefined)) as PartialTiming;
+    const { timing: _replaced, ...steps } = binding;
+    change({ ...assignment, does: Object.keys(own).length > 0 ? { ...steps, timing: own } : steps }, `the timing of ${what}`);
+  };
+
+  const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): void => {
+    const { label, role, note, ...rest } = { ...assignment, does: binding, ...to };
+    change({ ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) }, `the notes of ${what}`);
+  };
+
+  const draft = useAssignDraft({ bench, binding, assign });
+  const shown = draft.parsed?.ok ? draft.parsed.binding : binding;
+  const timing = timingOf(profile, binding.kind === 'gesture' && shown.kind === 'gesture' ? { ...shown, ...(binding.timing && { timing: binding.timing }) } : shown);
+  const sentences = sentencesOf(shown, timing, profile);
+
+  return (
+    <aside className="panel key-card" aria-label="Key card">
+      <p className="key-title">
+        <strong>{keyName(board, selectedKey)}</strong>
+        <span className="soft">
+          on <span style={{ color: textOf(layer.dye) }}>{layer.name}</span>
+          {key && ` · ${fingerName(key)}`}
+        </span>
+        <button type="button" className="word" disabled={binding.kind === 'pass'} onClick={() => assign({ kind: 'pass' })}>
+          {layerIndex === 0 ? 'Clear' : 'Pass'}
+        </button>
+        <button type="button" className="word" disabled={binding.kind === 'none'} onClick={() => assign({ kind: 'none' })}>
+          None
+        </button>
+      </p>
+      <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} />
+      <div className="sentences" aria-live="polite">
+        {sentences.map((sentence) => (
+          <p key={sentence}>{sentence}</p>
+        ))}
+      </div>
+      <PressTable binding={binding} bench={bench} onWrite={(line) => draft.write(line, inputRef.current)} />
+      {binding.kind === 'gesture' && (
+        <>
+          <TimeRuler timing={timing} own={binding.timing ?? {}} steps={binding.steps} onChange={setTiming} />
+          {binding.steps.some((step) => step.hold) && <OverlapRules bench={bench} gesture={binding} timing={timing} onChange={setTiming} />}
+        </>
+      )}
+      <div className="key-notes">
+        <label htmlFor="key-label">Label</label>
+        <Input id="key-label" size="small" maxLength={24} disabled={binding.kind === 'pass'} placeholder="own words" value={assignment?.label ?? ''} onChange={({ target }) => describe({ label: target.value })} />
+        <label htmlFor="key-role">Role</label>
+        <Select
+          id="key-role"
+          size="small"
+          allowClear
+          disabled={binding.kind === 'pass' || profile.roles.length === 0}
+          placeholder={profile.roles.length === 0 ? 'this profile has no roles' : 'none'}
+          value={assignment?.role ?? null}
+          onChange={(role: string | null | undefined) => describe({ role: role ?? '' })}
+          options={profile.roles.map((role) => ({
+            value: role.id,
+            label: (
+              <>
+                <svg width="10" height="10" aria-hidden="true">
+                  <rect width="10" height="10" rx="2" fill={role.color} />
+                </svg>{' '}
+                {role.name}
+              </>
+            ),
+          }))}
+        />
+        <label htmlFor="key-note">Note</label>
+        <Input.TextArea id="key-note" size="small" rows={1} maxLength={400} disabled={binding.kind === 'pass'} placeholder="why it is so" value={assignment?.note ?? ''} onChange={({ target }) => describe({ note: target.value })} />
+      </div>
+    </aside>
+  );
+};

@@ -1,0 +1,141 @@
+/** The ladder: layers stacked like floors with the base at the bottom, each with the keys that lead up to it and back. */
+import { App as AntApp, Input, Popover, Radio } from 'antd';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import type { Board } from '../../core/board';
+import { legendOfCode } from '../../core/codes';
+import { DYES, waysTo, type Layer, type Profile } from '../../core/profile';
+import { stitchOf, textOf, threadOf } from '../theme/dyes';
+import type { Bench } from '../shared/useBench';
+
+const keyLegend = (board: Board, id: string): string => {
+  const key = board.keys.find((candidate) => candidate.id === id);
+  return id === key?.code ? legendOfCode(id) : id;
+};
+
+/** The keys that lead to a layer, and for one that stays, those that lead back: "go Alt · back Esc". */
+function waysText(profile: Profile, board: Board, layer: Layer): string {
+  const [base] = profile.layers;
+  if (layer === base) return 'always';
+  const ways = waysTo(profile, layer.id).filter((way) => way.fromLayer !== layer.id);
+  const joined = profile.joinedLayers.filter(({ also }) => also === layer.id).map(({ when }) => `with ${when.map((id) => profile.layers.find((candidate) => candidate.id === id)?.name ?? id).join(' + ')}`);
+  const texts = ways.map(({ how, key, by, step }) => `${how} ${keyLegend(board, key)}${by === 'hold' ? ' held' : ''}${step > 1 ? ` ×${step}` : ''}`);
+  const inward = [...new Set([...texts, ...joined])];
+  if (inward.length === 0) return 'no key leads here yet';
+  const stays = ways.some(({ how }) => how === 'go');
+  const back = stays && base ? waysTo(profile, base.id).filter((way) => way.fromLayer === layer.id).map(({ key }) => `back ${keyLegend(board, key)}`) : [];
+  return [...inward.slice(0, 2), ...back.slice(0, 1)].join(' · ');
+}
+
+const LayerCare = ({ bench, layer, onClose }: { bench: Bench; layer: Layer; onClose: () => void }) => {
+  const { profile, edit, select } = bench;
+  const { message } = AntApp.useApp();
+  const index = profile.layers.indexOf(layer);
+  const referring = waysTo(profile, layer.id).filter((way) => way.fromLayer !== layer.id);
+
+  const remove = (): void => {
+    const [way] = referring;
+    if (way || profile.joinedLayers.some(({ when, also }) => also === layer.id || when.includes(layer.id))) {
+      void message.warning(`${layer.name} is still needed${way ? ` by ${way.key} on ${profile.layers.find(({ id }) => id === way.fromLayer)?.name ?? ''}` : ' by joined layers'}. Change that first.`);
+      return;
+    }
+    select({ layer: profile.layers[index - 1]?.id ?? '' });
+    edit({ edit: 'removeLayer', at: index }, `taking out ${layer.name}`);
+    onClose();
+  };
+
+  return (
+    <div className="layer-care">
+      <label>
+        Name
+        <Input
+          defaultValue={layer.name}
+          maxLength={60}
+          autoFocus
+          onPressEnter={onClose}
+          onChange={({ target }) => {
+            const name = target.value.trim();
+            if (name !== '') edit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer');
+          }}
+        />
+      </label>
+      <Radio.Group aria-label="Dye" value={layer.dye} onChange={({ target }) => edit({ edit: 'describeLayer', layer: layer.id, to: { dye: target.value as Layer['dye'] } }, 'the dye of a layer')}>
+        {DYES.map((dye) => (
+          <Radio key={dye} value={dye}>
+            <svg width="16" height="16" aria-hidden="true">
+              <rect width="16" height="16" fill={stitchOf(dye)} />
+            </svg>{' '}
+            {dye}
+          </Radio>
+        ))}
+      </Radio.Group>
+      {index > 0 && (
+        <button type="button" className="word madder" onClick={remove}>
+          Take the layer out
+        </button>
+      )}
+    </div>
+  );
+};
+
+export const Ladder = ({ bench }: { bench: Bench }) => {
+  const { profile, board, layer: selected, select, edit } = bench;
+  const [cares, setCares] = useState('');
+  const isFull = profile.layers.length >= board.device.layers;
+
+  const add = (): void => {
+    const dye = DYES.find((candidate) => !profile.layers.some((layer) => layer.dye === candidate)) ?? 'iron';
+    const layer: Layer = { id: `layer-${nanoid(5)}`, name: `Layer ${profile.layers.length + 1}`, dye, keys: {} };
+    edit({ edit: 'insertLayer', at: profile.layers.length, layer }, `the layer ${layer.name}`);
+    select({ layer: layer.id });
+  };
+
+  return (
+    <nav className="ladder" aria-label="Layers">
+      <h2>Layers</h2>
+      <ol>
+        {profile.layers.toReversed().map((layer) => {
+          const isSelected = layer.id === selected.id;
+          const count = Object.values(layer.keys).filter(({ does }) => does.kind !== 'pass').length;
+          return (
+            <li key={layer.id}>
+              <button
+                type="button"
+                className={`rung ${isSelected ? 'selected' : ''}`}
+                style={isSelected ? { borderColor: threadOf(layer.dye) } : undefined}
+                aria-pressed={isSelected}
+                onClick={() => select({ layer: layer.id })}
+              >
+                <svg className="rung-stitch" width="8" height="100%" aria-hidden="true">
+                  <rect width="8" height="100%" fill={stitchOf(layer.dye)} />
+                </svg>
+                <span className="rung-name" style={{ color: textOf(layer.dye) }}>
+                  {layer.name}
+                </span>
+                <span className="soft rung-count">{count} keys</span>
+                <span className="rung-ways">{waysText(profile, board, layer)}</span>
+              </button>
+              {isSelected && (
+                <Popover
+                  trigger="click"
+                  placement="rightTop"
+                  open={cares === layer.id}
+                  onOpenChange={(open) => setCares(open ? layer.id : '')}
+                  destroyOnHidden
+                  content={<LayerCare bench={bench} layer={layer} onClose={() => setCares('')} />}
+                >
+                  <button type="button" className="word rung-care" aria-label={`Name and dye of ${layer.name}`}>
+                    name, dye …
+                  </button>
+                </Popover>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+      <button type="button" className="word" disabled={isFull} title={isFull ? `The ${board.name} has room for ${board.device.layers} layers` : undefined} onClick={add}>
+        + Layer
+      </button>
+    </nav>
+  );
+};

@@ -1,0 +1,62 @@
+/** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
+import type { KeyboardEvent } from 'react';
+import type { BoardKey } from '../../core/board';
+import { HOST_LAYOUTS } from '../../core/codes';
+import { legendOf, sentencesOf } from '../../core/notation';
+import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profile';
+import { BoardView, type KeyFace } from '../shared/BoardView';
+import { CapFace, ticksOf } from '../shared/CapFace';
+import { keyName } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+import { textOf, threadOf } from '../theme/dyes';
+
+/** The dye of the layer that an assignment's hold leads to, when it leads to one. */
+function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'], key: string) {
+  const does = keys[key]?.does;
+  if (does?.kind !== 'gesture') return undefined;
+  const way = actionsOf(does).find(({ action, path }) => action.do === 'layer' && path.at(-1) === 'hold');
+  return way?.action.do === 'layer' ? profile.layers.find(({ id }) => id === (way.action.do === 'layer' ? way.action.layer : ''))?.dye : undefined;
+}
+
+export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (event: KeyboardEvent) => void }) => {
+  const { profile, board, layer, layerIndex, selectedKey, select } = bench;
+  const base = profile.layers[0];
+
+  const face = (key: BoardKey): KeyFace => {
+    const answer = answerFrom(profile, layerIndex, key.id);
+    const own = answer?.layerIndex === layerIndex;
+    const legend = answer ? legendOf(answer.assignment, profile) : { main: '', held: '', how: '' };
+    const plain = own && layerIndex > 0 && base?.keys[key.id] ? legendOf(base.keys[key.id] ?? { does: { kind: 'pass' } }, profile).main : '';
+    const role = profile.roles.find(({ id }) => id === (own ? answer.assignment.role : undefined));
+    const held = own ? legend.held : '';
+    const sentence = answer ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ') : 'No layer answers.';
+    return {
+      className: key.id === selectedKey ? 'selected' : '',
+      label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}`,
+      content: (width, height) => (
+        <CapFace
+          width={width}
+          height={height}
+          main={legend.main}
+          held={held}
+          small={legend.how || plain}
+          heldDye={held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, key.id) : undefined}
+          below={!own}
+          roleColor={role?.color}
+          ticks={ticksOf(profile.layers, key.id)}
+        />
+      ),
+    };
+  };
+
+  return (
+    <section aria-label="Board" style={{ '--mark': threadOf(layer.dye) } as React.CSSProperties}>
+      <p className="board-title">
+        <strong style={{ color: textOf(layer.dye) }}>{layer.name}</strong>
+        <span className="soft">{layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}</span>
+        <span className="soft board-host">as a {HOST_LAYOUTS[profile.hostLayout].name} host shows it</span>
+      </p>
+      <BoardView board={board} face={face} label={`${board.name}, layer ${layer.name}`} selected={selectedKey} onSelect={(key) => select({ key })} onKeyDown={onKeyDown} />
+    </section>
+  );
+};

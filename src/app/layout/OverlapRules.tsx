@@ -1,0 +1,53 @@
+/** Which rule decides when another key overlaps: each with a little picture and what the engine then sends. */
+import { Checkbox, InputNumber } from 'antd';
+import { overlapsOf } from '../../core/analysis';
+import { legendOfCode } from '../../core/codes';
+import type { Gesture, GestureTiming, Interrupt, PartialTiming } from '../../core/profile';
+import type { Bench } from '../shared/useBench';
+
+const RULES: Readonly<Record<Interrupt, string>> = {
+  nested: 'down and up inside',
+  any: 'down inside',
+  wait: 'time alone',
+};
+
+type OverlapRulesProps = { bench: Bench; gesture: Gesture; timing: GestureTiming; onChange: (timing: PartialTiming) => void };
+
+export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesProps) => {
+  const { profile, board, layer, selectedKey } = bench;
+  const overlaps = overlapsOf(profile, board, layer.id, selectedKey, gesture, timing.holdAfterMs);
+  return (
+    <section aria-label="When another key overlaps">
+      <p className="section-line">
+        <strong>When another key overlaps</strong>
+      </p>
+      <div className="rules" role="radiogroup" aria-label="Rule for overlaps">
+        {(Object.keys(RULES) as Interrupt[]).map((interrupt) => {
+          const sent = overlaps.find((overlap) => overlap.interrupt === interrupt)?.sent.map(legendOfCode).join(' ');
+          return (
+            <label key={interrupt} className={`rule ${timing.interrupt === interrupt ? 'chosen' : ''}`}>
+              <input type="radio" className="visually-hidden" name="interrupt" checked={timing.interrupt === interrupt} onChange={() => onChange({ interrupt })} />
+              <svg viewBox="0 0 84 20" aria-hidden="true">
+                <rect x={2} y={2} width={70} height={6} rx={1} fill="var(--finger)" opacity={0.55} />
+                <rect x={26} y={12} width={26} height={6} rx={1} fill="var(--ink)" />
+              </svg>
+              <b>{interrupt}</b>
+              <span className="soft">{RULES[interrupt]}</span>
+              {sent !== undefined && <span className="rule-sent">→ {sent === '' ? 'nothing' : sent}</span>}
+            </label>
+          );
+        })}
+      </div>
+      <p className="rule-more">
+        <Checkbox checked={timing.otherHandOnly} onChange={({ target }) => onChange({ otherHandOnly: target.checked })}>
+          other hand only
+        </Checkbox>
+        <label>
+          a tap for{' '}
+          <InputNumber size="small" className="guard" min={0} max={2000} step={10} aria-label="Tap at once after typing, in milliseconds" value={timing.typingGuardMs} onChange={(value) => value !== null && onChange({ typingGuardMs: Math.round(value) })} />{' '}
+          ms after typing
+        </label>
+      </p>
+    </section>
+  );
+};

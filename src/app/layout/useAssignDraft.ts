@@ -1,0 +1,75 @@
+/**
+ * What stands in the assign line while it is being written. A line that cannot be read yet is kept for its key, so that
+ * looking elsewhere loses nothing; one that can is taken when the person leaves the line.
+ */
+import { useState } from 'react';
+import { parseLine, printLine, type ParsedLine } from '../../core/notation';
+import type { Binding } from '../../core/profile';
+import type { Bench } from '../shared/useBench';
+
+const keptDrafts = new Map<string, string>();
+
+export type AssignDraft = {
+  text: string;
+  /** The line that the binding has now; `undefined` when the line has no words for it. */
+  printed: string | undefined;
+  isChanged: boolean;
+  /** What the text means; absent while it is the printed line. */
+  parsed: ParsedLine | undefined;
+  set(text: string): void;
+  /** Replaces the text and puts the cursor at its end. */
+  write(text: string, input: HTMLInputElement | null): void;
+  /** Takes the line as the key's binding; false when it cannot be read. */
+  take(text?: string): boolean;
+  reset(): void;
+};
+
+export function useAssignDraft({ bench, binding, assign }: { bench: Bench; binding: Binding; assign: (binding: Binding) => void }): AssignDraft {
+  const { profile, layer, selectedKey } = bench;
+  const place = `${profile.id}/${layer.id}/${selectedKey}`;
+  const printed = printLine(binding, profile);
+  const [draft, setDraft] = useState<string | undefined>(() => keptDrafts.get(place));
+  const text = draft ?? printed ?? '';
+  const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
+  const parsed = isChanged ? parseLine(draft, profile) : undefined;
+
+  const set = (next: string): void => {
+    keptDrafts.set(place, next);
+    setDraft(next);
+  };
+  const reset = (): void => {
+    keptDrafts.delete(place);
+    setDraft(undefined);
+  };
+
+  return {
+    text,
+    printed,
+    isChanged,
+    parsed,
+    set,
+    reset,
+    write: (next, input) => {
+      set(next);
+      requestAnimationFrame(() => {
+        input?.focus();
+        input?.setSelectionRange(next.length, next.length);
+      });
+    },
+    take: (given) => {
+      const line = given ?? text;
+      if (line.trim() === (printed ?? '')) {
+        reset();
+        return true;
+      }
+      const result = parseLine(line, profile);
+      if (!result.ok) {
+        set(line);
+        return false;
+      }
+      assign(result.binding);
+      reset();
+      return true;
+    },
+  };
+}

@@ -1,0 +1,176 @@
+/** The bar: the profile, the benches in working order, problems, undo and redo, the keyboard, and the one button that saves. */
+import { App as AntApp, Badge, Button, Popover } from 'antd';
+import { useEffect, useState } from 'react';
+import { Link, NavLink, useNavigate } from 'react-router';
+import type { Board } from '../../core/board';
+import { differences, printPath, type Profile } from '../../core/profile';
+import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
+import { usePreferences } from '../state/preferences';
+import { useSelection } from '../state/selection';
+import { useShelf } from '../state/shelf';
+import { allProblems, placeOf } from './problems';
+import { ShortcutsDialog } from './ShortcutsDialog';
+import './bar.css';
+
+const BENCHES = [
+  { path: 'layout', name: 'Layout' },
+  { path: 'trial', name: 'Trial' },
+  { path: 'device', name: 'Device' },
+] as const;
+
+const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
+
+/** Whether the person is typing into something, so that single keys are theirs. */
+const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+const ProblemList = ({ profile, board }: { profile: Profile; board: Board }) => {
+  const navigate = useNavigate();
+  const select = useSelection((state) => state.select);
+  return (
+    <ul className="problem-list">
+      {allProblems(profile, board).map((problem) => {
+        const place = placeOf(problem, profile);
+        return (
+          <li key={printPath(problem.path) + problem.message}>
+            <span className="mono soft">{printPath(problem.path)}</span>
+            <br />
+            {problem.message}{' '}
+            {place && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => {
+                  select(profile.id, place);
+                  void navigate(`/profile/${profile.id}/layout`);
+                }}
+              >
+                Show
+              </button>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
+
+const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
+  const { message } = AntApp.useApp();
+  const navigate = useNavigate();
+  const { status, slots, saving } = useKeyboard(board.id);
+  const save = useKeyboards((state) => state.save);
+  const own = slots.find((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
+  const isStored = own?.state === 'profile' && differences(own.profile, profile).length === 0;
+  const problems = allProblems(profile, board).length;
+
+  const press = async (): Promise<void> => {
+    const slot = slotFor(slots, profile.id);
+    if (slot === undefined) {
+      void message.info(`All ${slots.length} slots hold other profiles. Choose the one to replace.`);
+      void navigate(`/profile/${profile.id}/device`);
+      return;
+    }
+    try {
+      await save(board, profile, slot);
+      void message.success(`“${profile.name}” is in slot ${slot + 1}. It was read back, and it is the same.`);
+    } catch (error) {
+      void message.error(`Not saved: ${error instanceof Error ? error.message : String(error)}. The keyboard keeps what it had.`);
+    }
+  };
+
+  const title = status !== 'connected' ? `The ${board.name} is ${STATUS_TEXT[status]}` : problems > 0 ? 'There are problems to look at first' : isStored ? 'What is stored is what you see' : 'Write, read back and compare';
+  return (
+    <Button className="save-button" type="primary" title={title} disabled={status !== 'connected' || problems > 0 || saving !== null} onClick={() => void press()}>
+      {saving ? `Saving ${Math.round(saving.part * 100)} %` : isStored ? 'In the keyboard' : 'Save to keyboard'}
+    </Button>
+  );
+};
+
+export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
+  const { message } = AntApp.useApp();
+  const [showsShortcuts, setShowsShortcuts] = useState(false);
+  const navigate = useNavigate();
+  const { status, slots } = useKeyboard(board.id);
+  const history = useShelf((state) => state.histories[profile.id]);
+  const saveState = useShelf((state) => state.saveState);
+  const undo = useShelf((state) => state.undo);
+  const redo = useShelf((state) => state.redo);
+  const cloth = usePreferences((state) => state.cloth);
+  const setCloth = usePreferences((state) => state.setCloth);
+  const slot = slots.findIndex((candidate) => candidate.state === 'profile' && candidate.profile.id === profile.id);
+  const problemCount = allProblems(profile, board).length;
+
+  useEffect(() => {
+    const keyDown = (event: KeyboardEvent): void => {
+      if (event.defaultPrevented || isTyping(event.target)) return;
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.code === 'KeyZ') {
+        event.preventDefault();
+        const what = event.shiftKey ? redo(profile.id) : undo(profile.id);
+        if (what !== undefined) void message.info(`${event.shiftKey ? 'Done again' : 'Taken back'}: ${what}`, 1.5);
+      } else if (command && event.code === 'KeyY') {
+        event.preventDefault();
+        redo(profile.id);
+      } else if (!command && !event.altKey && event.key === '?') {
+        event.preventDefault();
+        setShowsShortcuts(true);
+      } else if (event.altKey && !command && /^Digit[1-3]$/.test(event.code)) {
+        event.preventDefault();
+        void navigate(`/profile/${profile.id}/${BENCHES[Number(event.code.slice(5)) - 1]?.path ?? 'layout'}`);
+      }
+    };
+    addEventListener('keydown', keyDown);
+    return () => removeEventListener('keydown', keyDown);
+  }, [profile.id, undo, redo, message, navigate]);
+
+  return (
+    <header className="bar">
+      <Link className="brand" to="/shelf" title="All profiles">
+        underloom
+      </Link>
+      <span className="bar-profile">
+        <strong title={profile.name}>{profile.name}</strong>
+        <span className="soft">
+          {board.name}
+          {slot >= 0 && ` · slot ${slot + 1}`}
+        </span>
+      </span>
+      <nav className="benches" aria-label="Benches">
+        {BENCHES.map(({ path, name }, index) => (
+          <NavLink key={path} to={`/profile/${profile.id}/${path}`} title={`Alt+${index + 1}`}>
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      {problemCount > 0 && (
+        <Popover trigger="click" title="To look at" content={<ProblemList profile={profile} board={board} />}>
+          <button type="button" className="word madder">
+            <Badge status="error" /> {problemCount} to look at
+          </button>
+        </Popover>
+      )}
+      <span className="soft" role="status" data-testid="save-state">
+        {saveState === 'saving' ? 'keeping …' : saveState === 'failed' ? 'not kept: the browser’s disk refuses' : 'kept in this browser'}
+      </span>
+      <span>
+        <button type="button" className="word bar-icon" disabled={!history?.past.length} aria-label="Undo" title={`Undo ${history?.past.at(-1)?.what ?? ''} (Ctrl+Z)`} onClick={() => undo(profile.id)}>
+          ↶
+        </button>
+        <button type="button" className="word bar-icon" disabled={!history?.future.length} aria-label="Redo" title={`Redo ${history?.future.at(-1)?.what ?? ''} (Ctrl+Shift+Z)`} onClick={() => redo(profile.id)}>
+          ↷
+        </button>
+        <button type="button" className="word bar-icon" aria-label={cloth === 'night' ? 'Linen cloth' : 'Night cloth'} title={cloth === 'night' ? 'Linen cloth' : 'Night cloth'} onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}>
+          {cloth === 'night' ? '☀' : '☾'}
+        </button>
+        <button type="button" className="word bar-icon" aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => setShowsShortcuts(true)}>
+          ?
+        </button>
+      </span>
+      <span className={`link-state ${status}`} role="status" title={`The ${board.name} is ${STATUS_TEXT[status]}`}>
+        {STATUS_TEXT[status]}
+      </span>
+      <SaveButton profile={profile} board={board} />
+      <ShortcutsDialog open={showsShortcuts} onClose={() => setShowsShortcuts(false)} />
+    </header>
+  );
+};

@@ -1,0 +1,62 @@
+/** What stands on a keycap: a role's strip on the left edge, the legend, what holding does, and a tick for each layer. */
+import type { Dye, Layer } from '../../core/profile';
+import { textOf, threadOf } from '../theme/dyes';
+
+export type CapFaceProps = {
+  width: number;
+  height: number;
+  main: string;
+  /** What a hold does; takes the second line. */
+  held?: string | undefined;
+  /** The second line otherwise: how a way between layers works, or the plain key underneath. */
+  small?: string | undefined;
+  /** The dye of what a hold leads to, when it is a layer. */
+  heldDye?: Dye | undefined;
+  /** The legend comes from a layer below. */
+  below?: boolean;
+  roleColor?: string | undefined;
+  /** One tick a layer, lowest first; filled where that layer assigns something. */
+  ticks?: readonly { dye: Dye; assigned: boolean }[];
+};
+
+const TICK_WIDTH = 5.4;
+
+/** Text that fits: cut with an ellipsis by a rough width of characters, since SVG does not wrap. */
+export const fit = (text: string, width: number, perCharacter: number): string => {
+  const most = Math.max(1, Math.floor(width / perCharacter));
+  return [...text].length <= most ? text : `${[...text].slice(0, most - 1).join('')}…`;
+};
+
+export const CapFace = ({ width, height, main, held = '', small = '', heldDye, below = false, roleColor, ticks = [] }: CapFaceProps) => (
+  <g className={below ? 'cap-below' : undefined} aria-hidden="true">
+    {roleColor !== undefined && <rect x={0.6} y={4} width={3.6} height={height - 8} rx={1.2} fill={roleColor} />}
+    <text className="cap-main" x={8} y={held || small ? 15 : 17}>
+      {fit(main, width - 9, main.length > 5 ? 5.9 : 6.4)}
+    </text>
+    {held !== '' ? (
+      <text className="cap-small cap-held" x={8} y={28.5} style={heldDye && { fill: textOf(heldDye) }}>
+        {fit(`hold ${held}`, width - 9, 5.1).endsWith('…') ? fit(held, width - 9, 5.1) : `hold ${held}`}
+      </text>
+    ) : (
+      small !== '' && (
+        <text className="cap-small" x={8} y={28.5}>
+          {fit(small, width - 9, 5.1)}
+        </text>
+      )
+    )}
+    {ticks.map(({ dye, assigned }, index) => (
+      <rect
+        key={index}
+        x={8 + index * (TICK_WIDTH + 1.4)}
+        y={height - 7}
+        width={TICK_WIDTH}
+        height={assigned ? 3.4 : 1}
+        fill={assigned ? threadOf(dye) : 'var(--hair)'}
+      />
+    ))}
+  </g>
+);
+
+/** The ticks of one key. */
+export const ticksOf = (layers: readonly Layer[], key: string): { dye: Dye; assigned: boolean }[] =>
+  layers.map((layer) => ({ dye: layer.dye, assigned: (layer.keys[key]?.does.kind ?? 'pass') !== 'pass' }));

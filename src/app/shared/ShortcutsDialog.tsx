@@ -1,0 +1,31 @@
+/** All shortcuts on one sheet. */
+import { Modal } from 'antd';
+import { Fragment } from 'react';
+
+const SHORTCUTS: readonly (readonly [keys: string, what: string])[] = [
+  ['← → ↑ ↓', 'move between keys as they lie on the board'],
+  ['Page Up / Page Down', 'a layer up, a layer down'],
+  ['Enter', 'to the assign line; Enter again takes it, Escape goes back to the board'],
+  ['Ctrl+Space', 'in the assign line: press the keys instead of typing them'],
+  ['Delete', 'make the key a pass'],
+  ['Backspace', 'make the key answer with nothing'],
+  ['Ctrl+Z / Ctrl+Shift+Z', 'undo, redo'],
+  ['Alt+1, 2, 3', 'Layout, Trial, Device'],
+  ['Pause or F10', 'on the trial bench: stop listening'],
+  ['?', 'this sheet'],
+];
+
+export const ShortcutsDialog = ({ open, onClose }: { open: boolean; onClose: () => void }) => (
+  <Modal open={open} onCancel={onClose} footer={null} title="Shortcuts" width={560}>
+    <dl className="shortcuts">
+      {SHORTCUTS.map(([keys, what]) => (
+        <Fragment key={keys}>
+          <dt>
+            <kbd>{keys}</kbd>
+          </dt>
+          <dd>{what}</dd>
+        </Fragment>
+      ))}
+    </dl>
+  </Modal>
+);

@@ -1,0 +1,136 @@
+/**
+ * The keyboards this page can reach, one for each board, and what is stored in them. The link is opened when a profile of
+ * that board is looked at, and opened again when it was lost.
+ */
+import { create } from 'zustand';
+import { KeyboardClient, LinkError, type KeyboardHello } from '../../core/device';
+import type { Board } from '../../core/board';
+import { BadImage, CannotStore, decodeImage, encodeImage } from '../../core/image';
+import type { Profile } from '../../core/profile';
+import { openTransport, type KeyboardHome } from './transports';
+
+/** One place for a profile: empty, a profile, or bytes that no longer read. */
+export type Slot = { state: 'empty' } | { state: 'profile'; profile: Profile; bytes: number } | { state: 'unreadable'; reason: string; bytes: number };
+
+export type Saving = { slot: number; part: number };
+
+export type KeyboardState = {
+  status: 'connecting' | 'connected' | 'lost';
+  home: KeyboardHome | null;
+  hello: KeyboardHello | null;
+  slots: Slot[];
+  saving: Saving | null;
+};
+
+type KeyboardsState = {
+  byBoard: Record<string, KeyboardState>;
+  /** Opens the link to a board's keyboard when it is not open. */
+  connect(board: Board): Promise<void>;
+  refresh(board: Board): Promise<void>;
+  /** Writes a profile to a slot, reads it back and compares. @throws Error with a sentence */
+  save(board: Board, profile: Profile, slot: number): Promise<void>;
+  select(board: Board, slot: number): Promise<void>;
+  client(boardId: string): KeyboardClient | undefined;
+};
+
+const NOT_YET: KeyboardState = { status: 'connecting', home: null, hello: null, slots: [], saving: null };
+const RECONNECT_AFTER_MS = 800;
+
+const clients = new Map<string, KeyboardClient>();
+const opening = new Set<string>();
+
+/** Which slot a profile goes to: its own, else the first empty one; `undefined` when all hold something else. */
+export function slotFor(slots: readonly Slot[], profileId: string): number | undefined {
+  const own = slots.findIndex((slot) => slot.state === 'profile' && slot.profile.id === profileId);
+  if (own >= 0) return own;
+  const empty = slots.findIndex((slot) => slot.state === 'empty');
+  return empty >= 0 ? empty : undefined;
+}
+
+async function readSlot(client: KeyboardClient, board: Board, slot: number): Promise<Slot> {
+  const image = await client.read(slot);
+  if (!image) return { state: 'empty' };
+  try {
+    return { state: 'profile', profile: decodeImage(image, board), bytes: image.length };
+  } catch (error) {
+    if (!(error instanceof BadImage)) throw error;
+    return { state: 'unreadable', reason: error.message, bytes: image.length };
+  }
+}
+
+export const useKeyboards = create<KeyboardsState>()((set, get) => {
+  const update = (boardId: string, change: Partial<KeyboardState>): void =>
+    set(({ byBoard }) => ({ byBoard: { ...byBoard, [boardId]: { ...(byBoard[boardId] ?? NOT_YET), ...change } } }));
+
+  const clientOf = (board: Board): KeyboardClient => {
+    const client = clients.get(board.id);
+    if (!client) throw new LinkError(`the ${board.name} is not connected`);
+    return client;
+  };
+
+  return {
+    byBoard: {},
+
+    async connect(board) {
+      if (clients.has(board.id) || opening.has(board.id)) return;
+      opening.add(board.id);
+      try {
+        const { transport, home } = await openTransport(board.id);
+        const client = new KeyboardClient(transport);
+        client.onClose = () => {
+          clients.delete(board.id);
+          update(board.id, { status: 'lost', saving: null });
+          setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
+        };
+        const hello = await client.hello();
+        if (hello.boardId !== board.id) throw new LinkError(`a ${hello.boardId} answered`);
+        clients.set(board.id, client);
+        update(board.id, { home, hello });
+        await get().refresh(board);
+        update(board.id, { status: 'connected' });
+      } catch {
+        update(board.id, { status: 'lost' });
+        setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
+      } finally {
+        opening.delete(board.id);
+      }
+    },
+
+    async refresh(board) {
+      const client = clientOf(board);
+      const hello = await client.hello();
+      const slots: Slot[] = [];
+      for (let slot = 0; slot < hello.slots; slot++) slots.push(await readSlot(client, board, slot));
+      update(board.id, { hello, slots });
+    },
+
+    async save(board, profile, slot) {
+      const client = clientOf(board);
+      let image: Uint8Array;
+      try {
+        image = encodeImage(profile, board);
+        const most = get().byBoard[board.id]?.hello?.slotBytes ?? Infinity;
+        if (image.length > most) image = encodeImage(profile, board, { withoutNames: true });
+      } catch (error) {
+        if (error instanceof CannotStore) throw new LinkError(error.message);
+        throw error;
+      }
+      update(board.id, { saving: { slot, part: 0 } });
+      try {
+        await client.save(slot, image, (part) => update(board.id, { saving: { slot, part } }));
+        await get().refresh(board);
+      } finally {
+        update(board.id, { saving: null });
+      }
+    },
+
+    async select(board, slot) {
+      await clientOf(board).select(slot);
+      await get().refresh(board);
+    },
+
+    client: (boardId) => clients.get(boardId),
+  };
+});
+
+export const useKeyboard = (boardId: string): KeyboardState => useKeyboards((state) => state.byBoard[boardId]) ?? NOT_YET;

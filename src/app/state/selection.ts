@@ -1,0 +1,11 @@
+/** What the person looks at: a layer and a key, for each profile. Benches share it, so that going between them loses nothing. */
+import { create } from 'zustand';
+
+type Selected = { layer: string; key: string };
+type SelectionState = { byProfile: Record<string, Selected>; select(profileId: string, selected: Partial<Selected>): void };
+
+export const useSelection = create<SelectionState>()((set) => ({
+  byProfile: {},
+  select: (profileId, selected) =>
+    set(({ byProfile }) => ({ byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? { layer: '', key: '' }), ...selected } } })),
+}));

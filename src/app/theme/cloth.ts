@@ -1,0 +1,79 @@
+/** The two cloths: linen by day, night cloth in the dark. Ant Design takes them as tokens, our drawings as CSS variables. */
+import { theme as antTheme, type ThemeConfig } from 'antd';
+import { LINEN_DYES, NIGHT_DYES } from './dyes';
+
+export type Cloth = 'linen' | 'night';
+
+type ClothColors = Readonly<Record<'cloth' | 'panel' | 'cap' | 'ink' | 'soft' | 'hair' | 'faint' | 'finger' | 'hatchGround' | 'hatchLine', string>>;
+
+const COLORS: Readonly<Record<Cloth, ClothColors>> = {
+  linen: {
+    cloth: '#F6F2EA',
+    panel: '#FFFDF7',
+    cap: '#FFFEFA',
+    ink: '#22262B',
+    soft: '#66604F',
+    hair: '#D9D1C0',
+    faint: '#ECE6D8',
+    finger: '#857D6A',
+    hatchGround: '#EFE8D6',
+    hatchLine: '#B9AE93',
+  },
+  night: {
+    cloth: '#1E2126',
+    panel: '#262A30',
+    cap: '#2C3138',
+    ink: '#ECE7DB',
+    soft: '#AFA993',
+    hair: '#434A53',
+    faint: '#343A42',
+    finger: '#9A917B',
+    hatchGround: '#33373D',
+    hatchLine: '#6E6A5C',
+  },
+};
+
+const kebab = (name: string): string => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
+
+/** Puts a cloth's colours on the page as CSS variables. */
+export function layCloth(cloth: Cloth): void {
+  const root = document.documentElement;
+  root.dataset.cloth = cloth;
+  root.style.colorScheme = cloth === 'night' ? 'dark' : 'light';
+  for (const [name, value] of Object.entries(COLORS[cloth])) root.style.setProperty(`--${kebab(name)}`, value);
+  for (const [dye, tones] of Object.entries(cloth === 'night' ? NIGHT_DYES : LINEN_DYES)) {
+    root.style.setProperty(`--${dye}`, tones.thread);
+    root.style.setProperty(`--${dye}-text`, tones.text);
+  }
+}
+
+/** The cloth as Ant Design tokens. */
+export function antThemeOf(cloth: Cloth): ThemeConfig {
+  const colors = COLORS[cloth];
+  const dyes = cloth === 'night' ? NIGHT_DYES : LINEN_DYES;
+  return {
+    algorithm: cloth === 'night' ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
+    token: {
+      fontFamily: "'Alegreya Sans', sans-serif",
+      fontFamilyCode: "'IBM Plex Mono', monospace",
+      fontSize: 15,
+      colorPrimary: cloth === 'night' ? '#5F80BD' : dyes.indigo.thread,
+      colorSuccess: dyes.verdigris.thread,
+      colorError: dyes.madder.thread,
+      colorWarning: dyes.weld.thread,
+      colorLink: dyes.indigo.text,
+      colorText: colors.ink,
+      colorTextSecondary: colors.soft,
+      colorTextPlaceholder: colors.soft,
+      colorBgBase: colors.cloth,
+      colorBgContainer: colors.panel,
+      colorBgElevated: colors.panel,
+      colorBorder: colors.hair,
+      colorBorderSecondary: colors.hair,
+      borderRadius: 5,
+      controlHeight: 32,
+      motionDurationMid: '0.1s',
+      motionDurationSlow: '0.15s',
+    },
+  };
+}

@@ -1,0 +1,24 @@
+/** The text a host with the profile's layout would show. */
+import { HOST_LAYOUTS } from '../../core/codes';
+import type { TrialSession } from './session';
+
+const SHOWN = 160;
+
+export const HostScreen = ({ session }: { session: TrialSession }) => (
+  <section className="host-screen" aria-label="Screen">
+    <p className="mono host-text" data-testid="host-text">
+      {session.host.pieces.slice(-SHOWN).map((piece, index) => (
+        <span key={index} className={piece.mark ? 'host-mark' : undefined}>
+          {piece.text === '\n' ? '⏎\n' : piece.text === '\t' ? '⇥' : piece.text}
+        </span>
+      ))}
+      <span className="host-cursor" aria-hidden="true" />
+    </p>
+    <p className="soft host-note">
+      what a {HOST_LAYOUTS[session.profile.hostLayout].name} host shows; keys that make no character are in brackets{' '}
+      <button type="button" className="word" onClick={() => session.clearText()}>
+        Clear
+      </button>
+    </p>
+  </section>
+);

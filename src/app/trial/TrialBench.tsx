@@ -1,0 +1,91 @@
+/** The trial bench: fingers above, host below, the engine's decisions between. */
+import { Button, Segmented } from 'antd';
+import { useState } from 'react';
+import { legendOfCode } from '../../core/codes';
+import { useKeyboard } from '../state/keyboards';
+import { useBench } from '../shared/useBench';
+import { HostScreen } from './HostScreen';
+import { LanesView } from './LanesView';
+import { NowPanel } from './NowPanel';
+import { TrialBoard } from './TrialBoard';
+import { useListening, waysOutOf } from './useListening';
+import { useSessionVersion, useTrialSession, type Source } from './useTrialSession';
+import './trial.css';
+
+const TrialBench = () => {
+  const { profile, board } = useBench();
+  const [source, setSource] = useState<Source>('draft');
+  const { status, hello, slots } = useKeyboard(board.id);
+  const inUse = hello ? slots[hello.selected] : undefined;
+  const stored = inUse?.state === 'profile' ? inUse.profile : undefined;
+  const played = source === 'draft' ? profile : status === 'connected' ? stored : undefined;
+  const trial = useTrialSession(source, played, board);
+  const session = trial && 'session' in trial ? trial.session : null;
+  const listening = useListening(session, board);
+  useSessionVersion(session);
+
+  const reason =
+    trial && 'reason' in trial
+      ? trial.reason
+      : source === 'keyboard' && !played
+        ? status !== 'connected'
+          ? `The ${board.name} is not connected; trying again.`
+          : inUse?.state === 'unreadable'
+            ? `What is in slot ${(hello?.selected ?? 0) + 1} cannot be read: ${inUse.reason}.`
+            : 'Nothing is stored in the slot in use. Save the profile to the keyboard first.'
+        : '';
+  const waysOut = waysOutOf(board).map(legendOfCode).join(' or ');
+
+  return (
+    <div className={`trial-bench ${listening.isListening ? 'listening' : ''}`} data-testid="trial">
+      <div className="trial-head">
+        <span className="soft">Playing</span>
+        <Segmented<Source>
+          aria-label="What is played"
+          value={source}
+          onChange={setSource}
+          options={[
+            { value: 'draft', label: 'this draft' },
+            { value: 'keyboard', label: stored ? `what is in the keyboard: ${stored.name}` : 'what is in the keyboard' },
+          ]}
+        />
+        {listening.isListening ? (
+          <>
+            <span className="trial-listening" role="status">
+              Listening to your keyboard
+            </span>
+            <span className="soft">
+              <kbd>{waysOut}</kbd> stops
+            </span>
+            <Button size="small" onClick={listening.stop}>
+              Stop listening
+            </Button>
+          </>
+        ) : (
+          <Button type="primary" autoFocus disabled={!session} onClick={listening.start}>
+            Listen to my keyboard
+          </Button>
+        )}
+        {listening.isListening && listening.stranger !== '' && <span className="soft">{legendOfCode(listening.stranger)} is not on this board</span>}
+        <button type="button" className="word madder trial-let-go" disabled={!session} onClick={() => session?.letGo(performance.now())}>
+          Let go of everything
+        </button>
+      </div>
+      {reason !== '' && (
+        <p className="trial-reason" role="alert">
+          {reason}
+        </p>
+      )}
+      {session && (
+        <div className="trial-main">
+          <TrialBoard session={session} board={board} />
+          <LanesView session={session} board={board} />
+          <HostScreen session={session} />
+          <NowPanel session={session} board={board} isListening={listening.isListening} />
+        </div>
+      )}
+    </div>
+  );
+};
+
+export default TrialBench;

@@ -1,0 +1,111 @@
+/**
+ * One trial: fingers go in, lanes and the host's text come out. It keeps time from the events' own timestamps, and a few
+ * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
+ */
+import { Lanes } from '../../core/analysis';
+import type { Board, KeyId } from '../../core/board';
+import { HOST_LAYOUTS, HostText } from '../../core/codes';
+import { isEdgeLine, type TraceLine } from '../../core/engine';
+import type { Profile } from '../../core/profile';
+import type { Player } from './players';
+
+const BEHIND_MS = 6;
+const REMEMBERS_US = 300_000_000;
+/** How long the lanes run on after the last thing that happened. */
+const RUNS_ON_US = 700_000;
+
+export class TrialSession {
+  readonly lanes = new Lanes();
+  readonly host: HostText;
+  /** The right edge of the lanes, in µs. Stands still while nothing happens. */
+  edgeUs = 0;
+  private readonly startMs = performance.now();
+  private player: Player | null = null;
+  private readonly keyIndex: ReadonlyMap<KeyId, number>;
+  private readonly fingersDown = new Set<KeyId>();
+  private readonly listeners = new Set<() => void>();
+  private version = 0;
+
+  constructor(
+    readonly profile: Profile,
+    private readonly board: Board,
+  ) {
+    this.host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
+    this.keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));
+  }
+
+  attach(player: Player): void {
+    this.player = player;
+  }
+
+  /** Takes what the player says. */
+  take = (line: TraceLine): void => {
+    this.lanes.take(line);
+    if (isEdgeLine(line)) this.host.edge(line.edge === 'down', line.code);
+    this.changed();
+  };
+
+  /** A finger goes down on a key, or up, at a time of the page's clock in ms. Doubles are ignored. */
+  finger(key: KeyId, down: boolean, atMs: number): void {
+    const index = this.keyIndex.get(key);
+    if (!this.player || index === undefined || this.fingersDown.has(key) === down) return;
+    const tUs = this.usOf(atMs);
+    if (down) this.fingersDown.add(key);
+    else this.fingersDown.delete(key);
+    this.lanes.finger(tUs, key, down);
+    this.player.feed(tUs, index, down ? this.board.travelUm : 0);
+    this.changed();
+  }
+
+  isDown(key: KeyId): boolean {
+    return this.fingersDown.has(key);
+  }
+
+  /** Lifts every finger: the window lost the focus, so their key-up events will never come. */
+  liftAll(atMs: number): void {
+    for (const key of [...this.fingersDown]) this.finger(key, false, atMs);
+  }
+
+  letGo(atMs: number): void {
+    this.liftAll(atMs);
+    this.player?.letGo();
+    this.changed();
+  }
+
+  clearText(): void {
+    this.host.clear();
+    this.changed();
+  }
+
+  /** Lets time pass; called once a frame. */
+  tick(nowMs: number): void {
+    const nowUs = this.usOf(nowMs - BEHIND_MS);
+    const busy = this.fingersDown.size > 0 || this.lanes.pending !== undefined || this.lanes.held('host').length > 0;
+    if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) return;
+    this.player?.advance(nowUs);
+    this.edgeUs = Math.max(this.edgeUs, nowUs);
+    this.lanes.forget(nowUs - REMEMBERS_US);
+    this.changed();
+  }
+
+  close(): void {
+    this.player?.close();
+    this.player = null;
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  getVersion = (): number => this.version;
+
+  private usOf(ms: number): number {
+    return Math.max(0, Math.round((ms - this.startMs) * 1000));
+  }
+
+  private changed(): void {
+    this.version++;
+    for (const listener of this.listeners) listener();
+  }
+}

@@ -1,0 +1,52 @@
+/**
+ * The person's own keyboard as the board's fingers, while the bench listens. No key reaches the page then, but for the
+ * ways out, which are keys that the board does not have.
+ */
+import { useCallback, useEffect, useState } from 'react';
+import type { Board } from '../../core/board';
+import type { TrialSession } from './session';
+
+const WAYS_OUT = ['Pause', 'F10', 'F9', 'F8'];
+
+/** The keys that stop listening: the usual ones that no key of the board is played by. */
+export const waysOutOf = (board: Board): string[] => WAYS_OUT.filter((code) => !board.keys.some((key) => key.code === code)).slice(0, 2);
+
+export type Listening = { isListening: boolean; start(): void; stop(): void; /** The last key pressed that the board does not have. */ stranger: string };
+
+export function useListening(session: TrialSession | null, board: Board): Listening {
+  const [wants, setWants] = useState(false);
+  const [stranger, setStranger] = useState('');
+  const isListening = wants && session !== null;
+
+  useEffect(() => {
+    if (!isListening || !session) return;
+    const keyByCode = new Map(board.keys.flatMap((key) => (key.code ? [[key.code, key.id] as const] : [])));
+    const waysOut = waysOutOf(board);
+    const take = (event: KeyboardEvent): void => {
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      if (waysOut.includes(event.code)) {
+        if (event.type === 'keydown') setWants(false);
+        return;
+      }
+      if (event.repeat) return;
+      const key = keyByCode.get(event.code);
+      if (key !== undefined) session.finger(key, event.type === 'keydown', event.timeStamp);
+      if (event.type === 'keydown') setStranger(key === undefined ? event.code : '');
+    };
+    const lift = (): void => session.liftAll(performance.now());
+    addEventListener('keydown', take, true);
+    addEventListener('keyup', take, true);
+    addEventListener('blur', lift);
+    document.addEventListener('visibilitychange', lift);
+    return () => {
+      removeEventListener('keydown', take, true);
+      removeEventListener('keyup', take, true);
+      removeEventListener('blur', lift);
+      document.removeEventListener('visibilitychange', lift);
+      lift();
+    };
+  }, [isListening, session, board]);
+
+  return { isListening, stranger, start: useCallback(() => setWants(true), []), stop: useCallback(() => setWants(false), []) };
+}

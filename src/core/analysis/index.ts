@@ -1,0 +1,3 @@
+export { type Overlap, overlapsOf } from './overlap';
+export { type Bar, barsWithin, type DecisionBar, Lanes, rowsWithin } from './lanes';
+export { reasonOf, shortReasonOf } from './reasons';

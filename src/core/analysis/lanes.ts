@@ -1,0 +1,107 @@
+/**
+ * What a trial shows: bars from down to up for fingers, layers and the host, and one for each decision from the moment a
+ * key became undecided until its cause. Events come in as they happen; bars that ended long ago are dropped.
+ */
+import { isDecisionLine, isEdgeLine, isPendingLine, type Cause, type OutcomeKind, type TraceLine } from '../engine';
+
+/** Something that lasts: a finger on a key, a usage at the host, a layer. `toUs` is null while it goes on. */
+export type Bar = { name: string; fromUs: number; toUs: number | null };
+
+/** A key that was or is undecided. */
+export type DecisionBar = Bar & { layer: string; step: number; why: Cause | null; outcome: OutcomeKind | null };
+
+export type LaneKind = 'fingers' | 'layers' | 'host';
+
+export class Lanes {
+  readonly fingers: Bar[] = [];
+  readonly layers: Bar[] = [];
+  readonly host: Bar[] = [];
+  readonly decisions: DecisionBar[] = [];
+  /** Active layers that stand under the others. */
+  private readonly under = new Set<string>();
+  /** When the last thing happened. */
+  lastUs = 0;
+
+  /** A finger went down on a key, or up. */
+  finger(tUs: number, key: string, down: boolean): void {
+    this.turn(this.fingers, tUs, key, down);
+  }
+
+  /** Something the engine said. */
+  take(line: TraceLine): void {
+    this.lastUs = Math.max(this.lastUs, line.t);
+    if (isEdgeLine(line)) {
+      this.turn(this.host, line.t, line.code, line.edge === 'down');
+    } else if (isDecisionLine(line)) {
+      const open = this.decisions.findLast((bar) => bar.toUs === null);
+      const bar = open ?? this.addDecision(line.key, line.layer, line.step, line.t - line.sinceUs);
+      bar.toUs = line.t;
+      bar.why = line.why;
+      bar.outcome = line.outcome;
+      bar.step = line.step;
+    } else if (isPendingLine(line)) {
+      const open = this.decisions.findLast((bar) => bar.toUs === null);
+      if (open) open.step = line.step;
+      else this.addDecision(line.pending, line.layer, line.step, line.sinceUs);
+    } else {
+      this.turn(this.layers, line.t, line.layer, line.active);
+      if (line.under) this.under.add(line.layer);
+      else this.under.delete(line.layer);
+    }
+  }
+
+  /** Drops bars that ended before a time. */
+  forget(beforeUs: number): void {
+    for (const bars of [this.fingers, this.layers, this.host, this.decisions]) {
+      const kept = bars.findIndex((bar) => bar.toUs === null || bar.toUs >= beforeUs);
+      bars.splice(0, kept < 0 ? bars.length : kept);
+    }
+  }
+
+  /** Ends every open bar: nothing is held any more. */
+  endAll(tUs: number): void {
+    for (const bars of [this.fingers, this.layers, this.host, this.decisions]) for (const bar of bars) bar.toUs ??= tUs;
+    this.lastUs = Math.max(this.lastUs, tUs);
+  }
+
+  /** Names of what goes on in a lane, in the order it began. */
+  held(kind: LaneKind): string[] {
+    return this[kind].filter((bar) => bar.toUs === null).map((bar) => bar.name);
+  }
+
+  /** The indices of the active layers in the order a press asks them, the base last. */
+  askOrder(layerIds: readonly string[]): number[] {
+    const active = this.held('layers');
+    const indices = layerIds.map((id, index) => ({ id, index })).filter(({ id, index }) => index > 0 && active.includes(id));
+    const descending = indices.toReversed();
+    return [...descending.filter(({ id }) => !this.under.has(id)), ...descending.filter(({ id }) => this.under.has(id)), { index: 0 }].map(({ index }) => index);
+  }
+
+  get pending(): DecisionBar | undefined {
+    return this.decisions.findLast((bar) => bar.toUs === null);
+  }
+
+  private turn(bars: Bar[], tUs: number, name: string, on: boolean): void {
+    this.lastUs = Math.max(this.lastUs, tUs);
+    const open = bars.findLast((bar) => bar.name === name && bar.toUs === null);
+    if (on && !open) bars.push({ name, fromUs: tUs, toUs: null });
+    else if (!on && open) open.toUs = tUs;
+  }
+
+  private addDecision(key: string, layer: string, step: number, fromUs: number): DecisionBar {
+    const bar: DecisionBar = { name: key, layer, step, fromUs, toUs: null, why: null, outcome: null };
+    this.decisions.push(bar);
+    return bar;
+  }
+}
+
+/** Bars that touch a span of time. */
+export const barsWithin = <B extends Bar>(bars: readonly B[], fromUs: number, toUs: number): B[] =>
+  bars.filter((bar) => bar.fromUs <= toUs && (bar.toUs === null || bar.toUs >= fromUs));
+
+/** Rows for a lane of many names: the names that have a bar in the span, in the order they first appeared. */
+export function rowsWithin(bars: readonly Bar[], fromUs: number, toUs: number): { name: string; bars: Bar[] }[] {
+  const rows = new Map<string, Bar[]>();
+  for (const bar of barsWithin(bars, fromUs, toUs)) rows.set(bar.name, [...(rows.get(bar.name) ?? []), bar]);
+  return [...rows].map(([name, rowBars]) => ({ name, bars: rowBars }));
+}

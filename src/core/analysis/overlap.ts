@@ -1,0 +1,57 @@
+/**
+ * What two overlapping presses would send under each interrupt rule: a key with a hold goes down, another key goes down
+ * and up inside it, then the first comes up. Computed by the engine, so that the little pictures cannot be wrong.
+ */
+import { sameHand, type Board, type BoardKey, type KeyId } from '../board';
+import { isLetter, type Code } from '../codes';
+import { CannotRun, compile, isEdgeLine, replay } from '../engine';
+import { type Assignment, type Gesture, type Interrupt, type Layer, type LayerId, type Profile } from '../profile';
+
+export type Overlap = { interrupt: Interrupt; other: KeyId; sent: Code[] };
+
+/** When the four edges happen, as parts of the hold-after time: all before it is over. */
+const EDGES = { otherDown: 0.3, otherUp: 0.6, up: 0.85 };
+
+/** The base as it is with a layer shown on top of it. */
+function flatten(base: Layer, top: Layer): Layer {
+  const own = Object.entries(top.keys).filter(([, { does }]) => does.kind !== 'pass');
+  return { ...base, keys: { ...base.keys, ...Object.fromEntries(own) } };
+}
+
+const isPlainLetter = ({ does }: Assignment): boolean => does.kind === 'act' && does.action.do === 'keys' && does.action.codes.length === 1 && does.action.codes.every(isLetter);
+
+/** A letter to overlap with: of the other hand if there is one, and as near to the same row as can be. */
+function otherKey(board: Board, base: Layer, key: KeyId): KeyId | undefined {
+  const own = board.keys.find(({ id }) => id === key);
+  const letters = board.keys.filter(({ id }) => id !== key && base.keys[id] && isPlainLetter(base.keys[id]));
+  const cost = (other: BoardKey): number => (own && (sameHand(own, other) || other.hand === 'either') ? 100 : 0) + Math.abs(other.y - (own?.y ?? 0)) + (other.finger === 'index' ? 0 : 0.2);
+  return letters.sort((a, b) => cost(a) - cost(b))[0]?.id;
+}
+
+/** The outcome of the overlap under each rule; empty when there is no other key, or the profile cannot run. */
+export function overlapsOf(profile: Profile, board: Board, layerId: LayerId, key: KeyId, gesture: Gesture, holdAfterMs: number): Overlap[] {
+  const [base] = profile.layers;
+  const layer = profile.layers.find(({ id }) => id === layerId);
+  if (!base || !layer) return [];
+  const flat = flatten(base, layer);
+  const other = otherKey(board, flat, key);
+  if (other === undefined) return [];
+  const at = (part: number): number => Math.round(holdAfterMs * part * 1000);
+  const samples = [
+    { tUs: 0, key, depthUm: board.travelUm },
+    { tUs: at(EDGES.otherDown), key: other, depthUm: board.travelUm },
+    { tUs: at(EDGES.otherUp), key: other, depthUm: 0 },
+    { tUs: at(EDGES.up), key, depthUm: 0 },
+  ];
+  try {
+    return (['nested', 'any', 'wait'] as const).map((interrupt) => {
+      const does: Gesture = { ...gesture, timing: { ...gesture.timing, interrupt } };
+      const layers = [{ ...flat, keys: { ...flat.keys, [key]: { does } } }, ...profile.layers.slice(1)];
+      const lines = replay(compile({ ...profile, layers }, board), samples);
+      return { interrupt, other, sent: lines.filter(isEdgeLine).flatMap((line) => (line.edge === 'down' ? [line.code] : [])) };
+    });
+  } catch (error) {
+    if (error instanceof CannotRun) return [];
+    throw error;
+  }
+}

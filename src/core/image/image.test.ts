@@ -1,0 +1,99 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
+import { boardById, HARROW_64, TWILL_42 } from '../board';
+import { applyEdit, plainProfile, type Profile } from '../profile';
+import { BadImage, boardIdOfImage, CannotStore, decodeImage, encodeImage, readHeader } from '.';
+import { ByteReader, ByteWriter } from './bytes';
+
+const rich = (): Profile => ({
+  ...SHOW_DESK,
+  joinedLayers: [{ when: ['cues', 'rig'], also: 'dark' }],
+  travel: { board: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' }, keys: { KeyA: { mode: 'fixed', pointUm: 900, releaseUm: 800 }, KeyB: { mode: 'fixed', pointUm: 900 } } },
+  layers: [...SHOW_DESK.layers.slice(0, 4), { ...SHOW_DESK.layers[4]!, keys: { KeyA: { does: { kind: 'pass' } }, KeyB: { does: { kind: 'act', action: { do: 'many', actions: [{ do: 'keys', codes: ['hid:0C:0123', 'hid:07:00A4'] }, { do: 'layer', how: 'once', layer: 'rig' }] } }, note: 'Über — ü' } } }],
+});
+
+describe('image and back', () => {
+  test.each<[string, Profile]>([['the show desk', SHOW_DESK], ['the prompt book', PROMPT_BOOK], ['a plain board', plainProfile(TWILL_42, 'p', 'Plain')], ['one with everything', rich()]])('%s comes back the same', (_name, profile) => {
+    const board = boardById(profile.board)!;
+    expect(decodeImage(encodeImage(profile, board))).toEqual(profile);
+  });
+
+  test('without names it keeps what the keyboard runs', () => {
+    const bare = decodeImage(encodeImage(SHOW_DESK, HARROW_64, { withoutNames: true }));
+    expect(bare.layers.map(({ name }) => name)).toEqual(['Base', 'Layer 1', 'Layer 2', 'Layer 3', 'Layer 4']);
+    expect(bare.timing).toEqual(SHOW_DESK.timing);
+    expect(bare.layers[0]!.keys.CapsLock!.does).toMatchObject({ steps: [{ hold: { layer: 'layer-1' } }] });
+  });
+
+  test('equal actions and gestures are stored once', () => {
+    const gesture = SHOW_DESK.layers[0]!.keys.CapsLock!;
+    const once = encodeImage(SHOW_DESK, HARROW_64, { withoutNames: true }).length;
+    const twice = encodeImage(applyEdit(SHOW_DESK, { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: gesture.does } }), HARROW_64, { withoutNames: true }).length;
+    expect(twice - once).toBe(1);
+  });
+
+  test('it says how long it is and for which board; what follows it is not looked at', () => {
+    const image = encodeImage(SHOW_DESK, HARROW_64);
+    const slot = new Uint8Array(8192).fill(0xff);
+    slot.set(image);
+    expect(readHeader(slot).lengthBytes).toBe(image.length);
+    expect(boardIdOfImage(slot)).toBe('harrow-64');
+    expect(decodeImage(slot)).toEqual(SHOW_DESK);
+  });
+
+  test('what it cannot hold yet is refused by name', () => {
+    const latch = applyEdit(SHOW_DESK, { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: { kind: 'act', action: { do: 'latch', codes: ['ShiftLeft'] } } } });
+    expect(() => encodeImage(latch, HARROW_64)).toThrow(CannotStore);
+    expect(() => encodeImage(latch, HARROW_64)).toThrow(/latch/);
+  });
+});
+
+describe('broken images', () => {
+  const image = encodeImage(SHOW_DESK, HARROW_64);
+  const changed = (change: (bytes: Uint8Array) => void): Uint8Array => {
+    const bytes = image.slice();
+    change(bytes);
+    return bytes;
+  };
+  test.each<[string, Uint8Array, string]>([
+    ['other bytes', Uint8Array.of(1, 2, 3), 'does not begin with UNDL'],
+    ['nothing', new Uint8Array(), 'ends too early'],
+    ['a later version', changed((b) => { b[4] = 9; }), 'image version 9'],
+    ['a cut one', image.slice(0, 200), 'bytes long, but there are 200'],
+    ['a flipped bit', changed((b) => { b[60]! ^= 1; }), 'the image is damaged'],
+  ])('%s: a sentence with the place', (_what, bytes, reason) => {
+    expect(() => decodeImage(bytes)).toThrow(BadImage);
+    expect(() => decodeImage(bytes)).toThrow(reason);
+  });
+
+  test('an image for another board is refused', () => expect(() => decodeImage(image, TWILL_42)).toThrow('made for the board "harrow-64", not for the Twill 42'));
+
+  test('whatever the bytes are, the answer is a profile or BadImage, never a crash', () => {
+    const crc = (bytes: Uint8Array): Uint8Array => bytes;
+    fc.assert(
+      fc.property(fc.integer({ min: 16, max: image.length - 1 }), fc.integer({ min: 0, max: 255 }), (at, value) => {
+        const bytes = crc(changed((b) => { b[at] = value; }));
+        const body = bytes.subarray(16);
+        let crc32 = 0xffffffff;
+        for (const byte of body) {
+          crc32 ^= byte;
+          for (let bit = 0; bit < 8; bit++) crc32 = crc32 & 1 ? (crc32 >>> 1) ^ 0xedb88320 : crc32 >>> 1;
+        }
+        new DataView(bytes.buffer).setUint32(12, ~crc32 >>> 0, true);
+        try {
+          expect(decodeImage(bytes).format).toBe('underloom-profile');
+        } catch (error) {
+          expect(error).toBeInstanceOf(BadImage);
+        }
+      }),
+      { numRuns: 600 },
+    );
+  });
+});
+
+test('bytes: fixed widths, counts and texts come back', () => {
+  const bytes = new ByteWriter().u16(0x1234).u32(0xdeadbeef).count(0).count(127).count(128).count(2 ** 40).text('Wörter ✓').toBytes();
+  const reader = new ByteReader(bytes);
+  expect([reader.u16(), reader.u32(), reader.count(), reader.count(), reader.count(), reader.count(), reader.text(), reader.isAtEnd]).toEqual([0x1234, 0xdeadbeef, 0, 127, 128, 2 ** 40, 'Wörter ✓', true]);
+});

@@ -1,0 +1,152 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { NAMED_CODES } from '../codes';
+import { DEFAULT_TIMING, type Action, type Binding, type LayerHow } from '../profile';
+import { allMeanings, completeLine, legendOf, parseLine, printLine, sentencesOf } from '.';
+
+const LAYERS = [
+  { id: 'base', name: 'Base' },
+  { id: 'cues', name: 'Cues' },
+  { id: 'lights', name: 'House, dim & "low"' },
+  { id: 'twin-a', name: 'Twin' },
+  { id: 'twin-b', name: 'Twin' },
+];
+const context = { layers: LAYERS };
+
+const keys = (...codes: string[]): Action => ({ do: 'keys', codes });
+const layer = (how: LayerHow, id: string): Action => ({ do: 'layer', how, layer: id });
+const act = (action: Action): Binding => ({ kind: 'act', action });
+const gesture = (...steps: { tap?: Action; hold?: Action }[]): Binding => ({ kind: 'gesture', steps });
+
+const LINES: [line: string, binding: Binding][] = [
+  ['pass', { kind: 'pass' }],
+  ['none', { kind: 'none' }],
+  ['A', act(keys('KeyA'))],
+  ['Ctrl+Alt+Down', act(keys('ControlLeft', 'AltLeft', 'ArrowDown'))],
+  ['Ctrl+-', act(keys('ControlLeft', 'Minus'))],
+  ['Comma', act(keys('Comma'))],
+  ['hid:07:00A4', act(keys('hid:07:00A4'))],
+  ['while Cues', act(layer('while', 'cues'))],
+  ['go Base', act(layer('go', 'base'))],
+  ['once "House, dim & \\"low\\""', act(layer('once', 'lights'))],
+  ['flip #twin-b', act(layer('flip', 'twin-b'))],
+  ['tap Esc, hold Ctrl', gesture({ tap: keys('Escape'), hold: keys('ControlLeft') })],
+  ['tap Esc, hold while Cues', gesture({ tap: keys('Escape'), hold: layer('while', 'cues') })],
+  ['hold Ctrl', gesture({ hold: keys('ControlLeft') })],
+  ['tap G, twice B', gesture({ tap: keys('KeyG') }, { tap: keys('KeyB') })],
+  ['tap G, hold F, twice B, twice hold H', gesture({ tap: keys('KeyG'), hold: keys('KeyF') }, { tap: keys('KeyB'), hold: keys('KeyH') })],
+  ['tap G, 3 times hold H', gesture({ tap: keys('KeyG') }, {}, { hold: keys('KeyH') })],
+  ['tap nothing', gesture({})],
+  ['Ctrl+B & while Cues', act({ do: 'many', actions: [keys('ControlLeft', 'KeyB'), layer('while', 'cues')] })],
+];
+
+describe('the assign line', () => {
+  test.each(LINES)('%s', (line, binding) => {
+    expect(parseLine(line, context)).toEqual({ ok: true, binding });
+    expect(printLine(binding, context)).toBe(line);
+  });
+
+  test.each([
+    ['TAP esc , HOLD ctrl', 'tap Esc, hold Ctrl'],
+    ['hold Ctrl, tap Esc', 'tap Esc, hold Ctrl'],
+    ['KeyA', 'A'],
+    ['!', 'Shift+1'],
+    ['Plus', 'Shift+='],
+    ['while cues', 'while Cues'],
+    ['2 times B, tap A', 'tap A, twice B'],
+  ])('"%s" is understood as "%s"', (line, printed) => {
+    const parsed = parseLine(line, context);
+    expect(parsed.ok && printLine(parsed.binding, context)).toBe(printed);
+  });
+
+  test.each([
+    ['', 1, 'pass'],
+    ['tap Escc, hold Ctrl', 5, 'a key such as Esc'],
+    ['tap Esc hold Ctrl', 9, ','],
+    ['tap Esc, hold', 14, 'a key such as Esc'],
+    ['while Cue', 7, 'Cues'],
+    ['tap , hold A', 5, 'Comma'],
+    ['tap A, tap B', 8, 'there already'],
+    ['Ctrl+Ctrl', 6, 'already'],
+    ['go "House', 4, 'closing quote'],
+    ['9 times A', 1, '1 to 8 times'],
+    ['A B', 3, '+'],
+    ['none of it', 6, 'Nothing more'],
+  ])('"%s" is wrong at column %i, and says: %s', (line, column, part) => {
+    const parsed = parseLine(line, context);
+    if (parsed.ok) throw new Error('was understood');
+    expect(parsed.error.column).toBe(column);
+    expect(`${parsed.error.message} ${parsed.error.expected.join(' ')}`).toContain(part);
+  });
+
+  test('whatever it can print it reads back the same', () => {
+    const code = fc.constantFrom(...NAMED_CODES, 'hid:07:00A4', 'hid:0C:0123');
+    const chord = fc.uniqueArray(code, { minLength: 1, maxLength: 4 }).map((codes) => keys(...codes));
+    const way = fc.tuple(fc.constantFrom<LayerHow>('while', 'flip', 'go', 'once'), fc.constantFrom(...LAYERS.map(({ id }) => id))).map(([how, id]) => layer(how, id));
+    const single = fc.oneof(chord, way);
+    const action = fc.oneof(single, fc.array(single, { minLength: 2, maxLength: 3 }).map((actions): Action => ({ do: 'many', actions })));
+    const step = fc.record({ tap: action, hold: action }, { requiredKeys: [] });
+    const binding: fc.Arbitrary<Binding> = fc.oneof(
+      action.map(act),
+      fc.array(step, { minLength: 1, maxLength: 4 }).map((steps) => gesture(...steps)),
+    );
+    fc.assert(
+      fc.property(binding, (given) => {
+        const line = printLine(given, context);
+        expect(parseLine(line ?? '', context)).toEqual({ ok: true, binding: given });
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  test('what it has no words for it does not print', () => {
+    expect(printLine(act({ do: 'latch', codes: ['ShiftLeft'] }), context)).toBeUndefined();
+  });
+});
+
+describe('completing', () => {
+  const inserts = (line: string): string[] => completeLine(line, context).map(({ insert }) => insert);
+  test.each([
+    ['', ['tap', 'hold', 'while']],
+    ['ta', ['tap']],
+    ['tap Esc, ', ['tap', 'hold', 'twice']],
+    ['tap Es', ['Esc']],
+    ['while C', ['Cues']],
+    ['tap Esc, hold while ', ['Base', 'Cues']],
+    ['Ctrl+Back', ['Backspace']],
+    ['f1', ['F1', 'F10']],
+  ])('after "%s"', (line, some) => expect(inserts(line)).toEqual(expect.arrayContaining(some)));
+
+  test('a completion says from where it replaces, and what it means', () => {
+    expect(completeLine('tap Es', context)[0]).toEqual({ from: 4, insert: 'Esc', meaning: 'the key Escape' });
+  });
+
+  test('everything in the list of meanings can be taken as a line', () => {
+    for (const { line } of allMeanings(context)) expect([line, parseLine(line, context).ok]).toEqual([line, true]);
+  });
+});
+
+describe('sentences and legends', () => {
+  const say = (line: string, timing = {}): string => {
+    const parsed = parseLine(line, context);
+    return parsed.ok ? sentencesOf(parsed.binding, { ...DEFAULT_TIMING, ...timing }, context).join(' ') : parsed.error.message;
+  };
+  test.each([
+    ['tap Esc, hold while Cues', {}, 'Tapped, it sends Escape. Held for 200 ms, or as soon as another key goes down and up inside it, it shows Cues until you let go. Pressed again within 120 ms of a tap, it holds Escape until you let go.'],
+    ['tap A, hold Ctrl', { interrupt: 'wait' as const, retapMs: 0 }, 'Tapped, it sends A. Held for 200 ms, whatever other keys do meanwhile, it holds Control until you let go.'],
+    ['tap A, hold Ctrl', { interrupt: 'any' as const, retapMs: 0, otherHandOnly: true, typingGuardMs: 90 }, 'Tapped, it sends A. Held for 200 ms, or as soon as another key goes down inside it, it holds Control until you let go. A key of the same hand pressed meanwhile makes it a tap at once. Within 90 ms of typing it is a tap at once.'],
+    ['tap G, twice B', {}, 'Tapped, it sends G. Held for 200 ms, it holds G until you let go. Tapped twice, it sends B. A press within 180 ms of letting go counts as the next one.'],
+    ['Ctrl+B', {}, 'It sends Control+B, and holds it as long as you hold the key.'],
+    ['go Base', {}, 'It goes to Base and stays there.'],
+    ['tap nothing', {}, 'It does nothing, however it is pressed.'],
+  ])('%s', (line, timing, sentence) => expect(say(line, timing)).toBe(sentence));
+
+  test('a label stands in place of what a press does, not of what a hold does', () => {
+    const parsed = parseLine('tap Esc, hold while Cues', context);
+    const does = parsed.ok ? parsed.binding : ({ kind: 'none' } as const);
+    expect(legendOf({ does }, context)).toEqual({ main: 'Esc', held: 'Cues', how: '' });
+    expect(legendOf({ does, label: 'Out' }, context)).toEqual({ main: 'Out', held: 'Cues', how: '' });
+    expect(legendOf({ does: act(layer('go', 'cues')) }, context)).toEqual({ main: 'Cues', held: '', how: 'go' });
+    expect(legendOf({ does: act(keys('ShiftLeft', 'Digit1')) }, context).main).toBe('!');
+  });
+});

@@ -1,0 +1,126 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../board';
+import {
+  applyEdit, answerFrom, DEFAULT_TIMING, differences, EditError, invertEdit, plainProfile, printPath, printProblem, profileJsonSchema, profileProblems, readProfile, sameData, timingOf, waysTo,
+  type Edit, type Profile,
+} from '.';
+
+const plain = (): Profile => plainProfile(HARROW_64, 'p_test', 'Test');
+const withLayer = (): Profile =>
+  applyEdit(applyEdit(plain(), { edit: 'insertLayer', at: 1, layer: { id: 'nav', name: 'Nav', dye: 'madder', keys: {} } }), {
+    edit: 'assign', layer: 'base', key: 'CapsLock', to: { does: { kind: 'gesture', steps: [{ tap: { do: 'keys', codes: ['Escape'] }, hold: { do: 'layer', how: 'while', layer: 'nav' } }] } },
+  });
+
+describe('reading profiles', () => {
+  test('the example of the format reads, and comes back the same', () => {
+    const profile = withLayer();
+    expect(readProfile(JSON.parse(JSON.stringify(profile)))).toEqual({ profile });
+  });
+
+  test('what a file may leave out gets its default', () => {
+    const result = readProfile({ format: 'underloom-profile', version: 1, id: 'a', name: 'A', board: 'harrow-64', layers: [{ id: 'base', name: 'Base', keys: {} }], timing: { holdAfterMs: 170 } });
+    expect(result).toMatchObject({ profile: { hostLayout: 'us', joints: [], macros: [], timing: { ...DEFAULT_TIMING, holdAfterMs: 170 }, travel: { board: { mode: 'fixed', pointUm: 1500 } } } });
+  });
+
+  const broken = (change: (profile: Record<string, any>) => void): string[] => {
+    const profile = JSON.parse(JSON.stringify(withLayer()));
+    change(profile);
+    const result = readProfile(profile);
+    return 'problems' in result ? result.problems.map(printProblem) : [];
+  };
+  test.each<[string, (profile: any) => void, string]>([
+    ['an unknown field', (p) => { p.colour = 'red'; }, 'colour: is not a field that is known here'],
+    ['an unknown code', (p) => { p.layers[0].keys.KeyA.does.action.codes = ['KeyÄ']; }, 'layers[0].keys.KeyA.does.action.codes[0]: "KeyÄ" is not a W3C code nor hid:PP:UUUU'],
+    ['an unknown kind of binding', (p) => { p.layers[0].keys.KeyA.does = { kind: 'wish' }; }, 'layers[0].keys.KeyA.does.kind: is missing or not one of the known kinds'],
+    ['an unknown action', (p) => { p.layers[0].keys.KeyA.does.action = { do: 'dance' }; }, 'layers[0].keys.KeyA.does.action.do: is missing or not one of the known kinds'],
+    ['a bad number', (p) => { p.timing.holdAfterMs = -5; }, 'timing.holdAfterMs: Too small: expected number to be >=0'],
+    ['another version', (p) => { p.version = 2; }, 'version: must be 1'],
+    ['no layers', (p) => { p.layers = []; }, 'layers: Too small: expected array to have >=1 items'],
+  ])('%s is named with its place', (_what, change, message) => expect(broken(change)).toContain(message));
+
+  test('the published JSON Schema is the one of these sources; `npm run schema` writes it', () => {
+    expect(JSON.parse(readFileSync('docs/formats/profile.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(profileJsonSchema())));
+  });
+});
+
+describe('problems of a profile of the right shape', () => {
+  const problems = (change: (profile: Profile) => void): string[] => {
+    const profile = structuredClone(withLayer());
+    change(profile);
+    return profileProblems(profile).map(printProblem);
+  };
+  test('a sound profile has none', () => expect(profileProblems(withLayer())).toEqual([]));
+  test.each<[string, (profile: Profile) => void, string]>([
+    ['a key the board lacks', (p) => { p.layers[0]!.keys.KeyÖ = { does: { kind: 'none' } }; }, 'layers[0].keys["KeyÖ"]: the Harrow 64 has no key "KeyÖ"'],
+    ['a layer that does not exist', (p) => { p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'layer', how: 'go', layer: 'sym' } } }; }, 'layers[0].keys.Tab.does.action.layer: there is no layer "sym"; the layers are base, nav'],
+    ['two layers with one id', (p) => { p.layers[1]!.id = 'base'; }, 'layers[1].id: layer "base" is there twice; the first is number 1'],
+    ['a role that does not exist', (p) => { p.layers[0]!.keys.Tab!.role = 'cue'; }, 'layers[0].keys.Tab.role: there is no role "cue"'],
+    ['a macro that does not exist', (p) => { p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'macro', macro: 'm1' } } }; }, 'layers[0].keys.Tab.does.action.macro: there is no macro "m1"'],
+    ['an unknown board', (p) => { p.board = 'loom-9'; }, 'board: there is no board "loom-9" here; give its board file'],
+    ['a point beyond the travel', (p) => { p.travel.board = { mode: 'fixed', pointUm: 4100 }; }, 'travel.board.pointUm: 4100 is deeper than the travel of the Harrow 64, 4000'],
+    ['a release below the point', (p) => { p.travel.keys.KeyA = { mode: 'fixed', pointUm: 1000, releaseUm: 1200 }; }, 'travel.keys.KeyA.releaseUm: 1200 is deeper than the actuation point, 1000'],
+    ['too many steps', (p) => { p.layers[0]!.keys.KeyA = { does: { kind: 'gesture', steps: [{}, {}, {}, {}] } }; }, 'layers[0].keys.KeyA.does.steps: 4 steps; the Harrow 64 has room for 3'],
+    ['joints with the same keys', (p) => { p.joints = ['a', 'b'].map((id) => ({ id, keys: id === 'a' ? ['KeyJ', 'KeyK'] : ['KeyK', 'KeyJ'], withinMs: 40, action: { do: 'capitals' as const } })); }, 'joints[1].keys: joint press number 1 has the same keys'],
+  ])('%s', (_what, change, message) => expect(problems(change)).toContain(message));
+
+  test('a path is written as in code', () => expect([printPath([]), printPath(['layers', 1, 'keys', 'L2-3'])]).toEqual(['the whole file', 'layers[1].keys["L2-3"]']));
+});
+
+describe('edits are values with inverses', () => {
+  const EDITS: [string, Edit][] = [
+    ['assigning a key', { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: { kind: 'none' }, label: 'quiet' } }],
+    ['making a key a pass', { edit: 'assign', layer: 'base', key: 'CapsLock', to: null }],
+    ['assigning a key that was a pass', { edit: 'assign', layer: 'nav', key: 'KeyH', to: { does: { kind: 'none' } } }],
+    ['renaming', { edit: 'fields', to: { name: 'Other' } }],
+    ['timing', { edit: 'timing', to: { holdAfterMs: 150, interrupt: 'any' } }],
+    ['roles', { edit: 'roles', to: [{ id: 'cue', name: 'Cues', color: '#A63D40' }] }],
+    ['a new layer', { edit: 'insertLayer', at: 1, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } }],
+    ['taking a layer out', { edit: 'removeLayer', at: 1 }],
+    ['a layer’s name and dye', { edit: 'describeLayer', layer: 'nav', to: { name: 'Move', dye: 'woad' } }],
+    ['several at once', { edit: 'several', edits: [{ edit: 'removeLayer', at: 1 }, { edit: 'assign', layer: 'base', key: 'CapsLock', to: null }, { edit: 'fields', to: { name: 'X' } }] }],
+  ];
+  test.each(EDITS)('%s can be taken back', (_what, edit) => {
+    const before = withLayer();
+    const after = applyEdit(before, edit);
+    expect(after).not.toEqual(before);
+    expect(applyEdit(after, invertEdit(before, edit))).toEqual(before);
+    expect(JSON.parse(JSON.stringify(edit))).toEqual(edit);
+  });
+
+  test.each<Edit>([{ edit: 'assign', layer: 'gone', key: 'KeyA', to: null }, { edit: 'removeLayer', at: 9 }, { edit: 'insertLayer', at: 0, layer: withLayer().layers[1]! }])('an edit that does not fit is refused: %j', (edit) =>
+    expect(() => applyEdit(withLayer(), edit)).toThrow(EditError),
+  );
+  test('the last layer stays', () => expect(() => applyEdit(plain(), { edit: 'removeLayer', at: 0 })).toThrow('one layer at least'));
+});
+
+describe('questions and comparison', () => {
+  test('ways to a layer, and who answers', () => {
+    const profile = withLayer();
+    expect(waysTo(profile, 'nav')).toEqual([{ fromLayer: 'base', key: 'CapsLock', how: 'while', by: 'hold', step: 1 }]);
+    expect(answerFrom(profile, 1, 'KeyA')?.layerIndex).toBe(0);
+    expect(answerFrom(profile, 1, 'Fn')).toBeUndefined();
+  });
+
+  test('a gesture’s own timing stands over the profile’s', () => {
+    expect(timingOf(plain(), { kind: 'gesture', steps: [{}], timing: { holdAfterMs: 90, retapMs: undefined } })).toEqual({ ...DEFAULT_TIMING, holdAfterMs: 90 });
+  });
+
+  test('differences are named thing by thing', () => {
+    const before = withLayer();
+    const after = [
+      { edit: 'assign', layer: 'nav', key: 'KeyH', to: { does: { kind: 'none' } } },
+      { edit: 'describeLayer', layer: 'nav', to: { name: 'Move' } },
+      { edit: 'timing', to: { holdAfterMs: 1 } },
+      { edit: 'insertLayer', at: 2, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } },
+    ].reduce((profile, edit) => applyEdit(profile, edit as Edit), before);
+    expect(differences(before, before)).toEqual([]);
+    expect(differences(before, after).map((difference) => (difference.what === 'key' ? difference.key : difference.what === 'layer' ? difference.change : difference.name))).toEqual(['renamed', 'KeyH', 'added', 'timing of gestures']);
+    expect(differences(after, before).map(({ what }) => what)).toContain('layer');
+  });
+
+  test('equality does not depend on the order of fields', () => {
+    expect(sameData({ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1, d: undefined })).toBe(true);
+    expect(sameData({ a: [1] }, { a: { 0: 1 } })).toBe(false);
+  });
+});

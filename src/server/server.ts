@@ -1,0 +1,101 @@
+/**
+ * The server: hands out the built app and is the home of the keyboards. It listens on the loopback address only, answers
+ * only requests that were sent to that address by name, and gives every page a content security policy that allows
+ * nothing from elsewhere.
+ */
+import { randomBytes } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import express, { type Express, type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { acceptLinks } from './link';
+import { openKeyboards } from './keyboards';
+
+export type ServerOptions = { port: number; dataFolder: string; appFolder: string; development: boolean; log: Logger };
+export type RunningServer = { port: number; stop(): Promise<void> };
+
+/** The placeholder in index.html that becomes a fresh nonce for each page. */
+const NONCE_PLACEHOLDER = '__STYLE_NONCE__';
+
+const isLoopbackName = (host: string | undefined): boolean => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host ?? '');
+
+/** A page of another site that resolves to 127.0.0.1 still sends its own name as `Host`; it gets nothing. */
+function onlyByOwnName(request: Request, response: Response, next: NextFunction): void {
+  if (isLoopbackName(request.headers.host)) next();
+  else response.status(403).type('text/plain').send('Open this page as http://127.0.0.1 or http://localhost.');
+}
+
+function security(response: Response, development: boolean): ReturnType<typeof helmet> {
+  const nonce = `'nonce-${String(response.locals.nonce)}'`;
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        // In development the bundler reloads modules through inline scripts of its own.
+        scriptSrc: development ? ["'self'", "'unsafe-inline'"] : ["'self'"],
+        styleSrc: development ? ["'self'", "'unsafe-inline'"] : ["'self'", nonce],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+    crossOriginEmbedderPolicy: true,
+    strictTransportSecurity: false,
+  });
+}
+
+function builtApp(app: Express, appFolder: string): void {
+  const index = readFileSync(join(appFolder, 'index.html'), 'utf8');
+  app.use(express.static(appFolder, { index: false, immutable: true, maxAge: '1y', setHeaders: (response, path) => { if (!path.includes('/assets/')) response.setHeader('Cache-Control', 'no-cache'); } }));
+  app.get('/{*page}', (request, response) => {
+    if (/\.\w+$/.test(request.path)) response.status(404).type('text/plain').send('There is no such file.');
+    else response.type('html').set('Cache-Control', 'no-store').send(index.replaceAll(NONCE_PLACEHOLDER, String(response.locals.nonce)));
+  });
+}
+
+async function developedApp(app: Express, server: Server): Promise<() => Promise<void>> {
+  const { createServer: createVite } = await import('vite');
+  const vite = await createVite({ server: { middlewareMode: true, hmr: { server } }, appType: 'spa' });
+  app.use(vite.middlewares);
+  return () => vite.close();
+}
+
+/** Starts listening. @throws the system's error when the port is taken, or when the data folder cannot be used */
+export async function startServer({ port, dataFolder, appFolder, development, log }: ServerOptions): Promise<RunningServer> {
+  const keyboards = openKeyboards(dataFolder, log);
+  const app = express();
+  const server = createServer(app);
+  app.disable('x-powered-by');
+  app.use(onlyByOwnName);
+  app.use((request, response, next) => {
+    response.locals.nonce = randomBytes(16).toString('base64');
+    security(response, development)(request, response, next);
+  });
+  app.get('/keyboards.json', (_request, response) => {
+    response.set('Cache-Control', 'no-store').json({ keyboards: keyboards.list() });
+  });
+  acceptLinks(server, keyboards, log);
+  const closeApp = development ? await developedApp(app, server) : (builtApp(app, appFolder), () => Promise.resolve());
+  await new Promise<void>((resolve, reject) => {
+    server.once('error', reject);
+    server.listen(port, '127.0.0.1', resolve);
+  });
+  return {
+    port: (server.address() as AddressInfo).port,
+    stop: async () => {
+      keyboards.close();
+      server.closeAllConnections();
+      await closeApp();
+      await new Promise<void>((resolve) => server.close(() => resolve()));
+    },
+  };
+}
