@@ -43,6 +43,7 @@ export async function startApp(dataFolder: string, port = 0): Promise<AppServer>
       new Promise((resolve) => {
         child.once('exit', () => resolve());
         child.kill('SIGTERM');
+        setTimeout(() => child.kill('SIGKILL'), 5000).unref();
       }),
   };
 }
@@ -63,3 +64,46 @@ export async function openPage(browser: Browser, url: string): Promise<{ page: P
   await page.goto(url, { waitUntil: 'load' });
   return { page, complaints };
 }
+
+export const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** Waits until a text stands somewhere in an element. */
+export async function seeText(page: Page, selector: string, text: string): Promise<void> {
+  try {
+    await page.waitForFunction((where, wanted) => [...document.querySelectorAll(where)].some((element) => element.textContent?.includes(wanted)), { timeout: 8000 }, selector, text);
+  } catch {
+    const found = await page.$$eval(selector, (elements) => elements.map((element) => element.textContent));
+    throw new Error(`"${text}" is not in ${selector}; there is: ${JSON.stringify(found)}`);
+  }
+}
+
+/** The button with this text, when it can be pressed. */
+export async function press(page: Page, text: string): Promise<void> {
+  await choose(page, `button:not([disabled]) ::-p-text(${text})`);
+}
+
+/** Clicks what a selector finds, once it is there. */
+export async function choose(page: Page, selector: string): Promise<void> {
+  for (let attempt = 1; ; attempt++) {
+    const found = await page.waitForSelector(selector, { timeout: 8000 });
+    try {
+      await found?.click();
+      return;
+    } catch (error) {
+      // It may still be unfolding, or have been drawn anew; a person would try again too.
+      if (attempt === 10) throw error;
+      await wait(150);
+    }
+  }
+}
+
+/** Real key events with gaps in ms: `+KeyA 250 -KeyA`. */
+export async function hands(page: Page, script: string): Promise<void> {
+  for (const word of script.split(' ')) {
+    if (/^\d+$/.test(word)) await wait(Number(word));
+    else if (word.startsWith('+')) await page.keyboard.down(word.slice(1) as 'KeyA');
+    else await page.keyboard.up(word.slice(1) as 'KeyA');
+  }
+}
+
+export const textOf = (page: Page, selector: string): Promise<string> => page.$eval(selector, (element) => element.textContent ?? '');

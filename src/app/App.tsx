@@ -8,14 +8,13 @@ import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
 import { antThemeOf } from './theme/cloth';
 import { DyeDefs } from './theme/DyeDefs';
+import { STYLE_NONCE } from './theme/styleNonce';
 
 const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
 const Workbench = lazy(() => import('./shared/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
 const TrialBench = lazy(() => import('./trial/TrialBench'));
 const DeviceBench = lazy(() => import('./device/DeviceBench'));
-
-const styleNonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content ?? '';
 
 /** On the very first start the demo is opened; afterwards the shelf is home. */
 const Home = () => {
@@ -52,7 +51,7 @@ const Pages = () => {
 export const App = () => {
   const cloth = usePreferences((state) => state.cloth);
   return (
-    <ConfigProvider theme={antThemeOf(cloth)} csp={{ nonce: styleNonce }} wave={{ disabled: true }}>
+    <ConfigProvider theme={antThemeOf(cloth)} csp={{ nonce: STYLE_NONCE }} wave={{ disabled: true }}>
       <AntApp component={false} message={{ maxCount: 3 }}>
         <DyeDefs />
         <ErrorBoundary>

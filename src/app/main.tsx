@@ -5,6 +5,7 @@ import '@fontsource/alegreya-sans/700.css';
 import '@fontsource/ibm-plex-mono/400.css';
 import '@fontsource/ibm-plex-mono/500.css';
 import './theme/base.css';
+import './theme/styleNonce';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
 import { usePreferences } from './state/preferences';

@@ -42,8 +42,11 @@ function connect(socket: WebSocket, firmware: Firmware, log: Logger): void {
   socket.on('close', () => firmware.closed(connection));
 }
 
-/** Serves links on an HTTP server. Upgrades to other paths are left to others (the bundler's, in development). */
-export function acceptLinks(server: Server, keyboards: Keyboards, log: Logger): void {
+/**
+ * Serves links on an HTTP server, and returns what pulls all cables. Upgrades to other paths are left to others (the
+ * bundler's, in development).
+ */
+export function acceptLinks(server: Server, keyboards: Keyboards, log: Logger): () => void {
   const sockets = new WebSocketServer({ noServer: true, maxPayload: REPORT_BYTES, perMessageDeflate: false });
   server.on('upgrade', (request, socket, head) => {
     if (!request.url?.startsWith('/link/')) return;
@@ -55,4 +58,7 @@ export function acceptLinks(server: Server, keyboards: Keyboards, log: Logger): 
     }
     sockets.handleUpgrade(request, socket, head, (webSocket) => connect(webSocket, firmware, log));
   });
+  return () => {
+    for (const socket of sockets.clients) socket.terminate();
+  };
 }

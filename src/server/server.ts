@@ -83,7 +83,7 @@ export async function startServer({ port, dataFolder, appFolder, development, lo
   app.get('/keyboards.json', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ keyboards: keyboards.list() });
   });
-  acceptLinks(server, keyboards, log);
+  const pullCables = acceptLinks(server, keyboards, log);
   const closeApp = development ? await developedApp(app, server) : (builtApp(app, appFolder), () => Promise.resolve());
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
@@ -92,6 +92,7 @@ export async function startServer({ port, dataFolder, appFolder, development, lo
   return {
     port: (server.address() as AddressInfo).port,
     stop: async () => {
+      pullCables();
       keyboards.close();
       server.closeAllConnections();
       await closeApp();

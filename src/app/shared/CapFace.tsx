@@ -35,12 +35,12 @@ export const CapFace = ({ width, height, main, held = '', small = '', heldDye, b
     </text>
     {held !== '' ? (
       <text className="cap-small cap-held" x={8} y={28.5} style={heldDye && { fill: textOf(heldDye) }}>
-        {fit(`hold ${held}`, width - 9, 5.1).endsWith('…') ? fit(held, width - 9, 5.1) : `hold ${held}`}
+        {fit(`hold ${held}`, width - 6, 4.7).endsWith('…') ? fit(held, width - 6, 4.7) : `hold ${held}`}
       </text>
     ) : (
       small !== '' && (
         <text className="cap-small" x={8} y={28.5}>
-          {fit(small, width - 9, 5.1)}
+          {fit(small, width - 6, 4.5)}
         </text>
       )
     )}

@@ -80,6 +80,7 @@ const ProfileCard = ({ profile, changedAt, onRename }: { profile: Profile; chang
         </button>
         <Dropdown
           trigger={['click']}
+          destroyOnHidden
           menu={{
             items: [
               { key: 'rename', label: 'Rename …', onClick: () => onRename(profile) },

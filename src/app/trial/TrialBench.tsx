@@ -1,6 +1,6 @@
 /** The trial bench: fingers above, host below, the engine's decisions between. */
 import { Button, Segmented } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
 import { useBench } from '../shared/useBench';
@@ -23,6 +23,12 @@ const TrialBench = () => {
   const session = trial && 'session' in trial ? trial.session : null;
   const listening = useListening(session, board);
   useSessionVersion(session);
+
+  // Enter begins to listen at once, unless the person is busy elsewhere on the page.
+  const listenButton = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (session && document.activeElement === document.body) listenButton.current?.focus();
+  }, [session]);
 
   const reason =
     trial && 'reason' in trial
@@ -62,7 +68,7 @@ const TrialBench = () => {
             </Button>
           </>
         ) : (
-          <Button type="primary" autoFocus disabled={!session} onClick={listening.start}>
+          <Button ref={listenButton} type="primary" disabled={!session} onClick={listening.start}>
             Listen to my keyboard
           </Button>
         )}

@@ -1,11 +1,11 @@
 /** The few characters that fit a keycap: what a binding does, shortened. */
-import { HOST_LAYOUTS, legendOfCode, shiftedSign } from '../codes';
+import { HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
 import type { Action, Assignment, Binding } from '../profile';
 import type { SentenceContext } from './sentences';
 
 /**
- * What fits a keycap: what the key does first, what it does when held, and how a way between layers works (`go`, `flip`,
- * `once`; empty for `while`, the usual way). Empty texts are left out of the cap.
+ * What fits a keycap: what the key does first, what it does when held, and how: a way between layers that is not `while`
+ * (`go`, `flip`, `once`), or the modifiers of a chord. Empty texts are left out of the cap.
  */
 export type Legend = { main: string; held: string; how: string };
 
@@ -35,7 +35,17 @@ export function actionLegend(action: Action, context: SentenceContext): string {
 /** The legend of a binding; a label the person gave stands in place of what a tap or press does. */
 export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context: SentenceContext): Legend {
   const own = plainLegend(assignment.does, context);
-  return assignment.label ? { ...own, main: assignment.label } : own;
+  return assignment.label ? { ...own, main: assignment.label, how: assignment.does.kind === 'act' && assignment.does.action.do === 'layer' ? own.how : '' } : own;
+}
+
+/** A chord's key in the first line and its modifiers in the second, as in `H` with `Ctrl Alt`; anything else in one line. */
+function chordLegend(action: Action, context: SentenceContext): Pick<Legend, 'main' | 'how'> {
+  const whole = { main: actionLegend(action, context), how: '' };
+  if (action.do !== 'keys' || shiftedSign(HOST_LAYOUTS.us, action.codes) !== undefined) return whole;
+  const modifiers = action.codes.filter(isModifier);
+  const keys = action.codes.filter((code) => !isModifier(code));
+  if (modifiers.length === 0 || keys.length === 0) return whole;
+  return { main: keys.map(legendOfCode).join(' '), how: modifiers.map(legendOfCode).join(' ') };
 }
 
 function plainLegend(binding: Binding, context: SentenceContext): Legend {
@@ -47,7 +57,7 @@ function plainLegend(binding: Binding, context: SentenceContext): Legend {
     case 'act': {
       const { action } = binding;
       if (action.do === 'layer') return { main: layerLegend(action.layer, context), held: '', how: action.how === 'while' ? '' : action.how };
-      return { main: actionLegend(action, context), held: '', how: '' };
+      return { ...chordLegend(action, context), held: '' };
     }
     case 'gesture': {
       const [first] = binding.steps;

@@ -148,5 +148,7 @@ describe('sentences and legends', () => {
     expect(legendOf({ does, label: 'Out' }, context)).toEqual({ main: 'Out', held: 'Cues', how: '' });
     expect(legendOf({ does: act(layer('go', 'cues')) }, context)).toEqual({ main: 'Cues', held: '', how: 'go' });
     expect(legendOf({ does: act(keys('ShiftLeft', 'Digit1')) }, context).main).toBe('!');
+    expect(legendOf({ does: act(keys('ControlLeft', 'AltLeft', 'KeyH')) }, context)).toEqual({ main: 'H', held: '', how: 'Ctrl Alt' });
+    expect(legendOf({ does: act(keys('ControlLeft', 'AltLeft', 'KeyH')), label: 'House' }, context)).toEqual({ main: 'House', held: '', how: '' });
   });
 });

@@ -1,0 +1,103 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import { choose, openBrowser, openPage, press, seeText, startApp, temporaryFolder, type AppServer } from './browser';
+
+jest.setTimeout(90_000);
+
+let browser: Browser;
+let server: AppServer;
+let page: Page;
+let complaints: string[];
+const folder = temporaryFolder();
+const showDesk = JSON.parse(readFileSync('demo/show-desk.json', 'utf8'));
+
+beforeAll(async () => {
+  server = await startApp(temporaryFolder());
+  browser = await openBrowser();
+  ({ page, complaints } = await openPage(browser, `${server.url}/shelf`));
+  await page.waitForSelector('.shelf-card');
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const names = (): Promise<string[]> => page.$$eval('.shelf-card h3', (titles) => titles.map((title) => title.textContent ?? ''));
+
+async function bring(name: string, content: string): Promise<void> {
+  const path = join(folder, name);
+  writeFileSync(path, content);
+  const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+}
+
+const changed = (change: (profile: any) => void): string => {
+  const profile = structuredClone(showDesk);
+  change(profile);
+  return JSON.stringify(profile);
+};
+
+describe('profile files', () => {
+  test.each<[string, string, string]>([
+    ['not JSON', 'hello', 'the whole file: is not JSON'],
+    ['another kind of file', '{"format":"underloom-board"}', 'format: must be "underloom-profile"'],
+    ['a wrong field', changed((p) => { p.colour = 1; }), 'colour: is not a field that is known here'],
+    ['an unknown code', changed((p) => { p.layers[0].keys.KeyB.does.action.codes = ['Key']; }), 'layers[0].keys.KeyB.does.action.codes[0]: "Key" is not a W3C code'],
+    ['a key the board lacks', changed((p) => { p.layers[0].keys.F5 = p.layers[0].keys.KeyA; }), 'layers[0].keys.F5: the Harrow 64 has no key "F5"'],
+    ['a layer that is not there', changed((p) => { p.layers[0].keys.Fn.does.action.layer = 'gone'; }), 'there is no layer "gone"'],
+    ['two layers with one id', changed((p) => { p.layers[1].id = 'base'; }), 'layer "base" is there twice'],
+  ])('%s: a sentence with the place, and the shelf stays', async (what, content, message) => {
+    const before = await names();
+    await bring(`${what.replaceAll(' ', '-')}.json`, content);
+    await seeText(page, '.ant-message-error', message);
+    await seeText(page, '.ant-message-error', 'Nothing was changed');
+    expect(await names()).toEqual(before);
+  });
+
+  test('a profile that is on the shelf is not replaced without asking', async () => {
+    await bring('desk.json', changed((p) => { p.name = 'Show desk on tour'; }));
+    await seeText(page, '.ant-modal', 'is on the shelf already');
+    await press(page, 'Leave it out');
+    expect(await names()).not.toContain('Show desk on tour');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+    await bring('desk.json', changed((p) => { p.name = 'Show desk on tour'; }));
+    await press(page, 'Keep both');
+    await seeText(page, '.shelf-card h3', 'Show desk on tour (from a file)');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+    expect(await names()).toContain('Show desk');
+  });
+
+  test('duplicate, rename, take off, and put back', async () => {
+    const more = async (name: string, item: string): Promise<void> => {
+      await page.click(`[aria-label="More for ${name}"]`);
+      await choose(page, `.ant-dropdown-menu-item ::-p-text(${item})`);
+      await page.waitForSelector('.ant-dropdown-menu-item', { hidden: true });
+    };
+    await more('Prompt book', 'Duplicate');
+    await seeText(page, '.shelf-card h3', 'Prompt book 2');
+    await more('Prompt book 2', 'Rename');
+    await page.waitForSelector('.ant-modal input');
+    await page.click('.ant-modal input', { count: 3 });
+    await page.keyboard.type('Scene notes');
+    await page.keyboard.press('Enter');
+    await seeText(page, '.shelf-card h3', 'Scene notes');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+    await more('Scene notes', 'Take off');
+    await seeText(page, '.ant-message', 'is off the shelf');
+    expect(await names()).not.toContain('Scene notes');
+    await press(page, 'Undo');
+    await seeText(page, '.shelf-card h3', 'Scene notes');
+    await page.reload();
+    await seeText(page, '.shelf-card h3', 'Scene notes');
+    expect(complaints).toEqual([]);
+  });
+
+  test('a link to a profile that is gone says so, and leads to the shelf', async () => {
+    await page.goto(`${server.url}/profile/nobody/layout`);
+    await seeText(page, 'main', 'not on the shelf');
+    await page.click('main a');
+    await page.waitForSelector('.shelf-card');
+  });
+});

@@ -1,0 +1,108 @@
+import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import { hands, openBrowser, openPage, seeText, startApp, temporaryFolder, textOf, type AppServer } from './browser';
+
+jest.setTimeout(90_000);
+
+let browser: Browser;
+let server: AppServer;
+beforeAll(async () => {
+  server = await startApp(temporaryFolder());
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** Presses Tab until the focus is on what is wanted. */
+async function tabTo(page: Page, selector: string): Promise<void> {
+  for (let n = 0; n < 80; n++) {
+    if (await page.evaluate((wanted) => document.activeElement?.matches(wanted) ?? false, selector)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab does not lead to ${selector}`);
+}
+
+const type = async (page: Page, line: string): Promise<void> => {
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(line);
+  await page.keyboard.press('Enter');
+};
+
+test('everything from an empty shelf place to the keyboard, without a pointer', async () => {
+  const { page, complaints } = await openPage(browser, `${server.url}/shelf`);
+  await page.waitForSelector('.shelf-card');
+  await tabTo(page, '.start');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('.layout-bench');
+  expect(await textOf(page, '.bar-profile')).toContain('Plain Harrow 64');
+
+  // A layer, a way to it, and a key on it.
+  await tabTo(page, '.ladder > .word');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.ladder', 'Layer 2');
+  await seeText(page, '.ladder', 'no key leads here yet');
+  await tabTo(page, '[data-key="CapsLock"]');
+  await page.keyboard.press('PageDown');
+  await seeText(page, '.board-title', 'Base');
+  await type(page, 'tap Esc, hold while Layer 2');
+  await seeText(page, '.ladder', 'while Caps held');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'CapsLock');
+  await page.keyboard.press('PageUp');
+  for (const [arrow, key] of [['ArrowRight', 'KeyA'], ['ArrowRight', 'KeyS'], ['ArrowUp', 'KeyW'], ['ArrowLeft', 'KeyQ']] as const) {
+    await page.keyboard.press(arrow);
+    await page.waitForFunction((id) => document.activeElement?.getAttribute('data-key') === id, {}, key);
+  }
+
+  // A slip is said with its column, loses nothing, and is mended in place.
+  await type(page, 'Shft+1');
+  await seeText(page, '.assign-error', 'Column 1: Expected a key such as Esc');
+  await page.keyboard.press('Home');
+  await hands(page, '+ArrowRight -ArrowRight +ArrowRight -ArrowRight');
+  await page.keyboard.type('i');
+  await page.keyboard.press('Enter');
+  await seeText(page, '[data-key="KeyQ"]', '!');
+
+  // Captured instead of typed.
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await hands(page, '+ControlLeft +Space -Space -ControlLeft');
+  await seeText(page, '.capture', 'Press the keys now');
+  await hands(page, '+ControlLeft +AltLeft +KeyH 20 -KeyH -AltLeft -ControlLeft');
+  await seeText(page, '[data-key="KeyW"]', 'Ctrl Alt');
+
+  // The moment of decision, moved with the arrow keys; undo takes it back in one step, redo brings it again.
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'KeyW');
+  await page.keyboard.press('PageDown');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await seeText(page, '.sentences', 'Held for 200 ms');
+  await tabTo(page, '.hold-mark');
+  for (let n = 0; n < 4; n++) await page.keyboard.press('ArrowRight');
+  await seeText(page, '.sentences', 'Held for 220 ms');
+  await hands(page, '+ControlLeft +KeyZ -KeyZ');
+  await seeText(page, '.sentences', 'Held for 200 ms');
+  await hands(page, '+ShiftLeft +KeyZ -KeyZ -ShiftLeft -ControlLeft');
+  await seeText(page, '.sentences', 'Held for 220 ms');
+
+  // Trial: Enter begins to listen, F10 is the way out.
+  await hands(page, '+AltLeft +Digit2 -Digit2 -AltLeft');
+  await page.waitForSelector('.trial-main');
+  await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
+  await page.keyboard.press('Enter');
+  await hands(page, '20 +CapsLock 40 +KeyQ 40 -KeyQ 20 -CapsLock 30 +KeyQ 20 -KeyQ 20 +Tab 20 -Tab 50');
+  await seeText(page, '[data-testid=host-text]', '!q⇥');
+  await page.keyboard.press('F10');
+  await seeText(page, '.trial-head', 'Listen to my keyboard');
+
+  await tabTo(page, '.save-button');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.save-button', 'In the keyboard');
+  await page.reload();
+  await hands(page, '+AltLeft +Digit1 -Digit1 -AltLeft');
+  await seeText(page, '[data-key="CapsLock"]', 'Esc');
+  await seeText(page, '.save-button', 'In the keyboard');
+  expect(complaints).toEqual([]);
+});

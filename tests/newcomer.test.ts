@@ -1,0 +1,126 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import { choose, hands, openBrowser, openPage, press, seeText, startApp, temporaryFolder, textOf, type AppServer } from './browser';
+
+jest.setTimeout(90_000);
+
+let browser: Browser;
+let server: AppServer;
+const data = temporaryFolder();
+
+beforeAll(async () => {
+  server = await startApp(data);
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+/** A tap of A writes a, A held with J inside is Ctrl+J. */
+async function feelTheKey(page: Page): Promise<void> {
+  await press(page, 'Listen to my keyboard');
+  await seeText(page, '.trial-listening', 'Listening');
+  await hands(page, '+KeyA 40 -KeyA 260');
+  await seeText(page, '[data-testid=host-text]', 'a');
+  await hands(page, '+KeyA 320 +KeyJ 40 -KeyJ 30 -KeyA 60');
+  await seeText(page, '[data-testid=host-text]', 'a[Ctrl+J]');
+  await seeText(page, '[data-testid=decisions]', 'it was down for 180 ms');
+}
+
+describe('the first two minutes', () => {
+  test('give a key a tap and a hold, feel it, save it, close everything, and find it still there', async () => {
+    const first = await openPage(browser, server.url);
+    const { page } = first;
+    await page.waitForSelector('.layout-bench');
+    expect(await textOf(page, '.bar-profile')).toContain('Show desk');
+
+    await page.click('[data-key="KeyA"]');
+    await page.click('input[aria-label="Assign line"]', { count: 3 });
+    await page.keyboard.type('tap A, hold Ct');
+    await seeText(page, '.completion', 'the key Control');
+    await page.keyboard.type('rl');
+    await page.keyboard.press('Enter');
+    await seeText(page, '.sentences', 'Held for 180 ms, or as soon as another key goes down and up inside it, it holds Control until you let go.');
+    await seeText(page, '[data-key="KeyA"]', 'Ctrl');
+
+    await page.click('.benches a[href$="/trial"]');
+    await feelTheKey(page);
+
+    await press(page, 'Stop listening');
+    await press(page, 'Save to keyboard');
+    await seeText(page, '.save-button', 'In the keyboard');
+    expect(first.complaints).toEqual([]);
+    await page.close();
+
+    const port = Number(new URL(server.url).port);
+    await server.stop();
+    server = await startApp(data, port);
+
+    const again = await openPage(browser, server.url);
+    await again.page.waitForSelector('.shelf-card');
+    await again.page.click('.shelf-card a');
+    await seeText(again.page, '[data-key="KeyA"]', 'Ctrl');
+    await seeText(again.page, '.save-button', 'In the keyboard');
+    await again.page.click('.benches a[href$="/trial"]');
+    await choose(again.page, '.ant-segmented-item:nth-child(2)');
+    await seeText(again.page, '.ant-segmented-item-selected', 'what is in the keyboard: Show desk');
+    await feelTheKey(again.page);
+    expect(again.complaints).toEqual([]);
+    await again.page.close();
+  });
+
+  test('what is in the keyboard is played even when the draft has moved on, and the server may go away meanwhile', async () => {
+    const { page } = await openPage(browser, `${server.url}/profile/demo-show-desk/layout`);
+    await page.waitForSelector('.layout-bench');
+    await page.click('[data-key="KeyA"]');
+    await page.keyboard.press('Delete');
+    await seeText(page, '.sentences', 'It passes');
+    await seeText(page, '.save-button', 'Save to keyboard');
+    await page.click('.benches a[href$="/device"]');
+    await seeText(page, '.change-list', 'tap A, hold Ctrl → pass');
+    await page.click('.benches a[href$="/trial"]');
+    await choose(page, '.ant-segmented-item:nth-child(2)');
+    await feelTheKey(page);
+
+    const port = Number(new URL(server.url).port);
+    await server.stop();
+    await seeText(page, '.link-state', 'not connected');
+    await seeText(page, '.trial-reason', 'not connected');
+    server = await startApp(data, port);
+    await seeText(page, '.link-state', 'connected');
+    await page.waitForSelector('.trial-main');
+    await page.close();
+  });
+
+  test('pressing drawn keys plays them, and letting go lets go', async () => {
+    const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+    await page.waitForSelector('.trial-main');
+    const key = await page.$('[data-key="L1-1"]');
+    const box = await key!.boundingBox();
+    await page.mouse.move(box!.x + 10, box!.y + 10);
+    await page.mouse.down();
+    await seeText(page, '[data-testid=held]', 'Tab');
+    await page.mouse.up();
+    await seeText(page, '[data-testid=held]', 'nothing');
+    await press(page, 'Listen to my keyboard');
+    await hands(page, '+KeyQ 30 +ShiftLeft');
+    await seeText(page, '[data-testid=held]', 'Shift');
+    await press(page, 'Let go of everything');
+    await seeText(page, '[data-testid=held]', 'nothing');
+    await hands(page, '-KeyQ -ShiftLeft 20 +Tab 300 -Tab');
+    await page.evaluate(() => window.dispatchEvent(new Event('blur')));
+    await page.close();
+  });
+
+  test('a window that loses the focus lifts every finger', async () => {
+    const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+    await page.waitForSelector('.trial-main');
+    await press(page, 'Listen to my keyboard');
+    await hands(page, '+KeyQ');
+    await seeText(page, '[data-testid=held]', 'Q');
+    await page.evaluate(() => window.dispatchEvent(new Event('blur')));
+    await seeText(page, '[data-testid=held]', 'nothing');
+    await page.close();
+  });
+});

@@ -1,0 +1,99 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import express from 'express';
+import { spawnSync } from 'node:child_process';
+import { request } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { WebSocket } from 'ws';
+import { openBrowser, openPage, press, seeText, startApp, temporaryFolder, type AppServer } from './browser';
+
+jest.setTimeout(90_000);
+
+let server: AppServer;
+let port: number;
+beforeAll(async () => {
+  server = await startApp(temporaryFolder());
+  port = Number(new URL(server.url).port);
+});
+afterAll(() => server.stop());
+
+const statusFor = (path: string, headers: Record<string, string>): Promise<number> =>
+  new Promise((resolve, reject) => {
+    request({ host: '127.0.0.1', port, path, headers }, (response) => {
+      response.resume();
+      resolve(response.statusCode ?? 0);
+    })
+      .on('error', reject)
+      .end();
+  });
+
+/** How a WebSocket attempt ends: `open`, an HTTP status, or a close code after sending something. */
+const tryLink = (path: string, origin: string, send?: Uint8Array | string): Promise<string> =>
+  new Promise((resolve) => {
+    const socket = new WebSocket(`ws://127.0.0.1:${port}${path}`, { origin });
+    socket.on('open', () => (send === undefined ? (resolve('open'), socket.close()) : socket.send(send)));
+    socket.on('unexpected-response', (_request, response) => resolve(`status ${response.statusCode}`));
+    socket.on('message', (data: Buffer) => (resolve(`answer ${data[0]}`), socket.close()));
+    socket.on('close', (code) => resolve(`closed ${code}`));
+    socket.on('error', () => undefined);
+  });
+
+describe('the server keeps to itself', () => {
+  test('it answers by its own name only', async () => {
+    expect(await statusFor('/', { host: `127.0.0.1:${port}` })).toBe(200);
+    expect(await statusFor('/', { host: `localhost:${port}` })).toBe(200);
+    expect(await statusFor('/', { host: 'elsewhere.example' })).toBe(403);
+    expect(await statusFor('/assets/none.js', { host: `localhost:${port}` })).toBe(404);
+  });
+
+  test('every page has a policy that lets nothing in from elsewhere, with a fresh nonce', async () => {
+    const policies = await Promise.all([1, 2].map(async () => (await fetch(server.url)).headers.get('content-security-policy') ?? ''));
+    expect(policies[0]).toContain("default-src 'none'");
+    expect(policies[0]).toContain("script-src 'self';");
+    expect(policies[0]).not.toContain('unsafe');
+    expect(policies[0]).not.toBe(policies[1]);
+  });
+
+  test('the keyboard link takes 64-byte reports from its own page', async () => {
+    const own = `http://127.0.0.1:${port}`;
+    const hello = new Uint8Array(64);
+    hello[0] = 1;
+    expect(await tryLink('/link/harrow-64', own, hello)).toBe('answer 129');
+    expect(await tryLink('/link/harrow-64', 'http://elsewhere.example')).toBe('status 403');
+    expect(await tryLink('/link/loom-9', own)).toBe('status 404');
+    expect(await tryLink('/link/harrow-64', own, new Uint8Array(63))).toBe('closed 1008');
+    expect(await tryLink('/link/harrow-64', own, 'text')).toBe('closed 1008');
+    expect(await tryLink('/link/harrow-64', own, new Uint8Array(65))).toBe('closed 1009');
+  });
+
+  test.each([
+    [{ PORT: 'door' }, 'PORT must be a number from 0 to 65535, not "door".'],
+    [{ PORT: 'taken' }, 'is taken by another program. Stop it, or choose another port: PORT='],
+  ])('a wrong start is said in a sentence: %j', (given, message) => {
+    const env = { ...process.env, ...given, PORT: given.PORT === 'taken' ? String(port) : given.PORT, UNDERLOOM_DATA: temporaryFolder(), NODE_OPTIONS: '' };
+    const { stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], { env, encoding: 'utf8' });
+    expect(stderr).toContain(message);
+    expect(status).not.toBe(0);
+  });
+});
+
+test('without our server the keyboard lives in the page, and keeps what was saved', async () => {
+  const plain = express();
+  plain.use(express.static('dist'));
+  plain.get('/{*page}', (_request, response) => response.sendFile('index.html', { root: 'dist' }));
+  const files = plain.listen(0, '127.0.0.1');
+  await new Promise((resolve) => files.once('listening', resolve));
+  const url = `http://127.0.0.1:${(files.address() as AddressInfo).port}`;
+  const browser = await openBrowser();
+  try {
+    const { page } = await openPage(browser, url);
+    await page.waitForSelector('.layout-bench');
+    await press(page, 'Save to keyboard');
+    await seeText(page, '.save-button', 'In the keyboard');
+    await page.goto(`${url}/profile/demo-show-desk/device`);
+    await seeText(page, '.device-bench', 'simulated in this page');
+    await seeText(page, '[data-testid=slot-1]', 'Show desk in use');
+  } finally {
+    await browser.close();
+    files.close();
+  }
+});
