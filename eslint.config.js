@@ -7,7 +7,12 @@ import tseslint from 'typescript-eslint';
  * The arrows of docs/architecture.md as lint rules: a room may import from rooms of a lower tier, never upwards.
  * Rooms of one tier may know each other only where TIER_FRIENDS says so.
  */
-const CORE_TIERS = [['codes', 'board'], ['profile', 'notation'], ['image', 'engine', 'macro'], ['analysis', 'files', 'device']];
+const CORE_TIERS = [
+  ['codes', 'board'],
+  ['profile', 'notation'],
+  ['image', 'engine', 'macro'],
+  ['analysis', 'files', 'device'],
+];
 const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], device: ['files'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
@@ -45,12 +50,32 @@ export default tseslint.config(
   ...coreRules,
   {
     files: ['src/core/**/*.ts'],
-    rules: { 'no-restricted-globals': ['error', 'performance', 'setTimeout', 'window', 'document', 'process', 'Buffer', 'crypto'] },
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        'performance',
+        'setTimeout',
+        'window',
+        'document',
+        'process',
+        'Buffer',
+        'crypto',
+      ],
+    },
   },
-  roomRule(['src/server/**/*.ts', 'src/cli/**/*.ts'], ['**/app/**', 'react', 'react-dom'], 'the server and the command line know only core'),
+  roomRule(
+    ['src/server/**/*.ts', 'src/cli/**/*.ts'],
+    ['**/app/**', 'react', 'react-dom'],
+    'the server and the command line know only core',
+  ),
   { files: ['src/app/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
-  { files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'], languageOptions: { globals: globals.node }, rules: { 'no-console': 'off' } },
-  { files: ['**/*.test.ts', 'tests/**'],
+  {
+    files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'],
+    languageOptions: { globals: globals.node },
+    rules: { 'no-console': 'off' },
+  },
+  {
+    files: ['**/*.test.ts', 'tests/**'],
     rules: {
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-explicit-any': 'off',

@@ -1,5 +1,7 @@
 /** Unit tests stand beside what they test; end-to-end tests drive the built app and stand in tests/. */
-const transform = { '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }] };
+const transform = {
+  '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+};
 const shared = { transform, extensionsToTreatAsEsm: ['.ts', '.tsx'], testEnvironment: 'node' };
 export default {
   projects: [

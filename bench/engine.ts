@@ -27,7 +27,11 @@ function seeded(seed: number): () => number {
 /** Letters in a row, each released before or shortly after the next goes down, as fast typists do. */
 function type(program: Program, edges: number): Typing {
   const random = seeded(42);
-  const typing: Typing = { times: new Float64Array(edges), keys: new Uint16Array(edges), depths: new Uint16Array(edges) };
+  const typing: Typing = {
+    times: new Float64Array(edges),
+    keys: new Uint16Array(edges),
+    depths: new Uint16Array(edges),
+  };
   let t = 0;
   let held = -1;
   for (let n = 0; n < edges; n += 2) {
@@ -93,12 +97,21 @@ const million = (figure: number): string => (figure / 1e6).toFixed(2).padStart(8
 
 export function engineBench(): void {
   const plain = compile(stageProfile({ Base: {} }));
-  const gestures = compile(stageProfile({ Base: Object.fromEntries(LETTERS.map((letter, n) => [letter, `tap ${letter}, hold ${['Ctrl', 'Shift', 'Alt', 'Meta'][n % 4]}`])) }));
+  const gestures = compile(
+    stageProfile({
+      Base: Object.fromEntries(
+        LETTERS.map((letter, n) => [letter, `tap ${letter}, hold ${['Ctrl', 'Shift', 'Alt', 'Meta'][n % 4]}`]),
+      ),
+    }),
+  );
   const typing = type(plain, EDGES);
   const floor = best(() => runFloor(plain, typing), EDGES);
   process.stdout.write(`${EDGES / 1e6} million edges, best of ${ROUNDS} rounds\n`);
   process.stdout.write(`floor            ${million(floor)} million edges/s\n`);
-  for (const [name, program] of [['plain typing', plain], ['tap-hold typing', gestures]] as const) {
+  for (const [name, program] of [
+    ['plain typing', plain],
+    ['tap-hold typing', gestures],
+  ] as const) {
     const speed = best(() => runEngine(program, typing), EDGES);
     const few = type(program, EDGES / 10);
     const short = best(() => runEngine(program, few), EDGES / 10);

@@ -78,7 +78,7 @@ export const PROMPT_BOOK = weave({
         'L1-5': 'Shift+4',
         'L1-6': 'Shift+5',
         'L2-2': '`',
-        'L2-3': 'Shift+\'',
+        'L2-3': "Shift+'",
         'L2-4': '-',
         'L2-5': '=',
         'L2-6': 'Shift+;',
@@ -128,7 +128,11 @@ export const PROMPT_BOOK = weave({
       name: 'Far',
       dye: 'walnut',
       lines: {
-        ...Object.fromEntries(['L1-2', 'L1-3', 'L1-4', 'L1-5', 'L2-2', 'L2-3', 'L2-4', 'L2-5', 'L3-2', 'L3-3', 'L3-4', 'L3-5'].map((key, n) => [key, `F${n + 1}`])),
+        ...Object.fromEntries(
+          ['L1-2', 'L1-3', 'L1-4', 'L1-5', 'L2-2', 'L2-3', 'L2-4', 'L2-5', 'L3-2', 'L3-3', 'L3-4', 'L3-5'].map(
+            (key, n) => [key, `F${n + 1}`],
+          ),
+        ),
         'R1-3': 'VolumeUp',
         'R2-3': 'VolumeDown',
         'R3-3': 'Mute',

@@ -1,7 +1,10 @@
 /** The show desk of Lantern Yard, a small puppet theatre: cues, lights and sound from a Harrow 64, worked in the dark. */
 import { weave } from './weaver';
 
-const LETTERS_THAT_SLEEP = 'KeyQ KeyW KeyE KeyR KeyT KeyY KeyU KeyI KeyO KeyP KeyA KeyS KeyD KeyG KeyH KeyJ KeyK KeyL KeyZ KeyX KeyC KeyV KeyB KeyN KeyM'.split(' ');
+const LETTERS_THAT_SLEEP =
+  'KeyQ KeyW KeyE KeyR KeyT KeyY KeyU KeyI KeyO KeyP KeyA KeyS KeyD KeyG KeyH KeyJ KeyK KeyL KeyZ KeyX KeyC KeyV KeyB KeyN KeyM'.split(
+    ' ',
+  );
 
 export const SHOW_DESK = weave({
   id: 'demo-show-desk',

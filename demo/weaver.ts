@@ -4,9 +4,20 @@
  */
 import { boardById } from '../src/core/board';
 import { parseLine } from '../src/core/notation';
-import { plainProfile, type Assignment, type Layer, type PartialTiming, type Profile, type Role } from '../src/core/profile';
+import {
+  plainProfile,
+  type Assignment,
+  type Layer,
+  type PartialTiming,
+  type Profile,
+  type Role,
+} from '../src/core/profile';
 
-export type LayerLines = Pick<Layer, 'id' | 'name' | 'dye'> & { lines: Record<string, string>; notes?: Record<string, string>; timing?: Record<string, PartialTiming> };
+export type LayerLines = Pick<Layer, 'id' | 'name' | 'dye'> & {
+  lines: Record<string, string>;
+  notes?: Record<string, string>;
+  timing?: Record<string, PartialTiming>;
+};
 
 export type DemoText = {
   id: string;
@@ -38,8 +49,15 @@ export function weave(demo: DemoText): Profile {
   if (!board) throw new Error(`there is no board ${demo.board}`);
   const plain = plainProfile(board, demo.id, demo.name);
   const layers = demo.layers.map((layer, index): Layer => {
-    const own = Object.fromEntries(Object.entries(layer.lines).map(([key, entry]) => [key, assignmentOf(entry, demo, layer, key)]));
-    return { id: layer.id, name: layer.name, dye: layer.dye, keys: index === 0 ? { ...plain.layers[0]?.keys, ...own } : own };
+    const own = Object.fromEntries(
+      Object.entries(layer.lines).map(([key, entry]) => [key, assignmentOf(entry, demo, layer, key)]),
+    );
+    return {
+      id: layer.id,
+      name: layer.name,
+      dye: layer.dye,
+      keys: index === 0 ? { ...plain.layers[0]?.keys, ...own } : own,
+    };
   });
   const timing = { ...plain.timing, ...demo.timing } as Profile['timing'];
   return { ...plain, icon: demo.icon, timing, layers, roles: demo.roles, joinedLayers: demo.joinedLayers ?? [] };

@@ -4,11 +4,26 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ROOT, run } from './setup.mjs';
 
-const SOURCES = ['src/app', 'src/core', 'src/workers', 'demo', 'index.html', 'public', 'vite.config.ts', 'package-lock.json'];
+const SOURCES = [
+  'src/app',
+  'src/core',
+  'src/workers',
+  'demo',
+  'index.html',
+  'public',
+  'vite.config.ts',
+  'package-lock.json',
+];
 const STAMP = join(ROOT, 'dist', '.built-from');
 
 const filesOf = (path) =>
-  !existsSync(path) ? [] : /\.\w+$/.test(path) ? [path] : readdirSync(path, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => join(entry.parentPath ?? entry.path, entry.name));
+  !existsSync(path)
+    ? []
+    : /\.\w+$/.test(path)
+      ? [path]
+      : readdirSync(path, { recursive: true, withFileTypes: true })
+          .filter((entry) => entry.isFile())
+          .map((entry) => join(entry.parentPath ?? entry.path, entry.name));
 
 /** A digest of every source file's name and content. */
 function sourcesDigest() {
@@ -24,6 +39,8 @@ export function buildIfChanged() {
   const digest = sourcesDigest();
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === digest) return;
   process.stderr.write('Building the app ...\n');
-  run(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], { stdio: ['ignore', 2, 2] });
+  run(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
+    stdio: ['ignore', 2, 2],
+  });
   writeFileSync(STAMP, digest);
 }

@@ -4,5 +4,9 @@ import { join } from 'node:path';
 import { installPackages, ROOT } from './setup.mjs';
 
 installPackages();
-const result = spawnSync(process.execPath, ['--import', 'tsx', join(ROOT, 'src/cli/main.ts'), ...process.argv.slice(2)], { stdio: 'inherit' });
+const result = spawnSync(
+  process.execPath,
+  ['--import', 'tsx', join(ROOT, 'src/cli/main.ts'), ...process.argv.slice(2)],
+  { stdio: 'inherit' },
+);
 process.exit(result.status ?? 1);

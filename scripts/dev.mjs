@@ -3,4 +3,11 @@ import { join } from 'node:path';
 import { installPackages, ROOT, run } from './setup.mjs';
 
 installPackages();
-run(process.execPath, ['--import', 'tsx', '--watch-path', join(ROOT, 'src/server'), join(ROOT, 'src/server/main.ts'), '--dev']);
+run(process.execPath, [
+  '--import',
+  'tsx',
+  '--watch-path',
+  join(ROOT, 'src/server'),
+  join(ROOT, 'src/server/main.ts'),
+  '--dev',
+]);

@@ -24,7 +24,9 @@ export function installPackages() {
     process.stderr.write(`Underloom needs Node ${LEAST_NODE} or newer; this is ${process.version}.\n`);
     process.exit(1);
   }
-  const wanted = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
   process.stderr.write('Installing packages (the first time takes a minute) ...\n');
   run('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 2, 2] });
@@ -44,7 +46,9 @@ export function findChromium() {
   }
   const path = found();
   if (!path) {
-    process.stderr.write('The end-to-end tests need Chromium. Install the package "chromium", or set CHROMIUM_PATH to one.\n');
+    process.stderr.write(
+      'The end-to-end tests need Chromium. Install the package "chromium", or set CHROMIUM_PATH to one.\n',
+    );
     process.exit(1);
   }
   return path;

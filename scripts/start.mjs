@@ -6,6 +6,9 @@ import { installPackages, ROOT } from './setup.mjs';
 
 installPackages();
 buildIfChanged();
-const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'src/server/main.ts')], { cwd: ROOT, stdio: 'inherit' });
+const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'src/server/main.ts')], {
+  cwd: ROOT,
+  stdio: 'inherit',
+});
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code) => process.exit(code ?? 1));

@@ -2,8 +2,15 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 
-const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx'], { encoding: 'utf8' }).split('\n').filter(Boolean);
-const linesOf = (file) => readFileSync(file, 'utf8').split('\n').filter((line) => line.trim() !== '').length;
+const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx'], {
+  encoding: 'utf8',
+})
+  .split('\n')
+  .filter(Boolean);
+const linesOf = (file) =>
+  readFileSync(file, 'utf8')
+    .split('\n')
+    .filter((line) => line.trim() !== '').length;
 const isTest = (file) => /\.test\.tsx?$/.test(file) || file.startsWith('tests/');
 const sum = (list) => list.reduce((total, file) => total + linesOf(file), 0);
 

@@ -28,7 +28,14 @@ const folder = mkdtempSync(join(tmpdir(), 'underloom-results-'));
 const results = join(folder, 'results.json');
 const jest = spawnSync(
   process.execPath,
-  ['--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--json', `--outputFile=${results}`, ...process.argv.slice(2)],
+  [
+    '--experimental-vm-modules',
+    '--no-warnings',
+    'node_modules/jest/bin/jest.js',
+    '--json',
+    `--outputFile=${results}`,
+    ...process.argv.slice(2),
+  ],
   { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, CHROMIUM_PATH: chromium } },
 );
 let passed = 0;

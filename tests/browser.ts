@@ -5,9 +5,20 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
 
-const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find((path) => path !== undefined && existsSync(path));
+const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (path) => path !== undefined && existsSync(path),
+);
 
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--lang=en'];
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--lang=en',
+];
 
 export const VIEW = { width: 1280, height: 800 };
 
@@ -50,7 +61,13 @@ export async function startApp(dataFolder: string, port = 0): Promise<AppServer>
 
 export async function openBrowser(): Promise<Browser> {
   if (!CHROMIUM) throw new Error('no Chromium; `npm test` installs it, or set CHROMIUM_PATH');
-  return puppeteer.launch({ executablePath: CHROMIUM, headless: true, args: FLAGS, userDataDir: temporaryFolder(), defaultViewport: VIEW });
+  return puppeteer.launch({
+    executablePath: CHROMIUM,
+    headless: true,
+    args: FLAGS,
+    userDataDir: temporaryFolder(),
+    defaultViewport: VIEW,
+  });
 }
 
 /** A new page that collects what the browser complains about. */
@@ -59,7 +76,8 @@ export async function openPage(browser: Browser, url: string): Promise<{ page: P
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(String(error)));
   page.on('console', (message) => {
-    if (message.type() === 'error' && !/WebSocket|ERR_CONNECTION|Failed to load resource/.test(message.text())) complaints.push(message.text());
+    if (message.type() === 'error' && !/WebSocket|ERR_CONNECTION|Failed to load resource/.test(message.text()))
+      complaints.push(message.text());
   });
   await page.goto(url, { waitUntil: 'load' });
   return { page, complaints };
@@ -70,7 +88,12 @@ export const wait = (ms: number): Promise<void> => new Promise((resolve) => setT
 /** Waits until a text stands somewhere in an element. */
 export async function seeText(page: Page, selector: string, text: string): Promise<void> {
   try {
-    await page.waitForFunction((where, wanted) => [...document.querySelectorAll(where)].some((element) => element.textContent?.includes(wanted)), { timeout: 8000 }, selector, text);
+    await page.waitForFunction(
+      (where, wanted) => [...document.querySelectorAll(where)].some((element) => element.textContent?.includes(wanted)),
+      { timeout: 8000 },
+      selector,
+      text,
+    );
   } catch {
     const found = await page.$$eval(selector, (elements) => elements.map((element) => element.textContent));
     throw new Error(`"${text}" is not in ${selector}; there is: ${JSON.stringify(found)}`);
@@ -106,4 +129,5 @@ export async function hands(page: Page, script: string): Promise<void> {
   }
 }
 
-export const textOf = (page: Page, selector: string): Promise<string> => page.$eval(selector, (element) => element.textContent ?? '');
+export const textOf = (page: Page, selector: string): Promise<string> =>
+  page.$eval(selector, (element) => element.textContent ?? '');

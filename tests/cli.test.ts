@@ -14,13 +14,22 @@ const put = (name: string, content: string): string => {
 };
 
 function cli(...args: string[]): { out: string; err: string; status: number | null } {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], { encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } });
+  const { stdout, stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
+    encoding: 'utf8',
+    env: { ...process.env, NODE_OPTIONS: '' },
+  });
   return { out: stdout, err: stderr, status };
 }
 
 const DESK = 'demo/show-desk.json';
-const ROLL = 't_us,key,depth_um\n0,CapsLock,4000\n60000,KeyF,4000\n90000,KeyF,0\n120000,CapsLock,0\n200000,KeyA,4000\n230000,KeyA,0\n';
-const EDGES = ['{"t":90000,"edge":"down","code":"F20"}', '{"t":90000,"edge":"up","code":"F20"}', '{"t":200000,"edge":"down","code":"KeyA"}', '{"t":230000,"edge":"up","code":"KeyA"}'];
+const ROLL =
+  't_us,key,depth_um\n0,CapsLock,4000\n60000,KeyF,4000\n90000,KeyF,0\n120000,CapsLock,0\n200000,KeyA,4000\n230000,KeyA,0\n';
+const EDGES = [
+  '{"t":90000,"edge":"down","code":"F20"}',
+  '{"t":90000,"edge":"up","code":"F20"}',
+  '{"t":200000,"edge":"down","code":"KeyA"}',
+  '{"t":230000,"edge":"up","code":"KeyA"}',
+];
 const WHY = '{"t":90000,"why":"nested","key":"CapsLock","layer":"base","step":1,"outcome":"hold","sinceUs":90000}';
 
 beforeAll(() => {
@@ -29,21 +38,31 @@ beforeAll(() => {
 
 describe('replay', () => {
   test('prints usage edges; with --why decisions before the edges they cause; with --text what a host shows', () => {
-    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'))).toEqual({ out: `${EDGES.join('\n')}\n`, err: '', status: 0 });
-    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--why').out).toBe(`${[WHY, ...EDGES].join('\n')}\n`);
+    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'))).toEqual({
+      out: `${EDGES.join('\n')}\n`,
+      err: '',
+      status: 0,
+    });
+    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--why').out).toBe(
+      `${[WHY, ...EDGES].join('\n')}\n`,
+    );
     expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--text').out).toBe('[F20]a\n');
   });
 
   test('from device memory it is the same', () => {
     expect(cli('image', DESK, '-o', at('desk.bin'))).toMatchObject({ status: 0 });
-    expect(cli('replay', '--image', at('desk.bin'), '--strokes', at('roll.csv'), '--why').out).toBe(`${[WHY, ...EDGES].join('\n')}\n`);
+    expect(cli('replay', '--image', at('desk.bin'), '--strokes', at('roll.csv'), '--why').out).toBe(
+      `${[WHY, ...EDGES].join('\n')}\n`,
+    );
     expect(JSON.parse(cli('image', '--read', at('desk.bin')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
   });
 
   test('the settle time decides what is still to come', () => {
     const down = put('down.csv', 't_us,key,depth_um\n0,CapsLock,4000\n');
     expect(cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '100').out).toBe('');
-    expect(cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '200').out).toContain('"why":"timeout"');
+    expect(cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '200').out).toContain(
+      '"why":"timeout"',
+    );
   });
 
   test('cases are written, then checked, and a difference is shown', () => {
@@ -56,7 +75,11 @@ describe('replay', () => {
     expect(readFileSync(at('cases/one/outcome.jsonl'), 'utf8')).toBe(`${EDGES.join('\n')}\n`);
     put('cases/one/expected.jsonl', `${[WHY, ...EDGES].join('\n')}\n`);
     put('cases/two/expected.jsonl', `${EDGES.join('\n')}\n`);
-    expect(cli('replay', '--cases', at('cases'), '--check')).toEqual({ out: '2 of 2 cases as expected\n', err: '', status: 0 });
+    expect(cli('replay', '--cases', at('cases'), '--check')).toEqual({
+      out: '2 of 2 cases as expected\n',
+      err: '',
+      status: 0,
+    });
     put('cases/two/expected.jsonl', `${EDGES.slice(0, 3).join('\n')}\n`);
     const { out, status } = cli('replay', '--cases', at('cases'), '--check');
     expect(out).toBe(`two: line 4: expected nothing more, got ${EDGES[3]}\n1 of 2 cases as expected\n`);
@@ -65,14 +88,20 @@ describe('replay', () => {
 });
 
 describe('check', () => {
-  test('a sound profile has no problems', () => expect(cli('check', DESK)).toEqual({ out: `${DESK}: no problems\n`, err: '', status: 0 }));
+  test('a sound profile has no problems', () =>
+    expect(cli('check', DESK)).toEqual({ out: `${DESK}: no problems\n`, err: '', status: 0 }));
 
   test('every problem is a line with its path', () => {
     const profile = JSON.parse(readFileSync(DESK, 'utf8'));
     profile.layers[0].keys.KeyÖ = { does: { kind: 'none' } };
     profile.layers[1].id = 'base';
     const { out, status } = cli('check', put('broken.json', JSON.stringify(profile)));
-    expect(out.split('\n')).toEqual(expect.arrayContaining(['layers[1].id: layer "base" is there twice; the first is number 1', 'layers[0].keys["KeyÖ"]: the Harrow 64 has no key "KeyÖ"']));
+    expect(out.split('\n')).toEqual(
+      expect.arrayContaining([
+        'layers[1].id: layer "base" is there twice; the first is number 1',
+        'layers[0].keys["KeyÖ"]: the Harrow 64 has no key "KeyÖ"',
+      ]),
+    );
     expect(status).toBe(1);
   });
 });
@@ -80,11 +109,39 @@ describe('check', () => {
 describe('bad input: one line on standard error, exit 2, nothing on standard output', () => {
   test.each<[string, () => string[], string]>([
     ['no such file', () => ['check', at('nowhere.json')], 'nowhere.json: there is no such file'],
-    ['a time going back', () => ['replay', '--profile', DESK, '--strokes', put('back.csv', 't_us,key,depth_um\n5,KeyA,0\n4,KeyA,0\n')], 'back.csv: line 3: the time goes back, from 5 to 4'],
+    [
+      'a time going back',
+      () => ['replay', '--profile', DESK, '--strokes', put('back.csv', 't_us,key,depth_um\n5,KeyA,0\n4,KeyA,0\n')],
+      'back.csv: line 3: the time goes back, from 5 to 4',
+    ],
     ['an image that is none', () => ['image', '--read', DESK], 'byte 0: this is no image'],
-    ['a profile that the engine refuses', () => ['replay', '--profile', put('plan.json', readFileSync(DESK, 'utf8').replace('"joints": []', '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"capitals"}}]')), '--strokes', at('roll.csv')], 'plan.json: joints'],
-    ['two sources', () => ['replay', '--profile', DESK, '--image', at('desk.bin'), '--strokes', at('roll.csv')], 'either --profile or --image'],
-    ['a bad number', () => ['replay', '--profile', DESK, '--strokes', at('roll.csv'), '--settle-ms', '-1'], 'whole number of milliseconds'],
+    [
+      'a profile that the engine refuses',
+      () => [
+        'replay',
+        '--profile',
+        put(
+          'plan.json',
+          readFileSync(DESK, 'utf8').replace(
+            '"joints": []',
+            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"capitals"}}]',
+          ),
+        ),
+        '--strokes',
+        at('roll.csv'),
+      ],
+      'plan.json: joints',
+    ],
+    [
+      'two sources',
+      () => ['replay', '--profile', DESK, '--image', at('desk.bin'), '--strokes', at('roll.csv')],
+      'either --profile or --image',
+    ],
+    [
+      'a bad number',
+      () => ['replay', '--profile', DESK, '--strokes', at('roll.csv'), '--settle-ms', '-1'],
+      'whole number of milliseconds',
+    ],
     ['an unknown command', () => ['weave'], "unknown command 'weave'"],
     ['a folder without cases', () => ['replay', '--cases', folder], 'no folder in it holds profile.json'],
   ])('%s', (_what, args, message) => {

@@ -24,7 +24,8 @@ afterAll(async () => {
   await server.stop();
 });
 
-const names = (): Promise<string[]> => page.$$eval('.shelf-card h3', (titles) => titles.map((title) => title.textContent ?? ''));
+const names = (): Promise<string[]> =>
+  page.$$eval('.shelf-card h3', (titles) => titles.map((title) => title.textContent ?? ''));
 
 async function bring(name: string, content: string): Promise<void> {
   const path = join(folder, name);
@@ -43,11 +44,41 @@ describe('profile files', () => {
   test.each<[string, string, string]>([
     ['not JSON', 'hello', 'the whole file: is not JSON'],
     ['another kind of file', '{"format":"underloom-board"}', 'format: must be "underloom-profile"'],
-    ['a wrong field', changed((p) => { p.colour = 1; }), 'colour: is not a field that is known here'],
-    ['an unknown code', changed((p) => { p.layers[0].keys.KeyB.does.action.codes = ['Key']; }), 'layers[0].keys.KeyB.does.action.codes[0]: "Key" is not a W3C code'],
-    ['a key the board lacks', changed((p) => { p.layers[0].keys.F5 = p.layers[0].keys.KeyA; }), 'layers[0].keys.F5: the Harrow 64 has no key "F5"'],
-    ['a layer that is not there', changed((p) => { p.layers[0].keys.Fn.does.action.layer = 'gone'; }), 'there is no layer "gone"'],
-    ['two layers with one id', changed((p) => { p.layers[1].id = 'base'; }), 'layer "base" is there twice'],
+    [
+      'a wrong field',
+      changed((p) => {
+        p.colour = 1;
+      }),
+      'colour: is not a field that is known here',
+    ],
+    [
+      'an unknown code',
+      changed((p) => {
+        p.layers[0].keys.KeyB.does.action.codes = ['Key'];
+      }),
+      'layers[0].keys.KeyB.does.action.codes[0]: "Key" is not a W3C code',
+    ],
+    [
+      'a key the board lacks',
+      changed((p) => {
+        p.layers[0].keys.F5 = p.layers[0].keys.KeyA;
+      }),
+      'layers[0].keys.F5: the Harrow 64 has no key "F5"',
+    ],
+    [
+      'a layer that is not there',
+      changed((p) => {
+        p.layers[0].keys.Fn.does.action.layer = 'gone';
+      }),
+      'there is no layer "gone"',
+    ],
+    [
+      'two layers with one id',
+      changed((p) => {
+        p.layers[1].id = 'base';
+      }),
+      'layer "base" is there twice',
+    ],
   ])('%s: a sentence with the place, and the shelf stays', async (what, content, message) => {
     const before = await names();
     await bring(`${what.replaceAll(' ', '-')}.json`, content);
@@ -57,12 +88,22 @@ describe('profile files', () => {
   });
 
   test('a profile that is on the shelf is not replaced without asking', async () => {
-    await bring('desk.json', changed((p) => { p.name = 'Show desk on tour'; }));
+    await bring(
+      'desk.json',
+      changed((p) => {
+        p.name = 'Show desk on tour';
+      }),
+    );
     await seeText(page, '.ant-modal', 'is on the shelf already');
     await press(page, 'Leave it out');
     expect(await names()).not.toContain('Show desk on tour');
     await page.waitForSelector('.ant-modal', { hidden: true });
-    await bring('desk.json', changed((p) => { p.name = 'Show desk on tour'; }));
+    await bring(
+      'desk.json',
+      changed((p) => {
+        p.name = 'Show desk on tour';
+      }),
+    );
     await press(page, 'Keep both');
     await seeText(page, '.shelf-card h3', 'Show desk on tour (from a file)');
     await page.waitForSelector('.ant-modal', { hidden: true });

@@ -50,7 +50,12 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await seeText(page, '.ladder', 'while Caps held');
   await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'CapsLock');
   await page.keyboard.press('PageUp');
-  for (const [arrow, key] of [['ArrowRight', 'KeyA'], ['ArrowRight', 'KeyS'], ['ArrowUp', 'KeyW'], ['ArrowLeft', 'KeyQ']] as const) {
+  for (const [arrow, key] of [
+    ['ArrowRight', 'KeyA'],
+    ['ArrowRight', 'KeyS'],
+    ['ArrowUp', 'KeyW'],
+    ['ArrowLeft', 'KeyQ'],
+  ] as const) {
     await page.keyboard.press(arrow);
     await page.waitForFunction((id) => document.activeElement?.getAttribute('data-key') === id, {}, key);
   }

@@ -1,6 +1,17 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
-import { choose, hands, openBrowser, openPage, press, seeText, startApp, temporaryFolder, textOf, type AppServer } from './browser';
+import {
+  choose,
+  hands,
+  openBrowser,
+  openPage,
+  press,
+  seeText,
+  startApp,
+  temporaryFolder,
+  textOf,
+  type AppServer,
+} from './browser';
 
 jest.setTimeout(90_000);
 
@@ -41,7 +52,11 @@ describe('the first two minutes', () => {
     await seeText(page, '.completion', 'the key Control');
     await page.keyboard.type('rl');
     await page.keyboard.press('Enter');
-    await seeText(page, '.sentences', 'Held for 180 ms, or as soon as another key goes down and up inside it, it holds Control until you let go.');
+    await seeText(
+      page,
+      '.sentences',
+      'Held for 180 ms, or as soon as another key goes down and up inside it, it holds Control until you let go.',
+    );
     await seeText(page, '[data-key="KeyA"]', 'Ctrl');
 
     await page.click('.benches a[href$="/trial"]');

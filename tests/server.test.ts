@@ -46,7 +46,9 @@ describe('the server keeps to itself', () => {
   });
 
   test('every page has a policy that lets nothing in from elsewhere, with a fresh nonce', async () => {
-    const policies = await Promise.all([1, 2].map(async () => (await fetch(server.url)).headers.get('content-security-policy') ?? ''));
+    const policies = await Promise.all(
+      [1, 2].map(async () => (await fetch(server.url)).headers.get('content-security-policy') ?? ''),
+    );
     expect(policies[0]).toContain("default-src 'none'");
     expect(policies[0]).toContain("script-src 'self';");
     expect(policies[0]).not.toContain('unsafe');
@@ -69,8 +71,17 @@ describe('the server keeps to itself', () => {
     [{ PORT: 'door' }, 'PORT must be a number from 0 to 65535, not "door".'],
     [{ PORT: 'taken' }, 'is taken by another program. Stop it, or choose another port: PORT='],
   ])('a wrong start is said in a sentence: %j', (given, message) => {
-    const env = { ...process.env, ...given, PORT: given.PORT === 'taken' ? String(port) : given.PORT, UNDERLOOM_DATA: temporaryFolder(), NODE_OPTIONS: '' };
-    const { stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], { env, encoding: 'utf8' });
+    const env = {
+      ...process.env,
+      ...given,
+      PORT: given.PORT === 'taken' ? String(port) : given.PORT,
+      UNDERLOOM_DATA: temporaryFolder(),
+      NODE_OPTIONS: '',
+    };
+    const { stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+      env,
+      encoding: 'utf8',
+    });
     expect(stderr).toContain(message);
     expect(status).not.toBe(0);
   });

@@ -29,7 +29,9 @@ const Pages = () => {
   const failure = useShelf((state) => state.failure);
   if (status === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
   if (status === 'failed') {
-    throw new Error(`The browser's database cannot be read: ${failure}. Private windows and full disks are the usual reasons; nothing was changed.`);
+    throw new Error(
+      `The browser's database cannot be read: ${failure}. Private windows and full disks are the usual reasons; nothing was changed.`,
+    );
   }
   return (
     <Suspense fallback={<Waiting what="Setting up the bench" />}>

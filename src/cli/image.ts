@@ -4,7 +4,10 @@ import { writeProfile } from '../core/files';
 import { CannotStore, encodeImage } from '../core/image';
 import { BadInput, loadImage, loadProfile } from './input';
 
-export function imageCommand(file: string | undefined, options: { output?: string; read?: string; board?: string }): void {
+export function imageCommand(
+  file: string | undefined,
+  options: { output?: string; read?: string; board?: string },
+): void {
   if (options.read !== undefined) {
     if (file !== undefined) throw new BadInput('image takes either a profile or --read, not both');
     process.stdout.write(writeProfile(loadImage(options.read, options.board).profile));

@@ -11,7 +11,10 @@ export class BadInput extends Error {}
 
 const reasonOfSystem = (error: unknown): string => {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-  return { ENOENT: 'there is no such file', EISDIR: 'is a folder, not a file', EACCES: 'may not be read' }[code] ?? `cannot be read (${code})`;
+  return (
+    { ENOENT: 'there is no such file', EISDIR: 'is a folder, not a file', EACCES: 'may not be read' }[code] ??
+    `cannot be read (${code})`
+  );
 };
 
 export function readBytes(file: string): Uint8Array {
@@ -41,7 +44,8 @@ function from<T>(file: string, read: () => T): T {
 
 export const loadBoard = (file: string): Board => from(file, () => parseBoard(readText(file)));
 
-export const checkFile = (file: string, board: Board | undefined): string[] => from(file, () => checkProfileText(readText(file), board).problems);
+export const checkFile = (file: string, board: Board | undefined): string[] =>
+  from(file, () => checkProfileText(readText(file), board).problems);
 
 /** A sound profile and its board. */
 export function loadProfile(file: string, boardFile: string | undefined): { profile: Profile; board: Board } {
@@ -63,6 +67,8 @@ export function loadImage(file: string, boardFile: string | undefined): { profil
   });
 }
 
-export const toProgram = (file: string, { profile, board }: { profile: Profile; board: Board }): Program => from(file, () => compile(profile, board));
+export const toProgram = (file: string, { profile, board }: { profile: Profile; board: Board }): Program =>
+  from(file, () => compile(profile, board));
 
-export const loadStrokes = (file: string, board: Board): Sample[] => from(file, () => readStrokes(readText(file), board));
+export const loadStrokes = (file: string, board: Board): Sample[] =>
+  from(file, () => readStrokes(readText(file), board));

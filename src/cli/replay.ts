@@ -19,7 +19,10 @@ export type ReplayOptions = {
 
 const jsonLines = (lines: readonly OutcomeLine[]): string => lines.map((line) => `${JSON.stringify(line)}\n`).join('');
 
-const engineOptions = (options: ReplayOptions) => ({ why: options.why ?? false, ...(options.settleMs !== undefined && { settleMs: options.settleMs }) });
+const engineOptions = (options: ReplayOptions) => ({
+  why: options.why ?? false,
+  ...(options.settleMs !== undefined && { settleMs: options.settleMs }),
+});
 
 function run(options: ReplayOptions & { strokes: string }): OutcomeLine[] {
   const file = options.image ?? options.profile ?? '';
@@ -41,7 +44,8 @@ export function replayCommand(options: ReplayOptions): void {
     return;
   }
   if (options.check) throw new BadInput('--check goes with --cases');
-  if ((options.profile === undefined) === (options.image === undefined)) throw new BadInput('replay needs either --profile or --image (or --cases)');
+  if ((options.profile === undefined) === (options.image === undefined))
+    throw new BadInput('replay needs either --profile or --image (or --cases)');
   if (options.strokes === undefined) throw new BadInput('replay needs --strokes');
   const lines = run({ ...options, strokes: options.strokes });
   process.stdout.write(options.text ? `${hostLine(lines)}\n` : jsonLines(lines));
@@ -55,7 +59,9 @@ function caseFolders(dir: string): string[] {
   } catch {
     throw new BadInput(`${dir}: there is no such folder`);
   }
-  const found = names.filter((name) => existsSync(join(dir, name, 'profile.json')) && existsSync(join(dir, name, 'strokes.csv')));
+  const found = names.filter(
+    (name) => existsSync(join(dir, name, 'profile.json')) && existsSync(join(dir, name, 'strokes.csv')),
+  );
   if (found.length === 0) throw new BadInput(`${dir}: no folder in it holds profile.json and strokes.csv`);
   return found;
 }
@@ -68,10 +74,20 @@ function runCases(dir: string, options: ReplayOptions): void {
     const board = join(folder, 'board.json');
     const expectedFile = join(folder, 'expected.jsonl');
     if (options.check && !existsSync(expectedFile)) throw new BadInput(`${expectedFile}: there is no such file`);
-    const expected = options.check ? readFileSync(expectedFile, 'utf8').split('\n').filter((line) => line.trim() !== '') : [];
+    const expected = options.check
+      ? readFileSync(expectedFile, 'utf8')
+          .split('\n')
+          .filter((line) => line.trim() !== '')
+      : [];
     // A case that expects decisions is run with them, so that each case says for itself what it is about.
     const why = options.why === true || expected.some((line) => line.includes('"why"'));
-    const lines = run({ ...options, why, profile: join(folder, 'profile.json'), strokes: join(folder, 'strokes.csv'), ...(existsSync(board) && { board }) });
+    const lines = run({
+      ...options,
+      why,
+      profile: join(folder, 'profile.json'),
+      strokes: join(folder, 'strokes.csv'),
+      ...(existsSync(board) && { board }),
+    });
     if (!options.check) {
       writeFileSync(join(folder, 'outcome.jsonl'), jsonLines(lines));
       continue;
@@ -82,7 +98,9 @@ function runCases(dir: string, options: ReplayOptions): void {
       process.stdout.write(`${name}: ${difference}\n`);
     }
   }
-  const done = options.check ? `${names.length - failed} of ${names.length} cases as expected` : `${names.length} cases written`;
+  const done = options.check
+    ? `${names.length - failed} of ${names.length} cases as expected`
+    : `${names.length} cases written`;
   process.stdout.write(`${done}\n`);
   if (failed > 0) process.exitCode = 1;
 }

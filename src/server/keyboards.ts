@@ -53,7 +53,10 @@ class FlashFile {
     if (stored.length === blank.length) return new Uint8Array(stored);
     const aside = `${this.path}.unusable`;
     renameSync(this.path, aside);
-    log.warn({ file: this.path, bytes: stored.length, expected: blank.length, aside }, 'the keyboard memory file has the wrong size; it was put aside and a blank one is used');
+    log.warn(
+      { file: this.path, bytes: stored.length, expected: blank.length, aside },
+      'the keyboard memory file has the wrong size; it was put aside and a blank one is used',
+    );
     return blank;
   }
 }

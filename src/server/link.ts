@@ -13,7 +13,8 @@ const POLICY_VIOLATION = 1008;
 /** The board a request asks for, when it comes from our own page; undefined otherwise. */
 function boardAskedFor(request: IncomingMessage): string | undefined {
   const { origin, host } = request.headers;
-  if (!origin || !host || origin !== `http://${host}` || !/^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)) return undefined;
+  if (!origin || !host || origin !== `http://${host}` || !/^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host))
+    return undefined;
   return /^\/link\/([a-z0-9-]{1,40})$/.exec(request.url ?? '')?.[1];
 }
 

@@ -5,7 +5,12 @@ import { z } from 'zod';
 import { startServer } from './server';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
-const port = z.coerce.number().int().min(0).max(65535).safeParse(process.env.PORT ?? '4747');
+const port = z.coerce
+  .number()
+  .int()
+  .min(0)
+  .max(65535)
+  .safeParse(process.env.PORT ?? '4747');
 if (!port.success) {
   process.stderr.write(`PORT must be a number from 0 to 65535, not "${process.env.PORT}".\n`);
   process.exit(2);
@@ -20,7 +25,9 @@ try {
     log,
   });
   process.stdout.write(`Underloom is at http://127.0.0.1:${server.port}\n`);
-  process.stdout.write(`The keyboards keep their memory in ${join(process.env.UNDERLOOM_DATA ?? '.underloom', '/')}. Ctrl+C stops.\n`);
+  process.stdout.write(
+    `The keyboards keep their memory in ${join(process.env.UNDERLOOM_DATA ?? '.underloom', '/')}. Ctrl+C stops.\n`,
+  );
   for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     process.once(signal, () => {
       void server.stop().then(() => process.exit(0));
@@ -29,7 +36,9 @@ try {
 } catch (error) {
   const code = error instanceof Error && 'code' in error ? error.code : undefined;
   if (code === 'EADDRINUSE') {
-    process.stderr.write(`Port ${port.data} is taken by another program. Stop it, or choose another port: PORT=${port.data + 1} npm start\n`);
+    process.stderr.write(
+      `Port ${port.data} is taken by another program. Stop it, or choose another port: PORT=${port.data + 1} npm start\n`,
+    );
   } else {
     process.stderr.write(`The server could not start: ${error instanceof Error ? error.message : String(error)}\n`);
   }

@@ -20,7 +20,8 @@ export type RunningServer = { port: number; stop(): Promise<void> };
 /** The placeholder in index.html that becomes a fresh nonce for each page. */
 const NONCE_PLACEHOLDER = '__STYLE_NONCE__';
 
-const isLoopbackName = (host: string | undefined): boolean => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host ?? '');
+const isLoopbackName = (host: string | undefined): boolean =>
+  /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host ?? '');
 
 /** A page of another site that resolves to 127.0.0.1 still sends its own name as `Host`; it gets nothing. */
 function onlyByOwnName(request: Request, response: Response, next: NextFunction): void {
@@ -55,10 +56,23 @@ function security(response: Response, development: boolean): ReturnType<typeof h
 
 function builtApp(app: Express, appFolder: string): void {
   const index = readFileSync(join(appFolder, 'index.html'), 'utf8');
-  app.use(express.static(appFolder, { index: false, immutable: true, maxAge: '1y', setHeaders: (response, path) => { if (!path.includes('/assets/')) response.setHeader('Cache-Control', 'no-cache'); } }));
+  app.use(
+    express.static(appFolder, {
+      index: false,
+      immutable: true,
+      maxAge: '1y',
+      setHeaders: (response, path) => {
+        if (!path.includes('/assets/')) response.setHeader('Cache-Control', 'no-cache');
+      },
+    }),
+  );
   app.get('/{*page}', (request, response) => {
     if (/\.\w+$/.test(request.path)) response.status(404).type('text/plain').send('There is no such file.');
-    else response.type('html').set('Cache-Control', 'no-store').send(index.replaceAll(NONCE_PLACEHOLDER, String(response.locals.nonce)));
+    else
+      response
+        .type('html')
+        .set('Cache-Control', 'no-store')
+        .send(index.replaceAll(NONCE_PLACEHOLDER, String(response.locals.nonce)));
   });
 }
 
@@ -70,7 +84,13 @@ async function developedApp(app: Express, server: Server): Promise<() => Promise
 }
 
 /** Starts listening. @throws the system's error when the port is taken, or when the data folder cannot be used */
-export async function startServer({ port, dataFolder, appFolder, development, log }: ServerOptions): Promise<RunningServer> {
+export async function startServer({
+  port,
+  dataFolder,
+  appFolder,
+  development,
+  log,
+}: ServerOptions): Promise<RunningServer> {
   const keyboards = openKeyboards(dataFolder, log);
   const app = express();
   const server = createServer(app);

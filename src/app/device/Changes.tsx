@@ -35,7 +35,11 @@ const Row = ({ difference, board, from, to }: { difference: Difference; board: B
         <li style={{ borderColor: threadOf(difference.layer.dye) }}>
           <strong>{difference.layer.name}</strong>
           <br />
-          {difference.change === 'added' ? `a new layer with ${difference.keys} keys` : difference.change === 'removed' ? `taken out, with ${difference.keys} keys` : `${difference.change}`}
+          {difference.change === 'added'
+            ? `a new layer with ${difference.keys} keys`
+            : difference.change === 'removed'
+              ? `taken out, with ${difference.keys} keys`
+              : `${difference.change}`}
         </li>
       );
     case 'setting':
@@ -59,7 +63,11 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
     <section className="panel changes" aria-label="What saving would change">
       <p className="section-line">
         <strong>What saving would change</strong>
-        <span className="soft">{held?.state === 'profile' && found.length > 0 ? `${found.length} difference${found.length > 1 ? 's' : ''}` : ''}</span>
+        <span className="soft">
+          {held?.state === 'profile' && found.length > 0
+            ? `${found.length} difference${found.length > 1 ? 's' : ''}`
+            : ''}
+        </span>
       </p>
       {saving && (
         <div className="saving" role="status">
@@ -69,13 +77,18 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
         </div>
       )}
       {status !== 'connected' && <p className="soft">The keyboard is not connected.</p>}
-      {status === 'connected' && held?.state === 'profile' && found.length === 0 && <p>Nothing: slot {(target ?? 0) + 1} holds exactly this draft.</p>}
+      {status === 'connected' && held?.state === 'profile' && found.length === 0 && (
+        <p>Nothing: slot {(target ?? 0) + 1} holds exactly this draft.</p>
+      )}
       {status === 'connected' && held?.state === 'empty' && (
         <p>
-          “{profile.name}” is not in the keyboard yet. Saving puts it into slot {(target ?? 0) + 1}: {profile.layers.length} layers, {assigned} assigned keys.
+          “{profile.name}” is not in the keyboard yet. Saving puts it into slot {(target ?? 0) + 1}:{' '}
+          {profile.layers.length} layers, {assigned} assigned keys.
         </p>
       )}
-      {status === 'connected' && slots.length > 0 && target === undefined && <p>All slots hold other profiles. Choose one with “Save here”; you are asked before anything is replaced.</p>}
+      {status === 'connected' && slots.length > 0 && target === undefined && (
+        <p>All slots hold other profiles. Choose one with “Save here”; you are asked before anything is replaced.</p>
+      )}
       {held?.state === 'profile' && (
         <ul className="change-list">
           {found.slice(0, SHOWN).map((difference, index) => (

@@ -17,11 +17,17 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
         </span>
       </p>
       <div className="device-drawing" aria-hidden="true" inert>
-        <BoardView board={board} label={board.name} face={(key) => ({ label: keyName(board, key.id), content: () => null })} />
+        <BoardView
+          board={board}
+          label={board.name}
+          face={(key) => ({ label: keyName(board, key.id), content: () => null })}
+        />
       </div>
       <p className="soft">
         {hello ? `firmware ${hello.firmware} · ${hello.pollHz} Hz · ` : ''}
-        {home === 'page' ? 'simulated in this page, its memory kept in this browser' : 'simulated in the server, its memory kept in a file'}
+        {home === 'page'
+          ? 'simulated in this page, its memory kept in this browser'
+          : 'simulated in the server, its memory kept in a file'}
       </p>
     </section>
   );

@@ -40,7 +40,11 @@ export const Memory = ({ board, keyboard }: { board: Board; keyboard: KeyboardSt
       <ul className="memory">
         {pages.map((page, index) => (
           <li key={index}>
-            <svg viewBox={`0 0 ${COLUMNS * 7} ${(CELLS / COLUMNS) * 7}`} role="img" aria-label={`page ${index + 1}, ${page.name}: ${page.usedBytes} bytes written`}>
+            <svg
+              viewBox={`0 0 ${COLUMNS * 7} ${(CELLS / COLUMNS) * 7}`}
+              role="img"
+              aria-label={`page ${index + 1}, ${page.name}: ${page.usedBytes} bytes written`}
+            >
               {Array.from({ length: CELLS }, (_, cell) => (
                 <rect
                   key={cell}
@@ -49,7 +53,11 @@ export const Memory = ({ board, keyboard }: { board: Board; keyboard: KeyboardSt
                   width={5.6}
                   height={5.6}
                   rx={1}
-                  fill={cell * CELL_BYTES < page.usedBytes ? threadOf((page.slot === null ? 'iron' : DYES[page.slot % DYES.length]) ?? 'iron') : 'var(--faint)'}
+                  fill={
+                    cell * CELL_BYTES < page.usedBytes
+                      ? threadOf((page.slot === null ? 'iron' : DYES[page.slot % DYES.length]) ?? 'iron')
+                      : 'var(--faint)'
+                  }
                 />
               ))}
             </svg>

@@ -7,7 +7,9 @@ import type { KeyboardState } from '../state/keyboards';
 type Measure = { what: string; used: number; most: number; note?: string };
 
 function measures(profile: Profile, board: Board, slotBytes: number | undefined): Measure[] {
-  const steps = profile.layers.flatMap((layer) => Object.values(layer.keys).map(({ does }) => (does.kind === 'gesture' ? does.steps.length : 0)));
+  const steps = profile.layers.flatMap((layer) =>
+    Object.values(layer.keys).map(({ does }) => (does.kind === 'gesture' ? does.steps.length : 0)),
+  );
   const found: Measure[] = [
     { what: 'layers', used: profile.layers.length, most: board.device.layers },
     { what: 'presses in a gesture', used: Math.max(0, ...steps), most: board.device.gestureSteps },
@@ -16,7 +18,10 @@ function measures(profile: Profile, board: Board, slotBytes: number | undefined)
   try {
     const whole = encodeImage(profile, board).length;
     const bare = encodeImage(profile, board, { withoutNames: true }).length;
-    const note = whole > slotBytes ? `too long with names: ${whole}; without them it fits` : `names and labels take ${whole - bare}`;
+    const note =
+      whole > slotBytes
+        ? `too long with names: ${whole}; without them it fits`
+        : `names and labels take ${whole - bare}`;
     return [{ what: 'bytes', used: whole > slotBytes ? bare : whole, most: slotBytes, note }, ...found];
   } catch (error) {
     if (error instanceof CannotStore) return found;
@@ -35,7 +40,12 @@ export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Bo
           <span>{what}</span>
           <svg viewBox="0 0 150 10" preserveAspectRatio="none" role="img" aria-label={`${used} of ${most} ${what}`}>
             <rect width={150} height={10} rx={5} fill="var(--faint)" />
-            <rect width={Math.max(4, Math.min(150, (used / most) * 150))} height={10} rx={5} fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'} />
+            <rect
+              width={Math.max(4, Math.min(150, (used / most) * 150))}
+              height={10}
+              rx={5}
+              fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'}
+            />
           </svg>
           <span className="mono">
             {used} of {most}

@@ -72,9 +72,15 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       </p>
       <ul className="slots">
         {slots.map((slot, index) => (
-          <li key={index} className={`slot ${hello?.selected === index ? 'in-use' : ''}`} data-testid={`slot-${index + 1}`}>
+          <li
+            key={index}
+            className={`slot ${hello?.selected === index ? 'in-use' : ''}`}
+            data-testid={`slot-${index + 1}`}
+          >
             <b className="slot-number">{index + 1}</b>
-            <span className="slot-picture">{slot.state === 'profile' && <WeavePicture profile={slot.profile} board={board} width={90} height={44} />}</span>
+            <span className="slot-picture">
+              {slot.state === 'profile' && <WeavePicture profile={slot.profile} board={board} width={90} height={44} />}
+            </span>
             <span className="slot-text">
               <strong>{slot.state === 'profile' ? slot.profile.name : '—'}</strong>
               {hello?.selected === index && slot.state === 'profile' && <span className="slot-used"> in use</span>}
@@ -82,13 +88,25 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
               <span className="soft">{about(slot)}</span>
             </span>
             <span className="slot-actions">
-              <button type="button" className="word" disabled={isBusy || hasProblems} onClick={() => writeAfterYes(index, slot)}>
+              <button
+                type="button"
+                className="word"
+                disabled={isBusy || hasProblems}
+                onClick={() => writeAfterYes(index, slot)}
+              >
                 Save here
               </button>
               {slot.state === 'profile' && (
                 <>
                   {hello?.selected !== index && (
-                    <button type="button" className="word" disabled={isBusy} onClick={() => void selectSlot(board, index).catch((error: unknown) => message.error(sentenceOf(error)))}>
+                    <button
+                      type="button"
+                      className="word"
+                      disabled={isBusy}
+                      onClick={() =>
+                        void selectSlot(board, index).catch((error: unknown) => message.error(sentenceOf(error)))
+                      }
+                    >
                       Use
                     </button>
                   )}
@@ -101,7 +119,13 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
           </li>
         ))}
       </ul>
-      {slots.length === 0 && <p className="soft">{status === 'lost' ? 'The keyboard cannot be reached; it is tried again.' : 'Reading what is in the keyboard …'}</p>}
+      {slots.length === 0 && (
+        <p className="soft">
+          {status === 'lost'
+            ? 'The keyboard cannot be reached; it is tried again.'
+            : 'Reading what is in the keyboard …'}
+        </p>
+      )}
     </section>
   );
 };

@@ -8,7 +8,12 @@ import { CaptureKeys } from './CaptureKeys';
 import { MeaningDialog } from './MeaningDialog';
 import type { AssignDraft } from './useAssignDraft';
 
-type AssignLineProps = { draft: AssignDraft; bench: Bench; inputRef: RefObject<HTMLInputElement | null>; onDone: () => void };
+type AssignLineProps = {
+  draft: AssignDraft;
+  bench: Bench;
+  inputRef: RefObject<HTMLInputElement | null>;
+  onDone: () => void;
+};
 
 /** Whether a line waits for an action at its end, so that what is picked belongs there instead of replacing the line. */
 const waitsForAction = (line: string): boolean => /(^|[\s,])(tap|hold|twice|times)\s*$|[+&]\s*$/i.test(line);
@@ -22,11 +27,18 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   const marked = useRef(false);
 
   const error = draft.parsed && !draft.parsed.ok ? draft.parsed.error : undefined;
-  const options = isOpen ? completeLine(draft.text, profile).map(({ from, insert, meaning }) => ({ value: `${draft.text.slice(0, from)}${insert} `, insert, meaning })) : [];
+  const options = isOpen
+    ? completeLine(draft.text, profile).map(({ from, insert, meaning }) => ({
+        value: `${draft.text.slice(0, from)}${insert} `,
+        insert,
+        meaning,
+      }))
+    : [];
 
   /** Puts a picked action into the line: where one is waited for, else in place of the whole line, which is then taken. */
   const put = (action: string): void => {
-    if (waitsForAction(draft.text)) draft.write(`${draft.text.replace(/\s*$/, /[+]\s*$/.test(draft.text) ? '' : ' ')}${action}`, inputRef.current);
+    if (waitsForAction(draft.text))
+      draft.write(`${draft.text.replace(/\s*$/, /[+]\s*$/.test(draft.text) ? '' : ' ')}${action}`, inputRef.current);
     else if (draft.take(action)) onDone();
   };
 

@@ -48,7 +48,8 @@ export const CaptureKeys = ({ onCaptured, onCancel }: CaptureKeysProps) => {
 
   return (
     <p className="capture" role="alert">
-      <strong>{pressed.length === 0 ? 'Press the keys now.' : pressed.map(legendOfCode).join(' + ')}</strong> <span className="soft">They are taken when all are up. Click, or wait, to leave it.</span>
+      <strong>{pressed.length === 0 ? 'Press the keys now.' : pressed.map(legendOfCode).join(' + ')}</strong>{' '}
+      <span className="soft">They are taken when all are up. Click, or wait, to leave it.</span>
     </p>
   );
 };

@@ -21,20 +21,29 @@ export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
   const binding = bindingOn(layer, selectedKey);
   const what = `${keyName(board, selectedKey)} on ${layer.name}`;
 
-  const change = (to: Assignment | null, said = what): void => edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, said);
+  const change = (to: Assignment | null, said = what): void =>
+    edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, said);
 
   /** Gives the key a new binding; its timing, label, role and note stay where they still mean something. */
   const assign = (does: Binding): void => {
-    const kept: Binding = does.kind === 'gesture' && binding.kind === 'gesture' && binding.timing ? { ...does, timing: binding.timing } : does;
+    const kept: Binding =
+      does.kind === 'gesture' && binding.kind === 'gesture' && binding.timing
+        ? { ...does, timing: binding.timing }
+        : does;
     if (kept.kind === 'pass') change(null);
     else change({ ...assignment, does: kept });
   };
 
   const setTiming = (timing: PartialTiming): void => {
     if (binding.kind !== 'gesture' || !assignment) return;
-    const own = Object.fromEntries(Object.entries({ ...binding.timing, ...timing }).filter(([, value]) => value !== undefined)) as PartialTiming;
+    const own = Object.fromEntries(
+      Object.entries({ ...binding.timing, ...timing }).filter(([, value]) => value !== undefined),
+    ) as PartialTiming;
     const { timing: _replaced, ...steps } = binding;
-    change({ ...assignment, does: Object.keys(own).length > 0 ? { ...steps, timing: own } : steps }, `the timing of ${what}`);
+    change(
+      { ...assignment, does: Object.keys(own).length > 0 ? { ...steps, timing: own } : steps },
+      `the timing of ${what}`,
+    );
   };
 
   const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): void => {
@@ -44,7 +53,12 @@ export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
 
   const draft = useAssignDraft({ bench, binding, assign });
   const shown = draft.parsed?.ok ? draft.parsed.binding : binding;
-  const timing = timingOf(profile, binding.kind === 'gesture' && shown.kind === 'gesture' ? { ...shown, ...(binding.timing && { timing: binding.timing }) } : shown);
+  const timing = timingOf(
+    profile,
+    binding.kind === 'gesture' && shown.kind === 'gesture'
+      ? { ...shown, ...(binding.timing && { timing: binding.timing }) }
+      : shown,
+  );
   const sentences = sentencesOf(shown, timing, profile);
 
   return (
@@ -55,10 +69,20 @@ export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
           on <span style={{ color: textOf(layer.dye) }}>{layer.name}</span>
           {key && ` · ${fingerName(key)}`}
         </span>
-        <button type="button" className="word" disabled={binding.kind === 'pass'} onClick={() => assign({ kind: 'pass' })}>
+        <button
+          type="button"
+          className="word"
+          disabled={binding.kind === 'pass'}
+          onClick={() => assign({ kind: 'pass' })}
+        >
           {layerIndex === 0 ? 'Clear' : 'Pass'}
         </button>
-        <button type="button" className="word" disabled={binding.kind === 'none'} onClick={() => assign({ kind: 'none' })}>
+        <button
+          type="button"
+          className="word"
+          disabled={binding.kind === 'none'}
+          onClick={() => assign({ kind: 'none' })}
+        >
           None
         </button>
       </p>
@@ -72,12 +96,22 @@ export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
       {binding.kind === 'gesture' && (
         <>
           <TimeRuler timing={timing} own={binding.timing ?? {}} steps={binding.steps} onChange={setTiming} />
-          {binding.steps.some((step) => step.hold) && <OverlapRules bench={bench} gesture={binding} timing={timing} onChange={setTiming} />}
+          {binding.steps.some((step) => step.hold) && (
+            <OverlapRules bench={bench} gesture={binding} timing={timing} onChange={setTiming} />
+          )}
         </>
       )}
       <div className="key-notes">
         <label htmlFor="key-label">Label</label>
-        <Input id="key-label" size="small" maxLength={24} disabled={binding.kind === 'pass'} placeholder="own words" value={assignment?.label ?? ''} onChange={({ target }) => describe({ label: target.value })} />
+        <Input
+          id="key-label"
+          size="small"
+          maxLength={24}
+          disabled={binding.kind === 'pass'}
+          placeholder="own words"
+          value={assignment?.label ?? ''}
+          onChange={({ target }) => describe({ label: target.value })}
+        />
         <label htmlFor="key-role">Role</label>
         <Select
           id="key-role"
@@ -100,7 +134,16 @@ export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
           }))}
         />
         <label htmlFor="key-note">Note</label>
-        <Input.TextArea id="key-note" size="small" rows={1} maxLength={400} disabled={binding.kind === 'pass'} placeholder="why it is so" value={assignment?.note ?? ''} onChange={({ target }) => describe({ note: target.value })} />
+        <Input.TextArea
+          id="key-note"
+          size="small"
+          rows={2}
+          maxLength={400}
+          disabled={binding.kind === 'pass'}
+          placeholder="why it is so"
+          value={assignment?.note ?? ''}
+          onChange={({ target }) => describe({ note: target.value })}
+        />
       </div>
     </aside>
   );

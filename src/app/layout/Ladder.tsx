@@ -18,12 +18,25 @@ function waysText(profile: Profile, board: Board, layer: Layer): string {
   const [base] = profile.layers;
   if (layer === base) return 'always';
   const ways = waysTo(profile, layer.id).filter((way) => way.fromLayer !== layer.id);
-  const joined = profile.joinedLayers.filter(({ also }) => also === layer.id).map(({ when }) => `with ${when.map((id) => profile.layers.find((candidate) => candidate.id === id)?.name ?? id).join(' + ')}`);
-  const texts = ways.map(({ how, key, by, step }) => `${how} ${keyLegend(board, key)}${by === 'hold' ? ' held' : ''}${step > 1 ? ` ×${step}` : ''}`);
+  const joined = profile.joinedLayers
+    .filter(({ also }) => also === layer.id)
+    .map(
+      ({ when }) =>
+        `with ${when.map((id) => profile.layers.find((candidate) => candidate.id === id)?.name ?? id).join(' + ')}`,
+    );
+  const texts = ways.map(
+    ({ how, key, by, step }) =>
+      `${how} ${keyLegend(board, key)}${by === 'hold' ? ' held' : ''}${step > 1 ? ` ×${step}` : ''}`,
+  );
   const inward = [...new Set([...texts, ...joined])];
   if (inward.length === 0) return 'no key leads here yet';
   const stays = ways.some(({ how }) => how === 'go');
-  const back = stays && base ? waysTo(profile, base.id).filter((way) => way.fromLayer === layer.id).map(({ key }) => `back ${keyLegend(board, key)}`) : [];
+  const back =
+    stays && base
+      ? waysTo(profile, base.id)
+          .filter((way) => way.fromLayer === layer.id)
+          .map(({ key }) => `back ${keyLegend(board, key)}`)
+      : [];
   return [...inward.slice(0, 2), ...back.slice(0, 1)].join(' · ');
 }
 
@@ -36,7 +49,9 @@ const LayerCare = ({ bench, layer, onClose }: { bench: Bench; layer: Layer; onCl
   const remove = (): void => {
     const [way] = referring;
     if (way || profile.joinedLayers.some(({ when, also }) => also === layer.id || when.includes(layer.id))) {
-      void message.warning(`${layer.name} is still needed${way ? ` by ${way.key} on ${profile.layers.find(({ id }) => id === way.fromLayer)?.name ?? ''}` : ' by joined layers'}. Change that first.`);
+      void message.warning(
+        `${layer.name} is still needed${way ? ` by ${way.key} on ${profile.layers.find(({ id }) => id === way.fromLayer)?.name ?? ''}` : ' by joined layers'}. Change that first.`,
+      );
       return;
     }
     select({ layer: profile.layers[index - 1]?.id ?? '' });
@@ -59,7 +74,16 @@ const LayerCare = ({ bench, layer, onClose }: { bench: Bench; layer: Layer; onCl
           }}
         />
       </label>
-      <Radio.Group aria-label="Dye" value={layer.dye} onChange={({ target }) => edit({ edit: 'describeLayer', layer: layer.id, to: { dye: target.value as Layer['dye'] } }, 'the dye of a layer')}>
+      <Radio.Group
+        aria-label="Dye"
+        value={layer.dye}
+        onChange={({ target }) =>
+          edit(
+            { edit: 'describeLayer', layer: layer.id, to: { dye: target.value as Layer['dye'] } },
+            'the dye of a layer',
+          )
+        }
+      >
         {DYES.map((dye) => (
           <Radio key={dye} value={dye}>
             <svg width="16" height="16" aria-hidden="true">
@@ -133,7 +157,13 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
           );
         })}
       </ol>
-      <button type="button" className="word" disabled={isFull} title={isFull ? `The ${board.name} has room for ${board.device.layers} layers` : undefined} onClick={add}>
+      <button
+        type="button"
+        className="word"
+        disabled={isFull}
+        title={isFull ? `The ${board.name} has room for ${board.device.layers} layers` : undefined}
+        onClick={add}
+      >
         + Layer
       </button>
     </nav>

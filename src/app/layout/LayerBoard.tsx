@@ -15,7 +15,9 @@ function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'],
   const does = keys[key]?.does;
   if (does?.kind !== 'gesture') return undefined;
   const way = actionsOf(does).find(({ action, path }) => action.do === 'layer' && path.at(-1) === 'hold');
-  return way?.action.do === 'layer' ? profile.layers.find(({ id }) => id === (way.action.do === 'layer' ? way.action.layer : ''))?.dye : undefined;
+  return way?.action.do === 'layer'
+    ? profile.layers.find(({ id }) => id === (way.action.do === 'layer' ? way.action.layer : ''))?.dye
+    : undefined;
 }
 
 export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (event: KeyboardEvent) => void }) => {
@@ -26,10 +28,15 @@ export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (eve
     const answer = answerFrom(profile, layerIndex, key.id);
     const own = answer?.layerIndex === layerIndex;
     const legend = answer ? legendOf(answer.assignment, profile) : { main: '', held: '', how: '' };
-    const plain = own && layerIndex > 0 && base?.keys[key.id] ? legendOf(base.keys[key.id] ?? { does: { kind: 'pass' } }, profile).main : '';
+    const plain =
+      own && layerIndex > 0 && base?.keys[key.id]
+        ? legendOf(base.keys[key.id] ?? { does: { kind: 'pass' } }, profile).main
+        : '';
     const role = profile.roles.find(({ id }) => id === (own ? answer.assignment.role : undefined));
     const held = own ? legend.held : '';
-    const sentence = answer ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ') : 'No layer answers.';
+    const sentence = answer
+      ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
+      : 'No layer answers.';
     return {
       className: key.id === selectedKey ? 'selected' : '',
       label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}`,
@@ -40,7 +47,9 @@ export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (eve
           main={legend.main}
           held={held}
           small={legend.how || plain}
-          heldDye={held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, key.id) : undefined}
+          heldDye={
+            held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, key.id) : undefined
+          }
           below={!own}
           roleColor={role?.color}
           ticks={ticksOf(profile.layers, key.id)}
@@ -53,10 +62,19 @@ export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (eve
     <section aria-label="Board" style={{ '--mark': threadOf(layer.dye) } as React.CSSProperties}>
       <p className="board-title">
         <strong style={{ color: textOf(layer.dye) }}>{layer.name}</strong>
-        <span className="soft">{layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}</span>
+        <span className="soft">
+          {layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}
+        </span>
         <span className="soft board-host">as a {HOST_LAYOUTS[profile.hostLayout].name} host shows it</span>
       </p>
-      <BoardView board={board} face={face} label={`${board.name}, layer ${layer.name}`} selected={selectedKey} onSelect={(key) => select({ key })} onKeyDown={onKeyDown} />
+      <BoardView
+        board={board}
+        face={face}
+        label={`${board.name}, layer ${layer.name}`}
+        selected={selectedKey}
+        onSelect={(key) => select({ key })}
+        onKeyDown={onKeyDown}
+      />
     </section>
   );
 };

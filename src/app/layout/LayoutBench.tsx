@@ -13,14 +13,18 @@ const LayoutBench = () => {
   const assignLine = useRef<HTMLInputElement>(null);
   const boardArea = useRef<HTMLDivElement>(null);
 
-  const focusBoard = (): void => boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus();
+  const focusBoard = (): void =>
+    boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus();
 
   const boardKeyDown = (event: KeyboardEvent): void => {
     if (event.ctrlKey || event.altKey || event.metaKey) return;
     const assign = (kind: 'pass' | 'none'): void => {
       event.preventDefault();
       const old = layer.keys[selectedKey];
-      edit({ edit: 'assign', layer: layer.id, key: selectedKey, to: kind === 'pass' ? null : { ...old, does: { kind } } }, `${selectedKey} on ${layer.name}`);
+      edit(
+        { edit: 'assign', layer: layer.id, key: selectedKey, to: kind === 'pass' ? null : { ...old, does: { kind } } },
+        `${selectedKey} on ${layer.name}`,
+      );
     };
     const climb = (by: number): void => {
       event.preventDefault();
@@ -57,7 +61,8 @@ const LayoutBench = () => {
         </div>
         <Weave bench={bench} />
         <p className="soft layout-hints">
-          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> assign · <kbd>Page Up/Down</kbd> layer · <kbd>Delete</kbd> pass · <kbd>?</kbd> keys
+          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> assign · <kbd>Page Up/Down</kbd> layer · <kbd>Delete</kbd> pass ·{' '}
+          <kbd>?</kbd> keys
         </p>
       </div>
       <KeyCard key={`${board.id}/${layer.id}/${selectedKey}`} bench={bench} inputRef={assignLine} onDone={focusBoard} />

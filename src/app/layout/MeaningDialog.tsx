@@ -9,8 +9,12 @@ type MeaningDialogProps = { layers: readonly Layer[]; onChosen: (line: string) =
 export const MeaningDialog = ({ layers, onChosen, onClose }: MeaningDialogProps) => {
   const [filter, setFilter] = useState('');
   const wanted = filter.trim().toLowerCase();
-  const found = allMeanings({ layers }).filter(({ line, meaning, group }) => `${line} ${meaning} ${group}`.toLowerCase().includes(wanted));
-  const groups = [...new Set(found.map(({ group }) => group))].map((group) => [group, found.filter((meaning) => meaning.group === group)] as const);
+  const found = allMeanings({ layers }).filter(({ line, meaning, group }) =>
+    `${line} ${meaning} ${group}`.toLowerCase().includes(wanted),
+  );
+  const groups = [...new Set(found.map(({ group }) => group))].map(
+    (group) => [group, found.filter((meaning) => meaning.group === group)] as const,
+  );
   const [first] = found;
   return (
     <Modal open title="What should this key be?" width={720} footer={null} onCancel={onClose}>
@@ -23,7 +27,9 @@ export const MeaningDialog = ({ layers, onChosen, onClose }: MeaningDialogProps)
         onPressEnter={() => first && onChosen(first.line)}
       />
       <div className="meanings">
-        {found.length === 0 && <p className="soft">Nothing is called that. A usage without a name is typed as hid:PP:UUUU.</p>}
+        {found.length === 0 && (
+          <p className="soft">Nothing is called that. A usage without a name is typed as hid:PP:UUUU.</p>
+        )}
         {groups.map(([group, meanings]) => (
           <section key={group} aria-label={group}>
             <h3>{group}</h3>
@@ -31,7 +37,8 @@ export const MeaningDialog = ({ layers, onChosen, onClose }: MeaningDialogProps)
               {meanings.map(({ line, meaning }) => (
                 <li key={line}>
                   <button type="button" title={meaning} onClick={() => onChosen(line)}>
-                    <b className="mono">{line}</b> <span className="soft">{meaning.toLowerCase() === line.toLowerCase() ? '' : meaning}</span>
+                    <b className="mono">{line}</b>{' '}
+                    <span className="soft">{meaning.toLowerCase() === line.toLowerCase() ? '' : meaning}</span>
                   </button>
                 </li>
               ))}

@@ -11,7 +11,12 @@ const RULES: Readonly<Record<Interrupt, string>> = {
   wait: 'time alone',
 };
 
-type OverlapRulesProps = { bench: Bench; gesture: Gesture; timing: GestureTiming; onChange: (timing: PartialTiming) => void };
+type OverlapRulesProps = {
+  bench: Bench;
+  gesture: Gesture;
+  timing: GestureTiming;
+  onChange: (timing: PartialTiming) => void;
+};
 
 export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesProps) => {
   const { profile, board, layer, selectedKey } = bench;
@@ -23,10 +28,19 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
       </p>
       <div className="rules" role="radiogroup" aria-label="Rule for overlaps">
         {(Object.keys(RULES) as Interrupt[]).map((interrupt) => {
-          const sent = overlaps.find((overlap) => overlap.interrupt === interrupt)?.sent.map(legendOfCode).join(' ');
+          const sent = overlaps
+            .find((overlap) => overlap.interrupt === interrupt)
+            ?.sent.map(legendOfCode)
+            .join(' ');
           return (
             <label key={interrupt} className={`rule ${timing.interrupt === interrupt ? 'chosen' : ''}`}>
-              <input type="radio" className="visually-hidden" name="interrupt" checked={timing.interrupt === interrupt} onChange={() => onChange({ interrupt })} />
+              <input
+                type="radio"
+                className="visually-hidden"
+                name="interrupt"
+                checked={timing.interrupt === interrupt}
+                onChange={() => onChange({ interrupt })}
+              />
               <svg viewBox="0 0 84 20" aria-hidden="true">
                 <rect x={2} y={2} width={70} height={6} rx={1} fill="var(--finger)" opacity={0.55} />
                 <rect x={26} y={12} width={26} height={6} rx={1} fill="var(--ink)" />
@@ -44,7 +58,16 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
         </Checkbox>
         <label>
           a tap for{' '}
-          <InputNumber size="small" className="guard" min={0} max={2000} step={10} aria-label="Tap at once after typing, in milliseconds" value={timing.typingGuardMs} onChange={(value) => value !== null && onChange({ typingGuardMs: Math.round(value) })} />{' '}
+          <InputNumber
+            size="small"
+            className="guard"
+            min={0}
+            max={2000}
+            step={10}
+            aria-label="Tap at once after typing, in milliseconds"
+            value={timing.typingGuardMs}
+            onChange={(value) => value !== null && onChange({ typingGuardMs: Math.round(value) })}
+          />{' '}
           ms after typing
         </label>
       </p>

@@ -10,21 +10,43 @@ const partWord = (step: number, what: 'tap' | 'hold'): string => {
 };
 
 /** The steps a binding has: a plain action counts as a tap that can be given a hold. */
-const stepsOf = (binding: Binding): readonly GestureStep[] => (binding.kind === 'gesture' ? binding.steps : binding.kind === 'act' ? [{ tap: binding.action }] : [{}]);
+const stepsOf = (binding: Binding): readonly GestureStep[] =>
+  binding.kind === 'gesture' ? binding.steps : binding.kind === 'act' ? [{ tap: binding.action }] : [{}];
 
-export const PressTable = ({ binding, bench, onWrite }: { binding: Binding; bench: Bench; onWrite: (line: string) => void }) => {
+export const PressTable = ({
+  binding,
+  bench,
+  onWrite,
+}: {
+  binding: Binding;
+  bench: Bench;
+  onWrite: (line: string) => void;
+}) => {
   const { profile, board } = bench;
   if (binding.kind === 'stroke') return null;
   const steps = stepsOf(binding);
   const rows = steps.length < board.device.gestureSteps ? [...steps, {}] : steps;
-  const line = binding.kind === 'act' ? `tap ${printLine(binding, profile) ?? ''}` : binding.kind === 'gesture' ? (printLine(binding, profile) ?? '') : '';
+  const line =
+    binding.kind === 'act'
+      ? `tap ${printLine(binding, profile) ?? ''}`
+      : binding.kind === 'gesture'
+        ? (printLine(binding, profile) ?? '')
+        : '';
 
   const cell = (step: number, what: 'tap' | 'hold', action: Action | undefined) => {
     const text = action && (printAction(action, profile) ?? 'more than a line');
-    const write = (): void => onWrite(action || line === '' ? (line === '' ? `${partWord(step, what)} ` : line) : `${line}, ${partWord(step, what)} `);
+    const write = (): void =>
+      onWrite(
+        action || line === '' ? (line === '' ? `${partWord(step, what)} ` : line) : `${line}, ${partWord(step, what)} `,
+      );
     return (
       <td>
-        <button type="button" className={`press-cell ${text ? 'mono' : 'empty'}`} aria-label={`${NAMES[step]} press, ${what}: ${text ?? 'add'}`} onClick={write}>
+        <button
+          type="button"
+          className={`press-cell ${text ? 'mono' : 'empty'}`}
+          aria-label={`${NAMES[step]} press, ${what}: ${text ?? 'add'}`}
+          onClick={write}
+        >
           {text ?? 'add'}
         </button>
       </td>

@@ -15,7 +15,12 @@ const MOMENTS: Readonly<Record<Moment['name'], Moment>> = {
   retapMs: { name: 'retapMs', label: 'Re-tap', className: 'retap-mark' },
 };
 
-type TimeRulerProps = { timing: GestureTiming; own: PartialTiming; steps: readonly GestureStep[]; onChange: (timing: PartialTiming) => void };
+type TimeRulerProps = {
+  timing: GestureTiming;
+  own: PartialTiming;
+  steps: readonly GestureStep[];
+  onChange: (timing: PartialTiming) => void;
+};
 
 export const TimeRuler = ({ timing, own, steps, onChange }: TimeRulerProps) => {
   const ruler = useRef<SVGSVGElement>(null);
@@ -47,7 +52,14 @@ export const TimeRuler = ({ timing, own, steps, onChange }: TimeRulerProps) => {
   };
 
   const keyDown = (event: KeyboardEvent, name: Moment['name']): void => {
-    const by = { ArrowLeft: -STEP_MS, ArrowDown: -STEP_MS, ArrowRight: STEP_MS, ArrowUp: STEP_MS, PageDown: -50, PageUp: 50 }[event.key];
+    const by = {
+      ArrowLeft: -STEP_MS,
+      ArrowDown: -STEP_MS,
+      ArrowRight: STEP_MS,
+      ArrowUp: STEP_MS,
+      PageDown: -50,
+      PageUp: 50,
+    }[event.key];
     if (by === undefined) return;
     event.preventDefault();
     event.stopPropagation();
@@ -59,16 +71,32 @@ export const TimeRuler = ({ timing, own, steps, onChange }: TimeRulerProps) => {
       <p className="section-line">
         <strong>When it decides</strong>
         {isOwn ? (
-          <button type="button" className="word" onClick={() => onChange(Object.fromEntries(moments.map(({ name }) => [name, undefined])))}>
+          <button
+            type="button"
+            className="word"
+            onClick={() => onChange(Object.fromEntries(moments.map(({ name }) => [name, undefined])))}
+          >
             back to the profile’s
           </button>
         ) : (
           <span className="soft">as everywhere in this profile</span>
         )}
       </p>
-      <svg ref={ruler} viewBox={`0 0 ${WIDTH} 66`} onPointerMove={drag} onPointerUp={() => setDragged(null)} onPointerCancel={() => setDragged(null)}>
+      <svg
+        ref={ruler}
+        viewBox={`0 0 ${WIDTH} 66`}
+        onPointerMove={drag}
+        onPointerUp={() => setDragged(null)}
+        onPointerCancel={() => setDragged(null)}
+      >
         <rect x={LEFT} y={AXIS_Y - 20} width={x(timing.holdAfterMs) - LEFT} height={20} fill="url(#hatch)" />
-        <rect x={x(timing.holdAfterMs)} y={AXIS_Y - 20} width={Math.max(0, WIDTH - LEFT - x(timing.holdAfterMs))} height={20} className="hold-zone" />
+        <rect
+          x={x(timing.holdAfterMs)}
+          y={AXIS_Y - 20}
+          width={Math.max(0, WIDTH - LEFT - x(timing.holdAfterMs))}
+          height={20}
+          className="hold-zone"
+        />
         <text x={LEFT + 5} y={AXIS_Y - 6} className="ruler-zone">
           {x(timing.holdAfterMs) > 90 ? 'up here: tap' : ''}
         </text>
@@ -79,7 +107,12 @@ export const TimeRuler = ({ timing, own, steps, onChange }: TimeRulerProps) => {
         {Array.from({ length: scaleMs / 100 + 1 }, (_, n) => (
           <g key={n}>
             <path d={`M${x(n * 100)} ${AXIS_Y}v5`} stroke="var(--soft)" />
-            <text x={x(n * 100)} y={AXIS_Y + 16} className="ruler-figure" textAnchor={n === 0 ? 'start' : n * 100 === scaleMs ? 'end' : 'middle'}>
+            <text
+              x={x(n * 100)}
+              y={AXIS_Y + 16}
+              className="ruler-figure"
+              textAnchor={n === 0 ? 'start' : n * 100 === scaleMs ? 'end' : 'middle'}
+            >
               {n * 100}
             </text>
           </g>
@@ -105,7 +138,11 @@ export const TimeRuler = ({ timing, own, steps, onChange }: TimeRulerProps) => {
               <>
                 <path d={`M0 16V${AXIS_Y + 3}`} />
                 <circle cy={13} r={5} />
-                <text x={x(timing[name]) > WIDTH - 70 ? -9 : 9} y={17} textAnchor={x(timing[name]) > WIDTH - 70 ? 'end' : 'start'}>
+                <text
+                  x={x(timing[name]) > WIDTH - 70 ? -9 : 9}
+                  y={17}
+                  textAnchor={x(timing[name]) > WIDTH - 70 ? 'end' : 'start'}
+                >
                   {timing[name]} ms
                 </text>
                 <rect x={-10} y={2} width={20} height={AXIS_Y} fill="transparent" />

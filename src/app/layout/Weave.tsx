@@ -29,7 +29,16 @@ export const Weave = ({ bench }: { bench: Bench }) => {
       if (index === 0 || bindingOn(layer, key.id).kind !== 'pass') return [];
       const answer = answerFrom(profile, index, key.id);
       const x = left(key) + 9 + (index - 1) * LANE;
-      return [{ key, layer, index, x, end: answer ? top(answer.layerIndex) + 4 : top(0) + band / 2, answered: answer !== undefined }];
+      return [
+        {
+          key,
+          layer,
+          index,
+          x,
+          end: answer ? top(answer.layerIndex) + 4 : top(0) + band / 2,
+          answered: answer !== undefined,
+        },
+      ];
     }),
   );
   const story = profile.layers
@@ -45,9 +54,16 @@ export const Weave = ({ bench }: { bench: Bench }) => {
   return (
     <section className="weave" aria-label="The weave">
       <p>
-        <strong>The weave</strong> <span className="soft">the row of {keyName(board, selectedKey)}, from {profile.layers.at(-1)?.name} down to {profile.layers[0]?.name}</span>
+        <strong>The weave</strong>{' '}
+        <span className="soft">
+          the row of {keyName(board, selectedKey)}, from {profile.layers.at(-1)?.name} down to {profile.layers[0]?.name}
+        </span>
       </p>
-      <svg viewBox={`-3 -2 ${width + 6} ${count * band + 4}`} role="img" aria-label={`${keyName(board, selectedKey)}: ${story}`}>
+      <svg
+        viewBox={`-3 -2 ${width + 6} ${count * band + 4}`}
+        role="img"
+        aria-label={`${keyName(board, selectedKey)}: ${story}`}
+      >
         {profile.layers.map((layer, index) => (
           <rect
             key={layer.id}
@@ -61,7 +77,11 @@ export const Weave = ({ bench }: { bench: Bench }) => {
           />
         ))}
         {threads.map(({ key, layer, index, x, end }) => (
-          <g key={`${key.id}-${layer.id}`} className={index === layerIndex || key.id === selectedKey ? 'thread near' : 'thread'} stroke={threadOf(layer.dye)}>
+          <g
+            key={`${key.id}-${layer.id}`}
+            className={index === layerIndex || key.id === selectedKey ? 'thread near' : 'thread'}
+            stroke={threadOf(layer.dye)}
+          >
             <path d={`M${x} ${top(index) + 7}V${end}`} />
             <path d={`M${x - 3.5} ${top(index) + band / 2}H${x + 3.5}`} />
           </g>
@@ -73,10 +93,19 @@ export const Weave = ({ bench }: { bench: Bench }) => {
             const legend = assignment && !isPass ? legendOf(assignment, profile) : { main: '', held: '', how: '' };
             const isSilent = assignment?.does.kind === 'none';
             return (
-              <g key={`${key.id}-${layer.id}`} transform={`translate(${left(key)} ${top(index) + 4})`} className="weave-cell" onClick={() => select({ layer: layer.id, key: key.id })}>
+              <g
+                key={`${key.id}-${layer.id}`}
+                transform={`translate(${left(key)} ${top(index) + 4})`}
+                className="weave-cell"
+                onClick={() => select({ layer: layer.id, key: key.id })}
+              >
                 <rect width={cellWidth(key)} height={band - 8} fill={isPass ? 'transparent' : 'var(--panel)'} />
                 {!isPass && <rect width={2.6} height={band - 8} fill={threadOf(layer.dye)} />}
-                <text x={6} y={(band - 8) / 2 + ((legend.held || legend.how) && band > 36 ? -1 : 4)} className={isSilent ? 'weave-none' : 'weave-legend'}>
+                <text
+                  x={6}
+                  y={(band - 8) / 2 + ((legend.held || legend.how) && band > 36 ? -1 : 4)}
+                  className={isSilent ? 'weave-none' : 'weave-legend'}
+                >
                   {fit(legend.main, cellWidth(key) - 6, legend.main.length > 5 ? 5.8 : 6.2)}
                 </text>
                 {(legend.held || legend.how) && band > 36 && (
@@ -102,10 +131,21 @@ export const Weave = ({ bench }: { bench: Bench }) => {
         {row
           .filter((key) => key.id === selectedKey)
           .map((key) => (
-            <rect key={key.id} x={left(key) - 2.5} y={0} width={cellWidth(key) + 5} height={count * band} rx={5} className="weave-column" style={{ stroke: threadOf(profile.layers[layerIndex]?.dye ?? 'indigo') }} />
+            <rect
+              key={key.id}
+              x={left(key) - 2.5}
+              y={0}
+              width={cellWidth(key) + 5}
+              height={count * band}
+              rx={5}
+              className="weave-column"
+              style={{ stroke: threadOf(profile.layers[layerIndex]?.dye ?? 'indigo') }}
+            />
           ))}
       </svg>
-      <p className="soft">A thread shows that a key passes there: it runs under what lies between and ends where it is answered.</p>
+      <p className="soft">
+        A thread shows that a key passes there: it runs under what lies between and ends where it is answered.
+      </p>
     </section>
   );
 };

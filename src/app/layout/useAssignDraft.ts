@@ -24,7 +24,15 @@ export type AssignDraft = {
   reset(): void;
 };
 
-export function useAssignDraft({ bench, binding, assign }: { bench: Bench; binding: Binding; assign: (binding: Binding) => void }): AssignDraft {
+export function useAssignDraft({
+  bench,
+  binding,
+  assign,
+}: {
+  bench: Bench;
+  binding: Binding;
+  assign: (binding: Binding) => void;
+}): AssignDraft {
   const { profile, layer, selectedKey } = bench;
   const place = `${profile.id}/${layer.id}/${selectedKey}`;
   const printed = printLine(binding, profile);

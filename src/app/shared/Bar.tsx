@@ -21,7 +21,9 @@ const BENCHES = [
 const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
 
 /** Whether the person is typing into something, so that single keys are theirs. */
-const isTyping = (target: EventTarget | null): boolean => target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+const isTyping = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 const ProblemList = ({ profile, board }: { profile: Profile; board: Board }) => {
   const navigate = useNavigate();
@@ -74,13 +76,28 @@ const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
       await save(board, profile, slot);
       void message.success(`“${profile.name}” is in slot ${slot + 1}. It was read back, and it is the same.`);
     } catch (error) {
-      void message.error(`Not saved: ${error instanceof Error ? error.message : String(error)}. The keyboard keeps what it had.`);
+      void message.error(
+        `Not saved: ${error instanceof Error ? error.message : String(error)}. The keyboard keeps what it had.`,
+      );
     }
   };
 
-  const title = status !== 'connected' ? `The ${board.name} is ${STATUS_TEXT[status]}` : problems > 0 ? 'There are problems to look at first' : isStored ? 'What is stored is what you see' : 'Write, read back and compare';
+  const title =
+    status !== 'connected'
+      ? `The ${board.name} is ${STATUS_TEXT[status]}`
+      : problems > 0
+        ? 'There are problems to look at first'
+        : isStored
+          ? 'What is stored is what you see'
+          : 'Write, read back and compare';
   return (
-    <Button className="save-button" type="primary" title={title} disabled={status !== 'connected' || problems > 0 || saving !== null} onClick={() => void press()}>
+    <Button
+      className="save-button"
+      type="primary"
+      title={title}
+      disabled={status !== 'connected' || problems > 0 || saving !== null}
+      onClick={() => void press()}
+    >
       {saving ? `Saving ${Math.round(saving.part * 100)} %` : isStored ? 'In the keyboard' : 'Save to keyboard'}
     </Button>
   );
@@ -150,19 +167,49 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
         </Popover>
       )}
       <span className="soft" role="status" data-testid="save-state">
-        {saveState === 'saving' ? 'keeping …' : saveState === 'failed' ? 'not kept: the browser’s disk refuses' : 'kept in this browser'}
+        {saveState === 'saving'
+          ? 'keeping …'
+          : saveState === 'failed'
+            ? 'not kept: the browser’s disk refuses'
+            : 'kept in this browser'}
       </span>
       <span>
-        <button type="button" className="word bar-icon" disabled={!history?.past.length} aria-label="Undo" title={`Undo ${history?.past.at(-1)?.what ?? ''} (Ctrl+Z)`} onClick={() => undo(profile.id)}>
+        <button
+          type="button"
+          className="word bar-icon"
+          disabled={!history?.past.length}
+          aria-label="Undo"
+          title={`Undo ${history?.past.at(-1)?.what ?? ''} (Ctrl+Z)`}
+          onClick={() => undo(profile.id)}
+        >
           ↶
         </button>
-        <button type="button" className="word bar-icon" disabled={!history?.future.length} aria-label="Redo" title={`Redo ${history?.future.at(-1)?.what ?? ''} (Ctrl+Shift+Z)`} onClick={() => redo(profile.id)}>
+        <button
+          type="button"
+          className="word bar-icon"
+          disabled={!history?.future.length}
+          aria-label="Redo"
+          title={`Redo ${history?.future.at(-1)?.what ?? ''} (Ctrl+Shift+Z)`}
+          onClick={() => redo(profile.id)}
+        >
           ↷
         </button>
-        <button type="button" className="word bar-icon" aria-label={cloth === 'night' ? 'Linen cloth' : 'Night cloth'} title={cloth === 'night' ? 'Linen cloth' : 'Night cloth'} onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}>
+        <button
+          type="button"
+          className="word bar-icon"
+          aria-label={cloth === 'night' ? 'Linen cloth' : 'Night cloth'}
+          title={cloth === 'night' ? 'Linen cloth' : 'Night cloth'}
+          onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}
+        >
           {cloth === 'night' ? '☀' : '☾'}
         </button>
-        <button type="button" className="word bar-icon" aria-label="Shortcuts" title="Shortcuts (?)" onClick={() => setShowsShortcuts(true)}>
+        <button
+          type="button"
+          className="word bar-icon"
+          aria-label="Shortcuts"
+          title="Shortcuts (?)"
+          onClick={() => setShowsShortcuts(true)}
+        >
           ?
         </button>
       </span>

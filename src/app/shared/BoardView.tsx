@@ -10,7 +10,12 @@ import './board.css';
 export const UNIT = 46;
 const GAP = 3;
 
-const ARROWS: Readonly<Record<string, Direction>> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
+const ARROWS: Readonly<Record<string, Direction>> = {
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+};
 
 export type KeyFace = {
   /** What is drawn on the cap, in a space of `width` by `height` drawing units. */
@@ -34,11 +39,13 @@ type BoardViewProps = {
 export const BoardView = ({ board, face, label, selected, onSelect, onPress, onKeyDown }: BoardViewProps) => {
   const extent = extentOf(board);
   const root = useRef<SVGSVGElement>(null);
-  const reachable = selected !== undefined && board.keys.some((key) => key.id === selected) ? selected : board.keys[0]?.id;
+  const reachable =
+    selected !== undefined && board.keys.some((key) => key.id === selected) ? selected : board.keys[0]?.id;
 
   // When the selection moves by keyboard, the focus goes with it; focus that is elsewhere stays there.
   useEffect(() => {
-    if (root.current?.contains(document.activeElement)) root.current.querySelector<SVGGElement>(`[data-key="${CSS.escape(selected ?? '')}"]`)?.focus();
+    if (root.current?.contains(document.activeElement))
+      root.current.querySelector<SVGGElement>(`[data-key="${CSS.escape(selected ?? '')}"]`)?.focus();
   }, [selected]);
 
   const keyDown = (event: KeyboardEvent<SVGSVGElement>): void => {

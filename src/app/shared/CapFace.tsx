@@ -27,7 +27,17 @@ export const fit = (text: string, width: number, perCharacter: number): string =
   return [...text].length <= most ? text : `${[...text].slice(0, most - 1).join('')}…`;
 };
 
-export const CapFace = ({ width, height, main, held = '', small = '', heldDye, below = false, roleColor, ticks = [] }: CapFaceProps) => (
+export const CapFace = ({
+  width,
+  height,
+  main,
+  held = '',
+  small = '',
+  heldDye,
+  below = false,
+  roleColor,
+  ticks = [],
+}: CapFaceProps) => (
   <g className={below ? 'cap-below' : undefined} aria-hidden="true">
     {roleColor !== undefined && <rect x={0.6} y={4} width={3.6} height={height - 8} rx={1.2} fill={roleColor} />}
     <text className="cap-main" x={8} y={held || small ? 15 : 17}>

@@ -5,7 +5,10 @@ import { download } from './download';
 
 const saveAll = (): void => {
   const { entries, unreadable } = useShelf.getState();
-  download('underloom-profiles.json', JSON.stringify([...entries.map(({ profile }) => profile), ...unreadable.map(({ profile }) => profile)], null, 2));
+  download(
+    'underloom-profiles.json',
+    JSON.stringify([...entries.map(({ profile }) => profile), ...unreadable.map(({ profile }) => profile)], null, 2),
+  );
 };
 
 export class ErrorBoundary extends Component<{ children: ReactNode }, { error: Error | null }> {

@@ -26,10 +26,23 @@ export const WeavePicture = ({ profile, board, width = 198, height = 120 }: Weav
   const step = width / COLUMNS;
   const band = height / Math.max(3, layers.length);
   return (
-    <svg className="weave-picture" viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${profile.name}: ${profile.layers.length} layers`}>
+    <svg
+      className="weave-picture"
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`${profile.name}: ${profile.layers.length} layers`}
+    >
       <rect width={width} height={height} fill="var(--faint)" rx={2} />
       {Array.from({ length: COLUMNS }, (_, column) => (
-        <rect key={column} x={column * step + step * 0.3} y={0} width={step * 0.4} height={height} fill="var(--hair)" opacity={0.6} />
+        <rect
+          key={column}
+          x={column * step + step * 0.3}
+          y={0}
+          width={step * 0.4}
+          height={height}
+          fill="var(--hair)"
+          opacity={0.6}
+        />
       ))}
       {layers.map((columns, layer) =>
         columns.map((share, column) => {
@@ -39,7 +52,14 @@ export const WeavePicture = ({ profile, board, width = 198, height = 120 }: Weav
           const top = height - (layer + 1) * band + (over ? band * 0.08 : band * 0.9 - tile);
           return (
             <g key={`${layer}-${column}`} fill={threadOf(profile.layers[layer]?.dye ?? 'indigo')}>
-              <rect x={column * step + 0.8} y={top} width={step - 1.6} height={tile} rx={1.2} opacity={over ? 1 : 0.78} />
+              <rect
+                x={column * step + 0.8}
+                y={top}
+                width={step - 1.6}
+                height={tile}
+                rx={1.2}
+                opacity={over ? 1 : 0.78}
+              />
             </g>
           );
         }),

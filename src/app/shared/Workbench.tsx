@@ -22,7 +22,11 @@ const Workbench = () => {
     return (
       <main className="bench">
         <h1>{profile ? 'That board is not known here' : 'That profile is not on the shelf'}</h1>
-        <p>{profile ? `“${profile.name}” was made for the board “${profile.board}”.` : 'It may have been deleted, or it lives in another browser.'}</p>
+        <p>
+          {profile
+            ? `“${profile.name}” was made for the board “${profile.board}”.`
+            : 'It may have been deleted, or it lives in another browser.'}
+        </p>
         <p>
           <Link to="/shelf">Go to the shelf</Link>
         </p>

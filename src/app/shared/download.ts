@@ -8,4 +8,11 @@ export function download(name: string, content: string, type = 'application/json
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 
-export const fileNameOf = (name: string, ending: string): string => `${name.replace(/[^\p{L}\p{N} _-]+/gu, '').trim().replace(/\s+/g, '-').toLowerCase() || 'profile'}.${ending}`;
+export const fileNameOf = (name: string, ending: string): string =>
+  `${
+    name
+      .replace(/[^\p{L}\p{N} _-]+/gu, '')
+      .trim()
+      .replace(/\s+/g, '-')
+      .toLowerCase() || 'profile'
+  }.${ending}`;

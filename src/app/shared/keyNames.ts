@@ -9,4 +9,5 @@ export const keyName = (board: Board, id: string): string => {
   return title.charAt(0).toUpperCase() + title.slice(1);
 };
 
-export const fingerName = ({ hand, finger }: BoardKey): string => (hand === 'either' ? `either ${finger}` : `${hand} ${finger}${finger === 'thumb' ? '' : ' finger'}`);
+export const fingerName = ({ hand, finger }: BoardKey): string =>
+  hand === 'either' ? `either ${finger}` : `${hand} ${finger}${finger === 'thumb' ? '' : ' finger'}`;

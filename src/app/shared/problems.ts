@@ -3,7 +3,10 @@ import type { Board } from '../../core/board';
 import { unsupportedIn } from '../../core/engine';
 import { profileProblems, type Problem, type Profile } from '../../core/profile';
 
-export const allProblems = (profile: Profile, board: Board): Problem[] => [...profileProblems(profile, board), ...unsupportedIn(profile)];
+export const allProblems = (profile: Profile, board: Board): Problem[] => [
+  ...profileProblems(profile, board),
+  ...unsupportedIn(profile),
+];
 
 /** The layer and key a problem is about, when it is about one. */
 export function placeOf({ path }: Problem, profile: Profile): { layer: string; key: string } | undefined {

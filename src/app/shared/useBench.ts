@@ -26,14 +26,19 @@ export function useBench(): Bench {
     0,
     profile.layers.findIndex(({ id }) => id === selected?.layer),
   );
-  const selectedKey = board.keys.find(({ id }) => id === selected?.key)?.id ?? board.keys.find(({ id }) => FIRST_KEYS.includes(id))?.id ?? board.keys[0]?.id ?? '';
+  const selectedKey =
+    board.keys.find(({ id }) => id === selected?.key)?.id ??
+    board.keys.find(({ id }) => FIRST_KEYS.includes(id))?.id ??
+    board.keys[0]?.id ??
+    '';
   return {
     profile,
     board,
     layer: profile.layers[layerIndex] as Layer,
     layerIndex,
     selectedKey,
-    select: (change) => select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, ...change }),
+    select: (change) =>
+      select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, ...change }),
     edit: (change, what) => edit(profile.id, change, what),
   };
 }

@@ -17,14 +17,32 @@ import './shelf.css';
 type Start = { name: string; about: string; make: () => Profile };
 
 const STARTS: readonly Start[] = [
-  ...BOARDS.map((board): Start => ({ name: `Plain ${board.name}`, about: 'every key does what it does on an ordinary keyboard', make: () => plainProfile(board, newProfileId(), `Plain ${board.name}`) })),
-  { name: 'Show desk', about: 'cues, lights and sound on a Harrow 64', make: () => ({ ...SHOW_DESK, id: newProfileId() }) },
-  { name: 'Prompt book', about: 'home-row holds, signs and numbers on a Twill 42', make: () => ({ ...PROMPT_BOOK, id: newProfileId() }) },
+  ...BOARDS.map((board): Start => ({
+    name: `Plain ${board.name}`,
+    about: 'every key does what it does on an ordinary keyboard',
+    make: () => plainProfile(board, newProfileId(), `Plain ${board.name}`),
+  })),
+  {
+    name: 'Show desk',
+    about: 'cues, lights and sound on a Harrow 64',
+    make: () => ({ ...SHOW_DESK, id: newProfileId() }),
+  },
+  {
+    name: 'Prompt book',
+    about: 'home-row holds, signs and numbers on a Twill 42',
+    make: () => ({ ...PROMPT_BOOK, id: newProfileId() }),
+  },
 ];
 
 const when = (ms: number): string => {
   const days = Math.floor((Date.now() - ms) / 86_400_000);
-  return days < 1 ? 'today' : days < 2 ? 'yesterday' : days < 60 ? `${days} days ago` : new Date(ms).toLocaleDateString('en', { month: 'long', year: 'numeric' });
+  return days < 1
+    ? 'today'
+    : days < 2
+      ? 'yesterday'
+      : days < 60
+        ? `${days} days ago`
+        : new Date(ms).toLocaleDateString('en', { month: 'long', year: 'numeric' });
 };
 
 const uniqueName = (wanted: string, taken: readonly string[]): string => {
@@ -32,7 +50,15 @@ const uniqueName = (wanted: string, taken: readonly string[]): string => {
   for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`;
 };
 
-const ProfileCard = ({ profile, changedAt, onRename }: { profile: Profile; changedAt: number; onRename: (profile: Profile) => void }) => {
+const ProfileCard = ({
+  profile,
+  changedAt,
+  onRename,
+}: {
+  profile: Profile;
+  changedAt: number;
+  onRename: (profile: Profile) => void;
+}) => {
   const { message } = AntApp.useApp();
   const add = useShelf((state) => state.add);
   const remove = useShelf((state) => state.remove);
@@ -75,7 +101,11 @@ const ProfileCard = ({ profile, changedAt, onRename }: { profile: Profile; chang
       </p>
       <p className="shelf-actions">
         <Link to={`/profile/${profile.id}/layout`}>Open</Link>
-        <button type="button" className="word" onClick={() => download(fileNameOf(profile.name, 'json'), writeProfile(profile))}>
+        <button
+          type="button"
+          className="word"
+          onClick={() => download(fileNameOf(profile.name, 'json'), writeProfile(profile))}
+        >
           Save as a file
         </button>
         <Dropdown
@@ -84,7 +114,11 @@ const ProfileCard = ({ profile, changedAt, onRename }: { profile: Profile; chang
           menu={{
             items: [
               { key: 'rename', label: 'Rename …', onClick: () => onRename(profile) },
-              { key: 'duplicate', label: 'Duplicate', onClick: () => add({ ...profile, id: newProfileId(), name: uniqueName(profile.name, names) }) },
+              {
+                key: 'duplicate',
+                label: 'Duplicate',
+                onClick: () => add({ ...profile, id: newProfileId(), name: uniqueName(profile.name, names) }),
+              },
               { key: 'delete', label: 'Take off the shelf', danger: true, onClick: takeOff },
             ],
           }}
@@ -108,8 +142,22 @@ const RenameDialog = ({ profile, onClose }: { profile: Profile; onClose: () => v
     onClose();
   };
   return (
-    <Modal open title={`Rename “${profile.name}”`} okText="Rename" okButtonProps={{ disabled: trimmed === '' }} onOk={take} onCancel={onClose}>
-      <Input autoFocus aria-label="Name" maxLength={60} value={name} onChange={(event) => setName(event.target.value)} onPressEnter={take} />
+    <Modal
+      open
+      title={`Rename “${profile.name}”`}
+      okText="Rename"
+      okButtonProps={{ disabled: trimmed === '' }}
+      onOk={take}
+      onCancel={onClose}
+    >
+      <Input
+        autoFocus
+        aria-label="Name"
+        maxLength={60}
+        value={name}
+        onChange={(event) => setName(event.target.value)}
+        onPressEnter={take}
+      />
     </Modal>
   );
 };
@@ -132,7 +180,13 @@ const ShelfBench = () => {
 
   const start = ({ make }: Start): void => {
     const profile = make();
-    add({ ...profile, name: uniqueName(profile.name, entries.map((entry) => entry.profile.name)) });
+    add({
+      ...profile,
+      name: uniqueName(
+        profile.name,
+        entries.map((entry) => entry.profile.name),
+      ),
+    });
     void navigate(`/profile/${profile.id}/layout`);
   };
 
@@ -159,12 +213,17 @@ const ShelfBench = () => {
             Shelf
           </Link>
         </nav>
-        <Button onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}>{cloth === 'night' ? '☀ Linen cloth' : '☾ Night cloth'}</Button>
+        <Button onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}>
+          {cloth === 'night' ? '☀ Linen cloth' : '☾ Night cloth'}
+        </Button>
       </header>
       <main className="bench shelf-main">
         <section aria-labelledby="shelf-title">
           <p className="shelf-title">
-            <h1 id="shelf-title">Your profiles</h1> <span className="soft">{entries.length === 0 ? 'none yet; start from a layout below' : `${entries.length}, kept in this browser`}</span>
+            <h1 id="shelf-title">Your profiles</h1>{' '}
+            <span className="soft">
+              {entries.length === 0 ? 'none yet; start from a layout below' : `${entries.length}, kept in this browser`}
+            </span>
           </p>
           <ul className="shelf-grid">
             {entries.map(({ profile, changedAt }) => (
@@ -174,7 +233,20 @@ const ShelfBench = () => {
           {unreadable.length > 0 && (
             <p className="shelf-unreadable" role="alert">
               {unreadable.length} stored profile{unreadable.length > 1 ? 's' : ''} cannot be read by this version.{' '}
-              <button type="button" className="word" onClick={() => download('unreadable-profiles.json', JSON.stringify(unreadable.map(({ profile }) => profile), null, 2))}>
+              <button
+                type="button"
+                className="word"
+                onClick={() =>
+                  download(
+                    'unreadable-profiles.json',
+                    JSON.stringify(
+                      unreadable.map(({ profile }) => profile),
+                      null,
+                      2,
+                    ),
+                  )
+                }
+              >
                 Download what is stored
               </button>
             </p>

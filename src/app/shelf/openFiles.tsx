@@ -46,10 +46,17 @@ export async function openFiles(files: readonly File[], { message, modal }: Dial
       const existing = entries.find((entry) => entry.profile.id === profile.id)?.profile;
       const choice = existing ? await ask(existing, modal) : 'replace';
       if (choice === 'neither') continue;
-      add(choice === 'both' ? { ...profile, id: newProfileId(), name: `${profile.name} (from a file)`.slice(0, 60) } : profile);
+      add(
+        choice === 'both'
+          ? { ...profile, id: newProfileId(), name: `${profile.name} (from a file)`.slice(0, 60) }
+          : profile,
+      );
       void message.success(`“${profile.name}” is on the shelf.`);
     } catch (error) {
-      const reason = error instanceof FileProblem ? error.message : `it cannot be read (${error instanceof Error ? error.message : String(error)})`;
+      const reason =
+        error instanceof FileProblem
+          ? error.message
+          : `it cannot be read (${error instanceof Error ? error.message : String(error)})`;
       void message.error({ content: `${file.name}: ${reason}. Nothing was changed.`, duration: 10 });
     }
   }

@@ -10,7 +10,10 @@ import type { Profile } from '../../core/profile';
 import { openTransport, type KeyboardHome } from './transports';
 
 /** One place for a profile: empty, a profile, or bytes that no longer read. */
-export type Slot = { state: 'empty' } | { state: 'profile'; profile: Profile; bytes: number } | { state: 'unreadable'; reason: string; bytes: number };
+export type Slot =
+  | { state: 'empty' }
+  | { state: 'profile'; profile: Profile; bytes: number }
+  | { state: 'unreadable'; reason: string; bytes: number };
 
 export type Saving = { slot: number; part: number };
 
@@ -133,4 +136,5 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
   };
 });
 
-export const useKeyboard = (boardId: string): KeyboardState => useKeyboards((state) => state.byBoard[boardId]) ?? NOT_YET;
+export const useKeyboard = (boardId: string): KeyboardState =>
+  useKeyboards((state) => state.byBoard[boardId]) ?? NOT_YET;

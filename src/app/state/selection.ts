@@ -2,10 +2,15 @@
 import { create } from 'zustand';
 
 type Selected = { layer: string; key: string };
-type SelectionState = { byProfile: Record<string, Selected>; select(profileId: string, selected: Partial<Selected>): void };
+type SelectionState = {
+  byProfile: Record<string, Selected>;
+  select(profileId: string, selected: Partial<Selected>): void;
+};
 
 export const useSelection = create<SelectionState>()((set) => ({
   byProfile: {},
   select: (profileId, selected) =>
-    set(({ byProfile }) => ({ byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? { layer: '', key: '' }), ...selected } } })),
+    set(({ byProfile }) => ({
+      byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? { layer: '', key: '' }), ...selected } },
+    })),
 }));

@@ -6,7 +6,15 @@ import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { applyEdit, invertEdit, type Edit, type Profile } from '../../core/profile';
-import { flagSchema, loadPreference, loadShelf, removeProfile, storePreference, storeProfile, type ShelfEntry } from './database';
+import {
+  flagSchema,
+  loadPreference,
+  loadShelf,
+  removeProfile,
+  storePreference,
+  storeProfile,
+  type ShelfEntry,
+} from './database';
 
 /** One step that can be taken back: what undoes it, and what it is called. */
 type Step = { undo: Edit; redo: Edit; what: string };
@@ -75,7 +83,8 @@ export const useShelf = create<ShelfState>()((set, get) => {
     void store(profile.id);
   };
 
-  const profileOf = (id: string): Profile | undefined => get().entries.find(({ profile }) => profile.id === id)?.profile;
+  const profileOf = (id: string): Profile | undefined =>
+    get().entries.find(({ profile }) => profile.id === id)?.profile;
 
   /** Moves one step between past and future, and returns its name. */
   const travel = (id: string, direction: 'undo' | 'redo'): string | undefined => {
@@ -84,7 +93,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
     const step = direction === 'undo' ? history.past.at(-1) : history.future.at(-1);
     if (!profile || !step) return undefined;
     lastEdit = { id: '', what: '', atMs: 0 };
-    const next = direction === 'undo' ? { past: history.past.slice(0, -1), future: [...history.future, step] } : { past: [...history.past, step], future: history.future.slice(0, -1) };
+    const next =
+      direction === 'undo'
+        ? { past: history.past.slice(0, -1), future: [...history.future, step] }
+        : { past: [...history.past, step], future: history.future.slice(0, -1) };
     replace(applyEdit(profile, step[direction]), next);
     return step.what;
   };
@@ -117,7 +129,9 @@ export const useShelf = create<ShelfState>()((set, get) => {
     },
 
     add(profile) {
-      set(({ entries }) => ({ entries: [{ profile, changedAt: Date.now() }, ...entries.filter((entry) => entry.profile.id !== profile.id)] }));
+      set(({ entries }) => ({
+        entries: [{ profile, changedAt: Date.now() }, ...entries.filter((entry) => entry.profile.id !== profile.id)],
+      }));
       void store(profile.id);
     },
 
@@ -130,7 +144,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
       const merges = lastEdit.id === id && lastEdit.what === what && now - lastEdit.atMs < MERGE_WITHIN_MS;
       lastEdit = { id, what, atMs: now };
       const last = history.past.at(-1);
-      const step: Step = merges && last ? { undo: last.undo, redo: { edit: 'several', edits: [last.redo, edit] }, what } : { undo: invertEdit(profile, edit), redo: edit, what };
+      const step: Step =
+        merges && last
+          ? { undo: last.undo, redo: { edit: 'several', edits: [last.redo, edit] }, what }
+          : { undo: invertEdit(profile, edit), redo: edit, what };
       const past = merges && last ? [...history.past.slice(0, -1), step] : [...history.past.slice(-MOST_STEPS), step];
       replace(changed, { past, future: [] });
     },
@@ -152,4 +169,5 @@ export const useShelf = create<ShelfState>()((set, get) => {
   };
 });
 
-export const useProfile = (id: string): Profile | undefined => useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);
+export const useProfile = (id: string): Profile | undefined =>
+  useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);

@@ -13,7 +13,9 @@ let homeKnown: Promise<KeyboardHome> | null = null;
 /** Asks once whether our server is there; a page served as plain files has none. */
 function findHome(): Promise<KeyboardHome> {
   homeKnown ??= fetch('/keyboards.json')
-    .then(async (response): Promise<KeyboardHome> => (response.ok && listSchema.safeParse(await response.json()).success ? 'server' : 'page'))
+    .then(async (response): Promise<KeyboardHome> =>
+      response.ok && listSchema.safeParse(await response.json()).success ? 'server' : 'page',
+    )
     .catch((): KeyboardHome => 'page');
   return homeKnown;
 }
@@ -40,7 +42,10 @@ function overSocket(boardId: string): Promise<Transport> {
 }
 
 function inWorker(boardId: string): Promise<Transport> {
-  const worker = new Worker(new URL('../../workers/keyboard.worker.ts', import.meta.url), { type: 'module', name: boardId });
+  const worker = new Worker(new URL('../../workers/keyboard.worker.ts', import.meta.url), {
+    type: 'module',
+    name: boardId,
+  });
   const transport: Transport = {
     send: (report) => worker.postMessage(report),
     close: () => {

@@ -4,7 +4,9 @@ import { LINEN_DYES, NIGHT_DYES } from './dyes';
 
 export type Cloth = 'linen' | 'night';
 
-type ClothColors = Readonly<Record<'cloth' | 'panel' | 'cap' | 'ink' | 'soft' | 'hair' | 'faint' | 'finger' | 'hatchGround' | 'hatchLine', string>>;
+type ClothColors = Readonly<
+  Record<'cloth' | 'panel' | 'cap' | 'ink' | 'soft' | 'hair' | 'faint' | 'finger' | 'hatchGround' | 'hatchLine', string>
+>;
 
 const COLORS: Readonly<Record<Cloth, ClothColors>> = {
   linen: {

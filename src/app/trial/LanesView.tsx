@@ -15,7 +15,7 @@ const SPAN_US = 3_000_000;
 const ROW = 19;
 const GROUP_GAP = 9;
 const TOP = 18;
-const MOST_ROWS = { fingers: 5, host: 5 };
+const MOST_ROWS = { fingers: 7, host: 6 };
 
 type Row = { label: string; bars: Bar[]; fill: (bar: Bar) => string };
 type Group = { title: string; rows: Row[] };
@@ -33,7 +33,10 @@ function groupsOf(session: TrialSession, board: Board, fromUs: number): Group[] 
   const host = newest(rowsWithin(lanes.host, fromUs, edgeUs), MOST_ROWS.host);
   const layers = rowsWithin(lanes.layers, fromUs, edgeUs);
   return [
-    { title: 'Fingers', rows: fingers.map(({ name, bars }) => ({ label: fingerLabel(board, name), bars, fill: () => 'var(--finger)' })) },
+    {
+      title: 'Fingers',
+      rows: fingers.map(({ name, bars }) => ({ label: fingerLabel(board, name), bars, fill: () => 'var(--finger)' })),
+    },
     {
       title: 'Layers',
       rows: layers.map(({ name, bars }) => {
@@ -42,7 +45,10 @@ function groupsOf(session: TrialSession, board: Board, fromUs: number): Group[] 
       }),
     },
     { title: 'Decisions', rows: [] },
-    { title: 'Host', rows: host.map(({ name, bars }) => ({ label: legendOfCode(name), bars, fill: () => 'var(--indigo)' })) },
+    {
+      title: 'Host',
+      rows: host.map(({ name, bars }) => ({ label: legendOfCode(name), bars, fill: () => 'var(--indigo)' })),
+    },
   ];
 }
 
@@ -73,7 +79,9 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
   const groups = groupsOf(session, board, fromUs);
   const decisions = barsWithin(lanes.decisions, fromUs, edgeUs);
   const firstTick = Math.ceil(fromUs / 500_000) * 500_000;
-  const ticks = Array.from({ length: SPAN_US / 500_000 + 1 }, (_, n) => firstTick + n * 500_000).filter((us) => us >= 0 && us <= edgeUs);
+  const ticks = Array.from({ length: SPAN_US / 500_000 + 1 }, (_, n) => firstTick + n * 500_000).filter(
+    (us) => us >= 0 && us <= edgeUs,
+  );
 
   const placed = placeBelow(groups);
   const last = placed.at(-1);
@@ -81,7 +89,11 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
 
   return (
     <section className="lanes" aria-label="Lanes">
-      <svg viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions`}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        role="img"
+        aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions`}
+      >
         {ticks.map((us) => (
           <g key={us}>
             <path d={`M${x(us)} ${TOP - 4}V${height}`} className="lane-tick" />
@@ -102,7 +114,15 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
                   {fit(row.label, index === 0 && title !== 'Host' ? 50 : 98, 5.8)}
                 </text>
                 {row.bars.map((bar) => (
-                  <rect key={bar.fromUs} x={x(bar.fromUs)} y={top + index * ROW + 3} width={Math.max(2.5, x(bar.toUs ?? edgeUs) - x(bar.fromUs))} height={ROW - 6} rx={2} fill={row.fill(bar)} />
+                  <rect
+                    key={bar.fromUs}
+                    x={x(bar.fromUs)}
+                    y={top + index * ROW + 3}
+                    width={Math.max(2.5, x(bar.toUs ?? edgeUs) - x(bar.fromUs))}
+                    height={ROW - 6}
+                    rx={2}
+                    fill={row.fill(bar)}
+                  />
                 ))}
               </g>
             ))}
@@ -114,7 +134,15 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
                 const dye = bar.outcome === 'hold' ? 'madder' : bar.outcome === 'tap' ? 'indigo' : 'iron';
                 return (
                   <g key={`${bar.name}-${bar.fromUs}`}>
-                    <rect x={x(bar.fromUs)} y={top + 3} width={Math.max(2, end - x(bar.fromUs))} height={groupHeight - 6} fill="url(#hatch)" stroke="var(--soft)" strokeWidth={0.6} />
+                    <rect
+                      x={x(bar.fromUs)}
+                      y={top + 3}
+                      width={Math.max(2, end - x(bar.fromUs))}
+                      height={groupHeight - 6}
+                      fill="url(#hatch)"
+                      stroke="var(--soft)"
+                      strokeWidth={0.6}
+                    />
                     {bar.toUs === null ? (
                       <text x={x(bar.fromUs) + 4} y={top + 18} className="lane-decision">
                         {fingerLabel(board, bar.name)}?
@@ -130,7 +158,11 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
                             className="lane-decision"
                             style={{ fill: textOf(dye) }}
                           >
-                            {fit(`${bar.outcome} ${decidedLegend(bar, session.profile)} · ${bar.why ? shortReasonOf(bar.why) : ''}`, end > WIDTH - 150 ? 320 : room, 5.6)}
+                            {fit(
+                              `${bar.outcome} ${decidedLegend(bar, session.profile)} · ${bar.why ? shortReasonOf(bar.why) : ''}`,
+                              end > WIDTH - 150 ? 320 : room,
+                              5.6,
+                            )}
                           </text>
                         )}
                       </>

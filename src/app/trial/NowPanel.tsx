@@ -9,11 +9,22 @@ import type { TrialSession } from './session';
 
 const SHOWN = 7;
 
-export const NowPanel = ({ session, board, isListening }: { session: TrialSession; board: Board; isListening: boolean }) => {
+export const NowPanel = ({
+  session,
+  board,
+  isListening,
+}: {
+  session: TrialSession;
+  board: Board;
+  isListening: boolean;
+}) => {
   const { lanes, profile } = session;
   const held = lanes.held('host');
   const layers = lanes.askOrder(profile.layers.map(({ id }) => id)).map((index) => profile.layers[index]);
-  const decided = lanes.decisions.filter((bar) => bar.why !== null).slice(-SHOWN).toReversed();
+  const decided = lanes.decisions
+    .filter((bar) => bar.why !== null)
+    .slice(-SHOWN)
+    .toReversed();
   const pending = lanes.pending;
   return (
     <aside className="panel now" aria-label="Now">
@@ -27,7 +38,9 @@ export const NowPanel = ({ session, board, isListening }: { session: TrialSessio
         ))}
       </p>
       <h2>Held at the host</h2>
-      <p data-testid="held">{held.length === 0 ? <span className="soft">nothing</span> : held.map(titleOfCode).join(', ')}</p>
+      <p data-testid="held">
+        {held.length === 0 ? <span className="soft">nothing</span> : held.map(titleOfCode).join(', ')}
+      </p>
       <h2>Decisions</h2>
       {pending && (
         <p className="now-pending">
@@ -36,13 +49,16 @@ export const NowPanel = ({ session, board, isListening }: { session: TrialSessio
       )}
       <ol className="now-list" data-testid="decisions">
         {decided.map((bar) => {
-          const does = profile.layers.find(({ id }) => id === bar.layer)?.keys[bar.name]?.does ?? { kind: 'pass' as const };
+          const does = profile.layers.find(({ id }) => id === bar.layer)?.keys[bar.name]?.does ?? {
+            kind: 'pass' as const,
+          };
           return (
             <li key={`${bar.name}-${bar.fromUs}-${bar.step}`}>
               <strong>
                 {keyName(board, bar.name)}: {bar.outcome}
               </strong>
-              {bar.step > 1 && ` of press ${bar.step}`} <span className="mono soft">{Math.round(((bar.toUs ?? bar.fromUs) - bar.fromUs) / 1000)} ms</span>
+              {bar.step > 1 && ` of press ${bar.step}`}{' '}
+              <span className="mono soft">{Math.round(((bar.toUs ?? bar.fromUs) - bar.fromUs) / 1000)} ms</span>
               <br />
               <span className="soft">{bar.why && reasonOf(bar.why, timingOf(profile, does))}</span>
             </li>
@@ -51,7 +67,8 @@ export const NowPanel = ({ session, board, isListening }: { session: TrialSessio
       </ol>
       {decided.length === 0 && !pending && (
         <p className="soft">
-          {isListening ? 'Type something. ' : 'Listen to your keyboard, or press keys on the drawing. '}A key with a tap and a hold shows here what it became, and why.
+          {isListening ? 'Type something. ' : 'Listen to your keyboard, or press keys on the drawing. '}A key with a tap
+          and a hold shows here what it became, and why.
         </p>
       )}
     </aside>

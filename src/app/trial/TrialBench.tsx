@@ -52,7 +52,10 @@ const TrialBench = () => {
           onChange={setSource}
           options={[
             { value: 'draft', label: 'this draft' },
-            { value: 'keyboard', label: stored ? `what is in the keyboard: ${stored.name}` : 'what is in the keyboard' },
+            {
+              value: 'keyboard',
+              label: stored ? `what is in the keyboard: ${stored.name}` : 'what is in the keyboard',
+            },
           ]}
         />
         {listening.isListening ? (
@@ -72,8 +75,15 @@ const TrialBench = () => {
             Listen to my keyboard
           </Button>
         )}
-        {listening.isListening && listening.stranger !== '' && <span className="soft">{legendOfCode(listening.stranger)} is not on this board</span>}
-        <button type="button" className="word madder trial-let-go" disabled={!session} onClick={() => session?.letGo(performance.now())}>
+        {listening.isListening && listening.stranger !== '' && (
+          <span className="soft">{legendOfCode(listening.stranger)} is not on this board</span>
+        )}
+        <button
+          type="button"
+          className="word madder trial-let-go"
+          disabled={!session}
+          onClick={() => session?.letGo(performance.now())}
+        >
           Let go of everything
         </button>
       </div>

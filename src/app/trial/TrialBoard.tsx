@@ -21,14 +21,26 @@ export const TrialBoard = ({ session, board }: { session: TrialSession; board: B
       className: state,
       label: `${keyName(board, key.id)}: ${legend.main || 'nothing'}${legend.held ? `, held ${legend.held}` : ''}${isDown ? ', down' : ''}`,
       content: (width, height) => (
-        <CapFace width={width} height={height} main={legend.main} held={legend.held} small={legend.how} below={answer?.layerIndex === 0 && order.length > 1} />
+        <CapFace
+          width={width}
+          height={height}
+          main={legend.main}
+          held={legend.held}
+          small={legend.how}
+          below={answer?.layerIndex === 0 && order.length > 1}
+        />
       ),
     };
   };
 
   return (
     <section className="trial-board" aria-label="Board">
-      <BoardView board={board} face={face} label={`${board.name}: press keys with the pointer, or with Space`} onPress={(key, down) => session.finger(key, down, performance.now())} />
+      <BoardView
+        board={board}
+        face={face}
+        label={`${board.name}: press keys with the pointer, or with Space`}
+        onPress={(key, down) => session.finger(key, down, performance.now())}
+      />
     </section>
   );
 };

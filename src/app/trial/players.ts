@@ -31,7 +31,13 @@ export function draftPlayer(profile: Profile, board: Board, take: Take): Player 
  * Plays what is stored in the slot in use, in the keyboard itself.
  * @throws LinkError with the keyboard's reason
  */
-export async function keyboardPlayer(client: KeyboardClient, stored: Profile, board: Board, take: Take, ended: () => void): Promise<Player> {
+export async function keyboardPlayer(
+  client: KeyboardClient,
+  stored: Profile,
+  board: Board,
+  take: Take,
+  ended: () => void,
+): Promise<Player> {
   const names = { keyIds: board.keys.map(({ id }) => id), layerIds: stored.layers.map(({ id }) => id) };
   await client.playStart(names, take, ended);
   const ignore = (): void => undefined;

@@ -9,9 +9,15 @@ import type { TrialSession } from './session';
 const WAYS_OUT = ['Pause', 'F10', 'F9', 'F8'];
 
 /** The keys that stop listening: the usual ones that no key of the board is played by. */
-export const waysOutOf = (board: Board): string[] => WAYS_OUT.filter((code) => !board.keys.some((key) => key.code === code)).slice(0, 2);
+export const waysOutOf = (board: Board): string[] =>
+  WAYS_OUT.filter((code) => !board.keys.some((key) => key.code === code)).slice(0, 2);
 
-export type Listening = { isListening: boolean; start(): void; stop(): void; /** The last key pressed that the board does not have. */ stranger: string };
+export type Listening = {
+  isListening: boolean;
+  start(): void;
+  stop(): void;
+  /** The last key pressed that the board does not have. */ stranger: string;
+};
 
 export function useListening(session: TrialSession | null, board: Board): Listening {
   const [wants, setWants] = useState(false);
@@ -48,5 +54,10 @@ export function useListening(session: TrialSession | null, board: Board): Listen
     };
   }, [isListening, session, board]);
 
-  return { isListening, stranger, start: useCallback(() => setWants(true), []), stop: useCallback(() => setWants(false), []) };
+  return {
+    isListening,
+    stranger,
+    start: useCallback(() => setWants(true), []),
+    stop: useCallback(() => setWants(false), []),
+  };
 }

@@ -10,14 +10,25 @@ import { TrialSession } from './session';
 export type Source = 'draft' | 'keyboard';
 export type OpenTrial = { session: TrialSession } | { reason: string } | null;
 
-async function open(source: Source, session: TrialSession, board: Board, ended: (reason: string) => void): Promise<void> {
+async function open(
+  source: Source,
+  session: TrialSession,
+  board: Board,
+  ended: (reason: string) => void,
+): Promise<void> {
   if (source === 'draft') {
     session.attach(draftPlayer(session.profile, board, session.take));
     return;
   }
   const client = useKeyboards.getState().client(board.id);
   if (!client) throw new Error(`The ${board.name} is not connected.`);
-  session.attach(await keyboardPlayer(client, session.profile, board, session.take, () => ended('The keyboard stopped playing: what it holds was changed, it plays for another page, or the cable was pulled.')));
+  session.attach(
+    await keyboardPlayer(client, session.profile, board, session.take, () =>
+      ended(
+        'The keyboard stopped playing: what it holds was changed, it plays for another page, or the cable was pulled.',
+      ),
+    ),
+  );
 }
 
 /** @param played what shall be played; undefined when the keyboard holds nothing (yet) */
@@ -34,7 +45,12 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
         else setTrial({ session });
       })
       .catch((error: unknown) => {
-        const reason = error instanceof CannotRun ? `It cannot be played yet: ${error.message}.` : error instanceof Error ? error.message : String(error);
+        const reason =
+          error instanceof CannotRun
+            ? `It cannot be played yet: ${error.message}.`
+            : error instanceof Error
+              ? error.message
+              : String(error);
         if (!isGone) setTrial({ reason });
       });
     return () => {
@@ -64,4 +80,5 @@ const noSubscription = (): (() => void) => NOTHING;
 const noVersion = (): number => 0;
 
 /** Draws again whenever something happens in the session. */
-export const useSessionVersion = (session: TrialSession | null): number => useSyncExternalStore(session?.subscribe ?? noSubscription, session?.getVersion ?? noVersion);
+export const useSessionVersion = (session: TrialSession | null): number =>
+  useSyncExternalStore(session?.subscribe ?? noSubscription, session?.getVersion ?? noVersion);

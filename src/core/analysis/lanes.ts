@@ -72,9 +72,15 @@ export class Lanes {
   /** The indices of the active layers in the order a press asks them, the base last. */
   askOrder(layerIds: readonly string[]): number[] {
     const active = this.held('layers');
-    const indices = layerIds.map((id, index) => ({ id, index })).filter(({ id, index }) => index > 0 && active.includes(id));
+    const indices = layerIds
+      .map((id, index) => ({ id, index }))
+      .filter(({ id, index }) => index > 0 && active.includes(id));
     const descending = indices.toReversed();
-    return [...descending.filter(({ id }) => !this.under.has(id)), ...descending.filter(({ id }) => this.under.has(id)), { index: 0 }].map(({ index }) => index);
+    return [
+      ...descending.filter(({ id }) => !this.under.has(id)),
+      ...descending.filter(({ id }) => this.under.has(id)),
+      { index: 0 },
+    ].map(({ index }) => index);
   }
 
   get pending(): DecisionBar | undefined {

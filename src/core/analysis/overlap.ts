@@ -18,18 +18,32 @@ function flatten(base: Layer, top: Layer): Layer {
   return { ...base, keys: { ...base.keys, ...Object.fromEntries(own) } };
 }
 
-const isPlainLetter = ({ does }: Assignment): boolean => does.kind === 'act' && does.action.do === 'keys' && does.action.codes.length === 1 && does.action.codes.every(isLetter);
+const isPlainLetter = ({ does }: Assignment): boolean =>
+  does.kind === 'act' &&
+  does.action.do === 'keys' &&
+  does.action.codes.length === 1 &&
+  does.action.codes.every(isLetter);
 
 /** A letter to overlap with: of the other hand if there is one, and as near to the same row as can be. */
 function otherKey(board: Board, base: Layer, key: KeyId): KeyId | undefined {
   const own = board.keys.find(({ id }) => id === key);
   const letters = board.keys.filter(({ id }) => id !== key && base.keys[id] && isPlainLetter(base.keys[id]));
-  const cost = (other: BoardKey): number => (own && (sameHand(own, other) || other.hand === 'either') ? 100 : 0) + Math.abs(other.y - (own?.y ?? 0)) + (other.finger === 'index' ? 0 : 0.2);
+  const cost = (other: BoardKey): number =>
+    (own && (sameHand(own, other) || other.hand === 'either') ? 100 : 0) +
+    Math.abs(other.y - (own?.y ?? 0)) +
+    (other.finger === 'index' ? 0 : 0.2);
   return letters.sort((a, b) => cost(a) - cost(b))[0]?.id;
 }
 
 /** The outcome of the overlap under each rule; empty when there is no other key, or the profile cannot run. */
-export function overlapsOf(profile: Profile, board: Board, layerId: LayerId, key: KeyId, gesture: Gesture, holdAfterMs: number): Overlap[] {
+export function overlapsOf(
+  profile: Profile,
+  board: Board,
+  layerId: LayerId,
+  key: KeyId,
+  gesture: Gesture,
+  holdAfterMs: number,
+): Overlap[] {
   const [base] = profile.layers;
   const layer = profile.layers.find(({ id }) => id === layerId);
   if (!base || !layer) return [];
@@ -48,7 +62,11 @@ export function overlapsOf(profile: Profile, board: Board, layerId: LayerId, key
       const does: Gesture = { ...gesture, timing: { ...gesture.timing, interrupt } };
       const layers = [{ ...flat, keys: { ...flat.keys, [key]: { does } } }, ...profile.layers.slice(1)];
       const lines = replay(compile({ ...profile, layers }, board), samples);
-      return { interrupt, other, sent: lines.filter(isEdgeLine).flatMap((line) => (line.edge === 'down' ? [line.code] : [])) };
+      return {
+        interrupt,
+        other,
+        sent: lines.filter(isEdgeLine).flatMap((line) => (line.edge === 'down' ? [line.code] : [])),
+      };
     });
   } catch (error) {
     if (error instanceof CannotRun) return [];

@@ -1,5 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
-import { boardById, BOARDS, boardSchema, extentOf, HARROW_64, middleOf, neighbourOf, rowOf, rowsOf, sameHand, TWILL_42, type Direction } from '.';
+import {
+  boardById,
+  BOARDS,
+  boardSchema,
+  extentOf,
+  HARROW_64,
+  middleOf,
+  neighbourOf,
+  rowOf,
+  rowsOf,
+  sameHand,
+  TWILL_42,
+  type Direction,
+} from '.';
 
 describe('bundled boards', () => {
   test.each(BOARDS.map((board) => [board.name, board] as const))('%s is a sound board file', (_name, board) => {
@@ -12,7 +25,9 @@ describe('bundled boards', () => {
       for (const a of board.keys) {
         for (const b of board.keys) {
           if (a === b || a.angle !== 0 || b.angle !== 0) continue;
-          const apart = Math.abs(middleOf(a).x - middleOf(b).x) >= (a.w + b.w) / 2 - 1e-9 || Math.abs(middleOf(a).y - middleOf(b).y) >= (a.h + b.h) / 2 - 1e-9;
+          const apart =
+            Math.abs(middleOf(a).x - middleOf(b).x) >= (a.w + b.w) / 2 - 1e-9 ||
+            Math.abs(middleOf(a).y - middleOf(b).y) >= (a.h + b.h) / 2 - 1e-9;
           expect([a.id, b.id, apart]).toEqual([a.id, b.id, true]);
         }
       }
@@ -21,11 +36,24 @@ describe('bundled boards', () => {
 
   test('every row of the Harrow is fifteen units wide; the A key lies where the model says', () => {
     for (const row of rowsOf(HARROW_64)) expect(row.reduce((sum, key) => sum + key.w, 0)).toBe(15);
-    expect(HARROW_64.keys.find(({ id }) => id === 'KeyA')).toMatchObject({ x: 1.75, y: 2, hand: 'left', finger: 'little' });
+    expect(HARROW_64.keys.find(({ id }) => id === 'KeyA')).toMatchObject({
+      x: 1.75,
+      y: 2,
+      hand: 'left',
+      finger: 'little',
+    });
     expect(extentOf(HARROW_64)).toEqual({ width: 15, height: 5 });
   });
 
-  test.each([['KeyF', 'left', 'index'], ['KeyG', 'left', 'index'], ['KeyH', 'right', 'index'], ['KeyK', 'right', 'middle'], ['KeyP', 'right', 'little'], ['Space', 'either', 'thumb'], ['CapsLock', 'left', 'little']])('%s on the Harrow belongs to the %s %s', (id, hand, finger) =>
+  test.each([
+    ['KeyF', 'left', 'index'],
+    ['KeyG', 'left', 'index'],
+    ['KeyH', 'right', 'index'],
+    ['KeyK', 'right', 'middle'],
+    ['KeyP', 'right', 'little'],
+    ['Space', 'either', 'thumb'],
+    ['CapsLock', 'left', 'little'],
+  ])('%s on the Harrow belongs to the %s %s', (id, hand, finger) =>
     expect(HARROW_64.keys.find((key) => key.id === id)).toMatchObject({ hand, finger }),
   );
 
@@ -34,7 +62,12 @@ describe('bundled boards', () => {
     const codes = TWILL_42.keys.map((key) => key.code);
     expect(new Set(codes).size).toBe(42);
     for (const key of TWILL_42.keys.filter(({ hand }) => hand === 'left')) {
-      const twin = TWILL_42.keys.find((other) => other.hand === 'right' && Math.abs(other.y - key.y) < 1e-9 && Math.abs(middleOf(other).x - (width - middleOf(key).x)) < 1e-6);
+      const twin = TWILL_42.keys.find(
+        (other) =>
+          other.hand === 'right' &&
+          Math.abs(other.y - key.y) < 1e-9 &&
+          Math.abs(middleOf(other).x - (width - middleOf(key).x)) < 1e-6,
+      );
       expect([key.id, twin?.finger]).toEqual([key.id, key.finger]);
     }
   });
@@ -56,19 +89,41 @@ describe('questions about places', () => {
   test('every key can be reached with the arrows', () => {
     for (const board of BOARDS) {
       const reached = new Set([board.keys[0]!.id]);
-      for (const id of reached) for (const direction of ['left', 'right', 'up', 'down'] as const) reached.add(neighbourOf(board, id, direction));
-      expect([board.name, board.keys.filter(({ id }) => !reached.has(id)).map(({ id }) => id)]).toEqual([board.name, []]);
+      for (const id of reached)
+        for (const direction of ['left', 'right', 'up', 'down'] as const)
+          reached.add(neighbourOf(board, id, direction));
+      expect([board.name, board.keys.filter(({ id }) => !reached.has(id)).map(({ id }) => id)]).toEqual([
+        board.name,
+        [],
+      ]);
     }
   });
 
   test('a row of a staggered board is a row of its position ids', () => {
-    expect(rowOf(TWILL_42, 'L2-3').map(({ id }) => id)).toEqual(['L2-1', 'L2-2', 'L2-3', 'L2-4', 'L2-5', 'L2-6', 'R2-1', 'R2-2', 'R2-3', 'R2-4', 'R2-5', 'R2-6']);
+    expect(rowOf(TWILL_42, 'L2-3').map(({ id }) => id)).toEqual([
+      'L2-1',
+      'L2-2',
+      'L2-3',
+      'L2-4',
+      'L2-5',
+      'L2-6',
+      'R2-1',
+      'R2-2',
+      'R2-3',
+      'R2-4',
+      'R2-5',
+      'R2-6',
+    ]);
     expect(rowsOf(TWILL_42)).toHaveLength(4);
   });
 
   test('keys for either hand are on no hand', () => {
     const key = (id: string) => HARROW_64.keys.find((candidate) => candidate.id === id)!;
-    expect([sameHand(key('KeyA'), key('KeyF')), sameHand(key('KeyA'), key('KeyJ')), sameHand(key('Space'), key('Space'))]).toEqual([true, false, false]);
+    expect([
+      sameHand(key('KeyA'), key('KeyF')),
+      sameHand(key('KeyA'), key('KeyJ')),
+      sameHand(key('Space'), key('Space')),
+    ]).toEqual([true, false, false]);
   });
 
   test('a board file with two keys of one name is refused with the place', () => {

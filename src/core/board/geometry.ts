@@ -34,7 +34,8 @@ export function rowsOf(board: Board): BoardKey[][] {
 }
 
 /** The row that holds a key. */
-export const rowOf = (board: Board, id: KeyId): BoardKey[] => rowsOf(board).find((row) => row.some((key) => key.id === id)) ?? [];
+export const rowOf = (board: Board, id: KeyId): BoardKey[] =>
+  rowsOf(board).find((row) => row.some((key) => key.id === id)) ?? [];
 
 /**
  * The key that lies next in a direction: the nearest one within a cone of 45 degrees to each side, or, sideways, the

@@ -33,7 +33,16 @@ function keysOfRow(text: string, row: number): BoardKey[] {
     const [id = '', width = '1'] = word.split(':');
     const w = Number(width);
     // No browser ever sees a real Fn key, so the Menu key of an ordinary keyboard plays it.
-    const key: BoardKey = { id, x, y: row, w, h: 1, angle: 0, ...handAndFinger(row, column), code: id === 'Fn' ? 'ContextMenu' : id };
+    const key: BoardKey = {
+      id,
+      x,
+      y: row,
+      w,
+      h: 1,
+      angle: 0,
+      ...handAndFinger(row, column),
+      code: id === 'Fn' ? 'ContextMenu' : id,
+    };
     x += w;
     return key;
   });

@@ -3,7 +3,16 @@ import type { Board } from './schema';
 import { TWILL_42 } from './twill42';
 
 export { type Direction, extentOf, middleOf, neighbourOf, rowOf, rowsOf, sameHand } from './geometry';
-export { type Board, type BoardKey, boardSchema, type DeviceLimits, type Finger, type Hand, KEY_UNIT_MM, type KeyId } from './schema';
+export {
+  type Board,
+  type BoardKey,
+  boardSchema,
+  type DeviceLimits,
+  type Finger,
+  type Hand,
+  KEY_UNIT_MM,
+  type KeyId,
+} from './schema';
 export { HARROW_64, TWILL_42 };
 
 /** The boards that ship with Underloom. */

@@ -23,7 +23,10 @@ export const boardKeySchema = z.strictObject({
   hand: handSchema.default('either'),
   finger: fingerSchema.default('index'),
   /** The key of an ordinary keyboard that plays this one on the trial bench. */
-  code: z.string().refine((code) => code === 'Fn' || isCode(code), 'is not a W3C code').optional(),
+  code: z
+    .string()
+    .refine((code) => code === 'Fn' || isCode(code), 'is not a W3C code')
+    .optional(),
 });
 
 export const deviceLimitsSchema = z.strictObject({
@@ -56,7 +59,12 @@ export const boardSchema = z
     const seen = new Set<string>();
     context.value.keys.forEach((key, index) => {
       if (seen.has(key.id)) {
-        context.issues.push({ code: 'custom', input: key.id, path: ['keys', index, 'id'], message: `a second key is named ${key.id}` });
+        context.issues.push({
+          code: 'custom',
+          input: key.id,
+          path: ['keys', index, 'id'],
+          message: `a second key is named ${key.id}`,
+        });
       }
       seen.add(key.id);
     });

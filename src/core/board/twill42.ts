@@ -38,11 +38,31 @@ function half(side: 'L' | 'R'): BoardKey[] {
       if (row === 3) {
         const thumb = THUMBS[side === 'L' ? column : 2 - column] ?? { x: 0, y: 0, angle: 0 };
         const x = side === 'L' ? thumb.x : WIDTH - thumb.x - 1;
-        return { id, x, y: thumb.y, w: 1, h: 1, angle: side === 'L' ? thumb.angle : -thumb.angle, hand, finger: 'thumb', code };
+        return {
+          id,
+          x,
+          y: thumb.y,
+          w: 1,
+          h: 1,
+          angle: side === 'L' ? thumb.angle : -thumb.angle,
+          hand,
+          finger: 'thumb',
+          code,
+        };
       }
       const outer = side === 'L' ? column : 5 - column;
       const x = side === 'L' ? column : WIDTH - 6 + column;
-      return { id, x, y: row + (STAGGER[outer] ?? 0), w: 1, h: 1, angle: 0, hand, finger: FINGERS[outer] ?? 'index', code };
+      return {
+        id,
+        x,
+        y: row + (STAGGER[outer] ?? 0),
+        w: 1,
+        h: 1,
+        angle: 0,
+        hand,
+        finger: FINGERS[outer] ?? 'index',
+        code,
+      };
     }),
   );
 }

@@ -50,6 +50,12 @@ describe('characters and keys', () => {
     }
   });
 
-  test.each([['esc', 'Escape'], ['Del', 'Delete'], ['up', 'ArrowUp'], ['Katakana', 'Lang3'], ['hid:0c:00e9', 'hid:0C:00E9']])('"%s" means %s', (word, code) => expect(codeOfWord(word)).toBe(code));
+  test.each([
+    ['esc', 'Escape'],
+    ['Del', 'Delete'],
+    ['up', 'ArrowUp'],
+    ['Katakana', 'Lang3'],
+    ['hid:0c:00e9', 'hid:0C:00E9'],
+  ])('"%s" means %s', (word, code) => expect(codeOfWord(word)).toBe(code));
   test('a word that is no key means nothing', () => expect(codeOfWord('Escap')).toBeUndefined());
 });

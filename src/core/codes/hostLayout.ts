@@ -6,9 +6,16 @@ import type { Code } from './codes';
 
 export type HostLayoutId = 'us';
 
-export type HostLayout = { id: HostLayoutId; name: string; characters: Readonly<Record<Code, readonly [plain: string, shifted: string]>> };
+export type HostLayout = {
+  id: HostLayoutId;
+  name: string;
+  characters: Readonly<Record<Code, readonly [plain: string, shifted: string]>>;
+};
 
-const letters = Array.from('abcdefghijklmnopqrstuvwxyz', (c) => [`Key${c.toUpperCase()}`, [c, c.toUpperCase()]] as const);
+const letters = Array.from(
+  'abcdefghijklmnopqrstuvwxyz',
+  (c) => [`Key${c.toUpperCase()}`, [c, c.toUpperCase()]] as const,
+);
 const digits = Array.from('1234567890', (c, n) => [`Digit${c}`, [c, '!@#$%^&*()'.charAt(n)]] as const);
 const keypad = Array.from('0123456789', (c) => [`Numpad${c}`, [c, c]] as const);
 
@@ -60,7 +67,6 @@ export function strokeOfCharacter(layout: HostLayout, character: string): { code
 
 /** Whether a code is a letter, for which Caps Lock acts as Shift. */
 export const isLetter = (code: Code): boolean => /^Key[A-Z]$/.test(code);
-
 
 /** The sign that a chord of Shift and one key makes, such as `!`; `undefined` for letters and for other chords. */
 export function shiftedSign(layout: HostLayout, codes: readonly Code[]): string | undefined {

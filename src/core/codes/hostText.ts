@@ -58,7 +58,10 @@ export class HostText {
 
   /** The names of the modifiers that turn a key into a command, such as `Ctrl+Alt+`; Shift is not one. */
   private heldChord(): string {
-    return ['Control', 'Alt', 'Meta'].filter((name) => this.isDown(name)).map((name) => (name === 'Control' ? 'Ctrl+' : `${name}+`)).join('');
+    return ['Control', 'Alt', 'Meta']
+      .filter((name) => this.isDown(name))
+      .map((name) => (name === 'Control' ? 'Ctrl+' : `${name}+`))
+      .join('');
   }
 
   private isDown(modifier: string): boolean {

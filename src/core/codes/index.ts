@@ -1,6 +1,22 @@
 export { type Code, codeOfUsage, groupOfCode, isCode, isModifier, NAMED_CODES, usageOfCode } from './codes';
 export { CODE_ALIASES, CODE_TABLE, type CodeGroup } from './table';
 export { codeOfWord, KEY_WORDS, legendOfCode, titleOfCode, wordOfCode } from './names';
-export { HOST_LAYOUTS, type HostLayout, type HostLayoutId, isLetter, shiftedSign, strokeOfCharacter } from './hostLayout';
+export {
+  HOST_LAYOUTS,
+  type HostLayout,
+  type HostLayoutId,
+  isLetter,
+  shiftedSign,
+  strokeOfCharacter,
+} from './hostLayout';
 export { HostText, type ShownPiece } from './hostText';
-export { CONSUMER_PAGE, DESKTOP_PAGE, idOf, isModifierUsage, KEYBOARD_PAGE, pageOf, type Usage, usageOf } from './usage';
+export {
+  CONSUMER_PAGE,
+  DESKTOP_PAGE,
+  idOf,
+  isModifierUsage,
+  KEYBOARD_PAGE,
+  pageOf,
+  type Usage,
+  usageOf,
+} from './usage';

@@ -10,7 +10,8 @@
  * are old names of `Lang4` and `Lang3` and are read as those.
  */
 
-export type CodeGroup = 'writing' | 'modifier' | 'editing' | 'arrow' | 'function' | 'keypad' | 'international' | 'media' | 'system';
+export type CodeGroup =
+  'writing' | 'modifier' | 'editing' | 'arrow' | 'function' | 'keypad' | 'international' | 'media' | 'system';
 
 export type CodeRow = readonly [code: string, page: number, id: number];
 

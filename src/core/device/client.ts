@@ -5,7 +5,20 @@
 import CRC32 from 'crc-32';
 import { codeOfUsage, usageOf } from '../codes';
 import type { TraceLine } from '../engine';
-import { ANSWER_BIT, CAUSES, OUTCOMES, PIECE_BYTES, PLAY_ENDED, REFUSAL, REFUSAL_GOES_ON, ReportReader, ReportWriter, REQUEST, TRACE, TRACE_KIND } from './reports';
+import {
+  ANSWER_BIT,
+  CAUSES,
+  OUTCOMES,
+  PIECE_BYTES,
+  PLAY_ENDED,
+  REFUSAL,
+  REFUSAL_GOES_ON,
+  ReportReader,
+  ReportWriter,
+  REQUEST,
+  TRACE,
+  TRACE_KIND,
+} from './reports';
 
 /** A way to carry reports to a keyboard and back. */
 export interface Transport {
@@ -18,13 +31,26 @@ export interface Transport {
 /** The keyboard said no, or went away. The message is its reason. */
 export class LinkError extends Error {}
 
-export type KeyboardHello = { linkVersion: number; firmware: number; slots: number; selected: number; slotBytes: number; pollHz: number; boardId: string };
+export type KeyboardHello = {
+  linkVersion: number;
+  firmware: number;
+  slots: number;
+  selected: number;
+  slotBytes: number;
+  pollHz: number;
+  boardId: string;
+};
 
 /** Names for the numbers in trace reports: those of the image that plays. */
 export type TraceNames = { keyIds: readonly string[]; layerIds: readonly string[] };
 
 /** A request that waits for its answer; `reason` gathers a refusal that comes in several reports. */
-type Asked = { kind: number; reason: string; resolve: (answer: ReportReader) => void; reject: (error: LinkError) => void };
+type Asked = {
+  kind: number;
+  reason: string;
+  resolve: (answer: ReportReader) => void;
+  reject: (error: LinkError) => void;
+};
 
 export class KeyboardClient {
   private sequence = 0;
@@ -63,11 +89,12 @@ export class KeyboardClient {
     const { lengthBytes, crc32 } = await this.slotInfo(slot);
     if (lengthBytes === 0) return undefined;
     const image = new Uint8Array(lengthBytes);
-    for (let offset = 0; offset < lengthBytes; ) {
+    for (let offset = 0; offset < lengthBytes;) {
       const answer = await this.ask(REQUEST.read, (report) => report.u8(slot).u32(offset));
       const at = answer.u32();
       const length = answer.u8();
-      if (at !== offset || length === 0) throw new LinkError('the keyboard answered with another piece than was asked for');
+      if (at !== offset || length === 0)
+        throw new LinkError('the keyboard answered with another piece than was asked for');
       image.set(answer.raw(length), offset);
       offset += length;
       progress(offset / lengthBytes);
@@ -81,7 +108,12 @@ export class KeyboardClient {
    * @param progress called with 0 to 1: the first half is writing, the second reading back
    */
   async save(slot: number, image: Uint8Array, progress: (part: number) => void = () => undefined): Promise<void> {
-    await this.ask(REQUEST.writeBegin, (report) => report.u8(slot).u32(image.length).u32(CRC32.buf(image) >>> 0));
+    await this.ask(REQUEST.writeBegin, (report) =>
+      report
+        .u8(slot)
+        .u32(image.length)
+        .u32(CRC32.buf(image) >>> 0),
+    );
     for (let offset = 0; offset < image.length; offset += PIECE_BYTES) {
       const piece = image.subarray(offset, offset + PIECE_BYTES);
       await this.ask(REQUEST.writePiece, (report) => report.u32(offset).u8(piece.length).raw(piece));
@@ -161,7 +193,10 @@ export class KeyboardClient {
     if (report.kind === REFUSAL_GOES_ON) return;
     this.waiting.delete(report.sequence);
     if (report.kind === (asked.kind | ANSWER_BIT)) asked.resolve(report);
-    else asked.reject(new LinkError(report.kind === REFUSAL ? asked.reason : 'the keyboard gave an answer to another question'));
+    else
+      asked.reject(
+        new LinkError(report.kind === REFUSAL ? asked.reason : 'the keyboard gave an answer to another question'),
+      );
   }
 
   private takeTrace(report: ReportReader): void {

@@ -7,9 +7,19 @@ import { applyEdit } from '../profile';
 import { Firmware, Flash, FlashError, KeyboardClient, PAGE_BYTES, Store, type Connection, type Transport } from '.';
 
 /** A client on a cable to a firmware, both in this test. */
-function plugIn(firmware: Firmware): { client: KeyboardClient; unplug: () => void; send: (report: Uint8Array) => void; got: Uint8Array[] } {
+function plugIn(firmware: Firmware): {
+  client: KeyboardClient;
+  unplug: () => void;
+  send: (report: Uint8Array) => void;
+  got: Uint8Array[];
+} {
   const got: Uint8Array[] = [];
-  const transport: Transport = { send: (report) => firmware.receive(connection, report), close: () => transport.onClose(), onReport: () => undefined, onClose: () => undefined };
+  const transport: Transport = {
+    send: (report) => firmware.receive(connection, report),
+    close: () => transport.onClose(),
+    onReport: () => undefined,
+    onClose: () => undefined,
+  };
   const connection: Connection = {
     send: (report) => {
       got.push(report);
@@ -57,7 +67,15 @@ describe('flash', () => {
 
 describe('the link', () => {
   test('says hello', async () => {
-    expect(await plugIn(firmware).client.hello()).toEqual({ linkVersion: 1, firmware: 1, slots: 4, selected: 0, slotBytes: 6144, pollHz: 1000, boardId: 'harrow-64' });
+    expect(await plugIn(firmware).client.hello()).toEqual({
+      linkVersion: 1,
+      firmware: 1,
+      slots: 4,
+      selected: 0,
+      slotBytes: 6144,
+      pollHz: 1000,
+      boardId: 'harrow-64',
+    });
   });
 
   test('what is saved is read back the same, and is there after the power was off', async () => {
@@ -85,7 +103,16 @@ describe('the link', () => {
     ['an image that is too long', (client) => client.save(0, new Uint8Array(7000)), 'a slot has 6144'],
     ['a slot that is not there', (client) => client.slotInfo(7), 'there is no slot 8'],
     ['using an empty slot', (client) => client.select(1), 'empty'],
-    ['playing an empty slot', (client) => client.playStart({ keyIds: [], layerIds: [] }, () => undefined, () => undefined), 'nothing is stored'],
+    [
+      'playing an empty slot',
+      (client) =>
+        client.playStart(
+          { keyIds: [], layerIds: [] },
+          () => undefined,
+          () => undefined,
+        ),
+      'nothing is stored',
+    ],
     ['letting go without playing', (client) => client.letGo(), 'does not play'],
   ])('%s is refused with the reason', async (_what, request, reason) => {
     await expect(request(plugIn(firmware).client)).rejects.toThrow(reason);
@@ -130,7 +157,11 @@ describe('playing what is stored', () => {
     const { client } = plugIn(firmware);
     await client.save(0, IMAGE);
     const lines: TraceLine[] = [];
-    await client.playStart(names, (line) => lines.push(line), () => undefined);
+    await client.playStart(
+      names,
+      (line) => lines.push(line),
+      () => undefined,
+    );
     client.finger(0, caps, 4000);
     client.clock(200_000);
     client.finger(210_000, letter, 4000);
@@ -151,7 +182,11 @@ describe('playing what is stored', () => {
     await client.save(0, IMAGE);
     const lines: TraceLine[] = [];
     let ended = 0;
-    await client.playStart(names, (line) => lines.push(line), () => ended++);
+    await client.playStart(
+      names,
+      (line) => lines.push(line),
+      () => ended++,
+    );
     client.finger(0, letter, 4000);
     await client.save(0, encodeImage(applyEdit(SHOW_DESK, { edit: 'fields', to: { name: 'Other' } }), HARROW_64));
     expect(lines.filter(isEdgeLine).map(({ edge }) => edge)).toEqual(['down', 'up']);

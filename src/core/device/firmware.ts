@@ -8,9 +8,25 @@ import type { Board } from '../board';
 import { idOf, pageOf, usageOfCode } from '../codes';
 import { CannotRun, compile, Engine, type Outputs, type Program } from '../engine';
 import { BadImage, decodeImage } from '../image';
-import type { Flash} from './flash';
+import type { Flash } from './flash';
 import { FlashError } from './flash';
-import { ANSWER_BIT, CAUSES, LINK_VERSION, OUTCOMES, PIECE_BYTES, PLAY_ENDED, REASON_BYTES, REFUSAL, REFUSAL_GOES_ON, REPORT_BYTES, ReportReader, ReportWriter, REQUEST, TRACE, TRACE_KIND } from './reports';
+import {
+  ANSWER_BIT,
+  CAUSES,
+  LINK_VERSION,
+  OUTCOMES,
+  PIECE_BYTES,
+  PLAY_ENDED,
+  REASON_BYTES,
+  REFUSAL,
+  REFUSAL_GOES_ON,
+  REPORT_BYTES,
+  ReportReader,
+  ReportWriter,
+  REQUEST,
+  TRACE,
+  TRACE_KIND,
+} from './reports';
 import { Store } from './store';
 
 export const FIRMWARE_VERSION = 1;
@@ -124,7 +140,8 @@ export class Firmware {
 
   private slotOf(request: ReportReader): number {
     const slot = request.u8();
-    if (slot >= this.store.slots) throw new Refused(`there is no slot ${slot + 1}; the ${this.board.name} has ${this.store.slots}`);
+    if (slot >= this.store.slots)
+      throw new Refused(`there is no slot ${slot + 1}; the ${this.board.name} has ${this.store.slots}`);
     return slot;
   }
 
@@ -141,7 +158,8 @@ export class Firmware {
     const write = this.writeOf(from);
     const offset = request.u32();
     const length = request.u8();
-    if (offset !== write.received) throw new Refused(`a piece for byte ${offset} where byte ${write.received} comes next`);
+    if (offset !== write.received)
+      throw new Refused(`a piece for byte ${offset} where byte ${write.received} comes next`);
     if (length > PIECE_BYTES || offset + length > write.image.length) throw new Refused('a piece that is too long');
     write.image.set(request.raw(length), offset);
     write.received += length;
@@ -151,7 +169,8 @@ export class Firmware {
   private commit(from: Connection): void {
     const write = this.writeOf(from);
     this.write = null;
-    if (write.received !== write.image.length) throw new Refused(`only ${write.received} of ${write.image.length} bytes came`);
+    if (write.received !== write.image.length)
+      throw new Refused(`only ${write.received} of ${write.image.length} bytes came`);
     if (CRC32.buf(write.image) >>> 0 !== write.crc32) throw new Refused('the bytes were damaged on the way');
     compile(decodeImage(write.image, this.board), this.board);
     this.store.write(write.slot, write.image);
@@ -196,7 +215,13 @@ function refuse(to: Connection, sequence: number, reason: string): void {
 }
 
 function reasonOf(error: unknown): string | undefined {
-  if (error instanceof Refused || error instanceof BadImage || error instanceof FlashError || error instanceof CannotRun) return error.message;
+  if (
+    error instanceof Refused ||
+    error instanceof BadImage ||
+    error instanceof FlashError ||
+    error instanceof CannotRun
+  )
+    return error.message;
   return undefined;
 }
 
@@ -207,11 +232,30 @@ function traceReports(program: Program, to: Connection): Outputs {
   return {
     edge: (tUs, down, usage) => {
       const hid = usages[usage] ?? 0;
-      to.send(report(tUs, TRACE_KIND.edge).u8(down ? 1 : 0).u8(pageOf(hid)).u16(idOf(hid)).bytes);
+      to.send(
+        report(tUs, TRACE_KIND.edge)
+          .u8(down ? 1 : 0)
+          .u8(pageOf(hid))
+          .u16(idOf(hid)).bytes,
+      );
     },
     decision: (tUs, cause, key, layer, step, outcome, openUs) =>
-      to.send(report(tUs, TRACE_KIND.decision).u8(CAUSES.indexOf(cause)).u16(key).u8(layer).u8(step).u8(OUTCOMES.indexOf(outcome)).timeUs(openUs).bytes),
-    pending: (tUs, key, layer, step, sinceUs) => to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
-    layer: (tUs, layer, active, under) => to.send(report(tUs, TRACE_KIND.layer).u8(layer).u8((active ? 1 : 0) | (under ? 2 : 0)).bytes),
+      to.send(
+        report(tUs, TRACE_KIND.decision)
+          .u8(CAUSES.indexOf(cause))
+          .u16(key)
+          .u8(layer)
+          .u8(step)
+          .u8(OUTCOMES.indexOf(outcome))
+          .timeUs(openUs).bytes,
+      ),
+    pending: (tUs, key, layer, step, sinceUs) =>
+      to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
+    layer: (tUs, layer, active, under) =>
+      to.send(
+        report(tUs, TRACE_KIND.layer)
+          .u8(layer)
+          .u8((active ? 1 : 0) | (under ? 2 : 0)).bytes,
+      ),
   };
 }

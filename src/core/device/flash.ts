@@ -21,7 +21,8 @@ export class Flash {
     readonly bytes: Uint8Array,
     private readonly changed: () => void = () => undefined,
   ) {
-    if (bytes.length === 0 || bytes.length % PAGE_BYTES !== 0) throw new FlashError(`${bytes.length} bytes are not a whole number of pages`);
+    if (bytes.length === 0 || bytes.length % PAGE_BYTES !== 0)
+      throw new FlashError(`${bytes.length} bytes are not a whole number of pages`);
     this.erases = new Uint32Array(bytes.length / PAGE_BYTES);
   }
 
@@ -46,7 +47,9 @@ export class Flash {
     if (offset % WORD_BYTES !== 0) throw new FlashError(`byte ${offset} is not the start of a word`);
     const end = offset + Math.ceil(data.length / WORD_BYTES) * WORD_BYTES;
     if (end > this.bytes.length) throw new FlashError(`byte ${end} is beyond the end of the memory`);
-    for (let n = offset; n < end; n++) if (this.bytes[n] !== 0xff) throw new FlashError(`the word at byte ${n - (n % WORD_BYTES)} was programmed before`);
+    for (let n = offset; n < end; n++)
+      if (this.bytes[n] !== 0xff)
+        throw new FlashError(`the word at byte ${n - (n % WORD_BYTES)} was programmed before`);
     this.bytes.set(data, offset);
     this.changed();
   }

@@ -35,7 +35,19 @@ export const REASON_BYTES = REPORT_BYTES - 3;
 
 export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4 } as const;
 
-export const CAUSES = ['guard', 'retap', 'only', 'timeout', 'held', 'interrupted', 'same-hand', 'pressed-inside', 'nested', 'released-early', 'gap'] as const;
+export const CAUSES = [
+  'guard',
+  'retap',
+  'only',
+  'timeout',
+  'held',
+  'interrupted',
+  'same-hand',
+  'pressed-inside',
+  'nested',
+  'released-early',
+  'gap',
+] as const;
 export const OUTCOMES = ['tap', 'hold', 'none'] as const;
 
 /** Writes the fields of one report, one after the other. */
@@ -62,7 +74,7 @@ export class ReportWriter {
   }
 
   timeUs(value: number): this {
-    return this.u32(value % 2 ** 32 | 0).u16(Math.floor(value / 2 ** 32));
+    return this.u32((value % 2 ** 32) | 0).u16(Math.floor(value / 2 ** 32));
   }
 
   raw(bytes: Uint8Array): this {
@@ -73,7 +85,8 @@ export class ReportWriter {
 
   /** An ASCII text to the end of the report; longer ones are cut. */
   text(value: string): this {
-    for (const character of value.slice(0, REPORT_BYTES - this.at - 1)) this.u8(character.charCodeAt(0) < 0x7f ? character.charCodeAt(0) : 0x3f);
+    for (const character of value.slice(0, REPORT_BYTES - this.at - 1))
+      this.u8(character.charCodeAt(0) < 0x7f ? character.charCodeAt(0) : 0x3f);
     return this;
   }
 }

@@ -3,7 +3,7 @@
  * slot is in use. A slot holds an image when its header and checksum say so; anything else is an empty slot.
  */
 import { BadImage, readHeader } from '../image';
-import type { Flash} from './flash';
+import type { Flash } from './flash';
 import { PAGE_BYTES, WORD_BYTES } from './flash';
 
 export class Store {
@@ -60,6 +60,9 @@ export class Store {
   }
 
   private choiceWords(): number[] {
-    return Array.from({ length: PAGE_BYTES / WORD_BYTES }, (_, n) => this.flash.bytes[this.choiceStart + n * WORD_BYTES] ?? 0xff);
+    return Array.from(
+      { length: PAGE_BYTES / WORD_BYTES },
+      (_, n) => this.flash.bytes[this.choiceStart + n * WORD_BYTES] ?? 0xff,
+    );
   }
 }

@@ -9,7 +9,10 @@ import { fingers, shortly, stageProfile } from './stage';
 function stage(layers: Parameters<typeof stageProfile>[0]) {
   const program = compile(stageProfile(layers));
   const lines: OutcomeLine[] = [];
-  const engine = new Engine(program, outcomeLines(program, (line) => lines.push(line), true));
+  const engine = new Engine(
+    program,
+    outcomeLines(program, (line) => lines.push(line), true),
+  );
   const feed = (hand: string) => {
     for (const { tUs, key, depthUm } of fingers(hand)) engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
   };
@@ -18,7 +21,10 @@ function stage(layers: Parameters<typeof stageProfile>[0]) {
 
 describe('letting go of everything', () => {
   test('what is held goes up, what is pending is dropped, and the base layer answers', () => {
-    const { engine, lines, feed } = stage({ Base: { Caps: 'flip Nav', A: 'tap A, hold Ctrl', S: 'Ctrl+Shift+S' }, Nav: { H: 'Left' } });
+    const { engine, lines, feed } = stage({
+      Base: { Caps: 'flip Nav', A: 'tap A, hold Ctrl', S: 'Ctrl+Shift+S' },
+      Nav: { H: 'Left' },
+    });
     feed('+Caps 0, -Caps 1, +S 2, +A 3');
     engine.letGo();
     feed('-S 10, -A 11, +H 20, -H 30');
@@ -27,7 +33,11 @@ describe('letting go of everything', () => {
 });
 
 describe('what the engine does not run yet', () => {
-  const action = (does: Action) => () => compile({ ...stageProfile({ Base: {} }), layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { KeyA: { does: { kind: 'act', action: does } } } }] });
+  const action = (does: Action) => () =>
+    compile({
+      ...stageProfile({ Base: {} }),
+      layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { KeyA: { does: { kind: 'act', action: does } } } }],
+    });
 
   test.each<[string, Action]>([
     ['latch', { do: 'latch', codes: ['ShiftLeft'] }],
@@ -48,7 +58,12 @@ describe('what the engine does not run yet', () => {
   test('joint presses and stroke plans are refused too', () => {
     const profile = stageProfile({ Base: {} });
     profile.joints = [{ id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'keys', codes: ['Escape'] } }];
-    profile.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [{ from: { going: 'down', atUm: 600 }, action: { do: 'keys', codes: ['KeyA'] } }] } };
+    profile.layers[0]!.keys.KeyA = {
+      does: {
+        kind: 'stroke',
+        spans: [{ from: { going: 'down', atUm: 600 }, action: { do: 'keys', codes: ['KeyA'] } }],
+      },
+    };
     expect(() => compile(profile)).toThrow(/stroke plans.*joint presses/);
   });
 });

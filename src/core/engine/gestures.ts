@@ -145,7 +145,12 @@ export class GestureStage {
     if (tap && tUs - this.lastTypedUs < binding.typingGuardUs) {
       this.sinceUs = this.pressedUs = tUs;
       this.decideTapPlain('guard');
-    } else if (tap && binding.steps.length === 1 && tappedJustNow && tUs - (this.releasedUs[key] as number) < binding.retapUs) {
+    } else if (
+      tap &&
+      binding.steps.length === 1 &&
+      tappedJustNow &&
+      tUs - (this.releasedUs[key] as number) < binding.retapUs
+    ) {
       this.sinceUs = this.pressedUs = tUs;
       this.decideTapPlain('retap');
     } else {
@@ -255,7 +260,13 @@ export class GestureStage {
   private joinsQueue(key: number): boolean {
     const hold = this.running[key];
     const action = this.runningAction[key];
-    return hold !== null && hold !== undefined && action !== null && action !== undefined && this.actions.endsQuietly(action, hold);
+    return (
+      hold !== null &&
+      hold !== undefined &&
+      action !== null &&
+      action !== undefined &&
+      this.actions.endsQuietly(action, hold)
+    );
   }
 
   private sameHand(key: number): boolean {

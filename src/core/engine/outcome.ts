@@ -3,7 +3,15 @@ import type { Cause, OutcomeKind, Outputs } from './outputs';
 import type { Program } from './program';
 
 export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
-export type DecisionLine = { t: number; why: Cause; key: string; layer: string; step: number; outcome: OutcomeKind; sinceUs: number };
+export type DecisionLine = {
+  t: number;
+  why: Cause;
+  key: string;
+  layer: string;
+  step: number;
+  outcome: OutcomeKind;
+  sinceUs: number;
+};
 export type OutcomeLine = EdgeLine | DecisionLine;
 
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
@@ -25,7 +33,15 @@ export function outcomeLines(program: Program, take: (line: OutcomeLine) => void
   return {
     ...edges,
     decision: (t, cause, key, layer, step, outcome, openUs) =>
-      take({ t, why: cause, key: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, outcome, sinceUs: openUs }),
+      take({
+        t,
+        why: cause,
+        key: program.keyIds[key] ?? '',
+        layer: program.layerIds[layer] ?? '',
+        step,
+        outcome,
+        sinceUs: openUs,
+      }),
   };
 }
 
@@ -33,7 +49,8 @@ export function outcomeLines(program: Program, take: (line: OutcomeLine) => void
 export function traceLines(program: Program, take: (line: TraceLine) => void): Outputs {
   return {
     ...outcomeLines(program, take, true),
-    pending: (t, key, layer, step, sinceUs) => take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
+    pending: (t, key, layer, step, sinceUs) =>
+      take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
     layer: (t, layer, active, under) => take({ t, layer: program.layerIds[layer] ?? '', active, under }),
   };
 }

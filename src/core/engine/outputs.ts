@@ -4,7 +4,18 @@
  */
 
 /** Why a gesture was decided. The words are those of outcome lines. */
-export type Cause = 'guard' | 'retap' | 'only' | 'timeout' | 'held' | 'interrupted' | 'same-hand' | 'pressed-inside' | 'nested' | 'released-early' | 'gap';
+export type Cause =
+  | 'guard'
+  | 'retap'
+  | 'only'
+  | 'timeout'
+  | 'held'
+  | 'interrupted'
+  | 'same-hand'
+  | 'pressed-inside'
+  | 'nested'
+  | 'released-early'
+  | 'gap';
 
 export type OutcomeKind = 'tap' | 'hold' | 'none';
 
@@ -14,7 +25,15 @@ export interface Outputs {
   /** A key became undecided (or waits for its next press) at `sinceUs`; steps count from 1. */
   pending?(tUs: number, key: number, layer: number, step: number, sinceUs: number): void;
   /** The pending key was decided. Comes before the edges it causes. */
-  decision?(tUs: number, cause: Cause, key: number, layer: number, step: number, outcome: OutcomeKind, openUs: number): void;
+  decision?(
+    tUs: number,
+    cause: Cause,
+    key: number,
+    layer: number,
+    step: number,
+    outcome: OutcomeKind,
+    openUs: number,
+  ): void;
   /** A layer above the base became active or ceased to be; `under` means that it stands under the others, as the go layer. */
   layer?(tUs: number, layer: number, active: boolean, under: boolean): void;
 }

@@ -89,7 +89,13 @@ function compileActuation(actuation: Actuation): RunActuation {
     return { mode: 'fixed', pointUm: actuation.pointUm, releaseUm: actuation.releaseUm ?? actuation.pointUm - slack };
   }
   const { pointUm, pressUm, releaseUm } = actuation;
-  return { mode: 'reversal', pointUm, pressUm, releaseUm, leaveUm: actuation.reset === 'top' ? REST_UM : pointUm - slack };
+  return {
+    mode: 'reversal',
+    pointUm,
+    pressUm,
+    releaseUm,
+    leaveUm: actuation.reset === 'top' ? REST_UM : pointUm - slack,
+  };
 }
 
 class Compiler {
@@ -114,7 +120,14 @@ class Compiler {
       }
       case 'layer': {
         const layer = this.profile.layers.findIndex((candidate) => candidate.id === action.layer);
-        return { kind: 'layer', how: action.how, layer, modifiersOnly: false, types: false, holdsLayer: action.how === 'while' };
+        return {
+          kind: 'layer',
+          how: action.how,
+          layer,
+          modifiersOnly: false,
+          types: false,
+          holdsLayer: action.how === 'while',
+        };
       }
       case 'many': {
         const parts = action.actions.map((part) => this.action(part));
@@ -143,7 +156,10 @@ class Compiler {
         const timing = timingOf(this.profile, binding);
         return {
           kind: 'gesture',
-          steps: binding.steps.map((step) => ({ tap: step.tap ? this.action(step.tap) : null, hold: step.hold ? this.action(step.hold) : null })),
+          steps: binding.steps.map((step) => ({
+            tap: step.tap ? this.action(step.tap) : null,
+            hold: step.hold ? this.action(step.hold) : null,
+          })),
           hasHold: binding.steps.some((step) => step.hold !== undefined),
           holdAfterUs: timing.holdAfterMs * 1000,
           tapGapUs: timing.tapGapMs * 1000,
@@ -185,7 +201,9 @@ export function compile(profile: Profile, board: Board | undefined = boardById(p
   if (problems.length > 0 || !board) throw new CannotRun(problems);
   const compiler = new Compiler(profile);
   const layerNumber = (id: string): number => profile.layers.findIndex((layer) => layer.id === id);
-  const bindings = profile.layers.flatMap((layer) => board.keys.map((key) => compiler.binding(bindingOn(layer, key.id))));
+  const bindings = profile.layers.flatMap((layer) =>
+    board.keys.map((key) => compiler.binding(bindingOn(layer, key.id))),
+  );
   return {
     keyIds: board.keys.map((key) => key.id),
     keyIndex: new Map(board.keys.map((key, index) => [key.id, index])),
@@ -193,7 +211,10 @@ export function compile(profile: Profile, board: Board | undefined = boardById(p
     actuation: board.keys.map((key) => compileActuation(profile.travel.keys[key.id] ?? profile.travel.board)),
     layerIds: profile.layers.map((layer) => layer.id),
     bindings,
-    joinedLayers: profile.joinedLayers.map(({ when, also }) => ({ when: when.map(layerNumber), also: layerNumber(also) })),
+    joinedLayers: profile.joinedLayers.map(({ when, also }) => ({
+      when: when.map(layerNumber),
+      also: layerNumber(also),
+    })),
     codes: compiler.codes,
     modifiers: Uint8Array.from(compiler.codes, (code) => (isModifier(code) ? 1 : 0)),
   };

@@ -14,7 +14,11 @@ export const SETTLE_MS = 10_000;
  * @param options `why` adds decisions; `settleMs` is how long the engine runs on after the last sample
  * @throws RangeError when a sample names a key that the board lacks
  */
-export function replay(program: Program, samples: Iterable<Sample>, options: { why?: boolean; settleMs?: number } = {}): OutcomeLine[] {
+export function replay(
+  program: Program,
+  samples: Iterable<Sample>,
+  options: { why?: boolean; settleMs?: number } = {},
+): OutcomeLine[] {
   const lines: OutcomeLine[] = [];
   const engine = new Engine(
     program,

@@ -13,7 +13,8 @@ import type { Sample } from './replay';
 export type StageLayers = Record<string, Record<string, string>>;
 
 /** The key id a short name means: `A`, `Caps`, `Space`, or an id itself. */
-const keyNamed = (name: string, board: Board): string => (board.keys.some((key) => key.id === name) ? name : (codeOfWord(name) ?? name));
+const keyNamed = (name: string, board: Board): string =>
+  board.keys.some((key) => key.id === name) ? name : (codeOfWord(name) ?? name);
 
 /**
  * A profile in which every key is plain but for the lines given. The lines are written in the notation of the assign line.
@@ -29,7 +30,12 @@ export function stageProfile(layers: StageLayers, timing: PartialTiming = {}, mo
       if (!parsed.ok) throw new Error(`${name}, ${key}: ${parsed.error.message}`);
       return [keyNamed(key, board), { does: parsed.binding }] as const;
     });
-    return { id: name.toLowerCase(), name, dye: 'indigo' as const, keys: { ...(index === 0 ? plain.layers[0]?.keys : {}), ...Object.fromEntries(keys) } };
+    return {
+      id: name.toLowerCase(),
+      name,
+      dye: 'indigo' as const,
+      keys: { ...(index === 0 ? plain.layers[0]?.keys : {}), ...Object.fromEntries(keys) },
+    };
   });
   return { ...plain, layers: built, timing: { ...plain.timing, ...timing } as Profile['timing'], ...more };
 }
@@ -42,7 +48,11 @@ export function fingers(text: string, board: Board = HARROW_64): Sample[] {
   return text.split(',').map((word) => {
     const [, sign, key = '', ms = ''] = /^\s*([+-])(\S+)\s+([\d.]+)\s*$/.exec(word) ?? [];
     if (!sign) throw new Error(`"${word}" is not like "+A 50"`);
-    return { tUs: Math.round(Number(ms) * 1000), key: keyNamed(key, board), depthUm: sign === '+' ? board.travelUm : 0 };
+    return {
+      tUs: Math.round(Number(ms) * 1000),
+      key: keyNamed(key, board),
+      depthUm: sign === '+' ? board.travelUm : 0,
+    };
   });
 }
 

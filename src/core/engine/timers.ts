@@ -43,7 +43,8 @@ export class Timers {
     let first: Timer | null = null;
     for (let n = 0; n < this.count; n++) {
       const timer = this.armed[n] as Timer;
-      if (!first || timer.dueUs < first.dueUs || (timer.dueUs === first.dueUs && timer.order < first.order)) first = timer;
+      if (!first || timer.dueUs < first.dueUs || (timer.dueUs === first.dueUs && timer.order < first.order))
+        first = timer;
     }
     return first;
   }

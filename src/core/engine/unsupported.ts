@@ -24,7 +24,8 @@ const WHAT: Readonly<Record<Action['do'], string>> = {
 /** Everything in a profile that the engine does not run yet, each with its JSON path. Empty when it runs all of it. */
 export function unsupportedIn(profile: Profile): Problem[] {
   const found: Problem[] = [];
-  const refuse = (path: Problem['path'], what: string) => found.push({ path, message: `the engine does not run ${what} yet` });
+  const refuse = (path: Problem['path'], what: string) =>
+    found.push({ path, message: `the engine does not run ${what} yet` });
   for (const { action, path } of allActions(profile)) if (!RUNS.has(action.do)) refuse(path, WHAT[action.do]);
   profile.layers.forEach((layer, index) => {
     for (const [key, { does }] of Object.entries(layer.keys)) {

@@ -2,17 +2,31 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { checkProfileText, FileProblem, parseBoard, parseProfile, parseSoundProfile, readStrokes, writeProfile, writeStrokes } from '.';
+import {
+  checkProfileText,
+  FileProblem,
+  parseBoard,
+  parseProfile,
+  parseSoundProfile,
+  readStrokes,
+  writeProfile,
+  writeStrokes,
+} from '.';
 
 describe('strokes files', () => {
   test('what is written is read back the same', () => {
-    const samples = [{ tUs: 0, key: 'KeyA', depthUm: 4000 }, { tUs: 85_000, key: 'KeyA', depthUm: 0 }];
+    const samples = [
+      { tUs: 0, key: 'KeyA', depthUm: 4000 },
+      { tUs: 85_000, key: 'KeyA', depthUm: 0 },
+    ];
     expect(writeStrokes(samples)).toBe('t_us,key,depth_um\n0,KeyA,4000\n85000,KeyA,0\n');
     expect(readStrokes(writeStrokes(samples), HARROW_64)).toEqual(samples);
   });
 
   test('a byte order mark, spaces and empty lines do not matter', () => {
-    expect(readStrokes('\uFEFFt_us, key, depth_um\r\n 0 , KeyA , 4000 \r\n\r\n', HARROW_64)).toEqual([{ tUs: 0, key: 'KeyA', depthUm: 4000 }]);
+    expect(readStrokes('\uFEFFt_us, key, depth_um\r\n 0 , KeyA , 4000 \r\n\r\n', HARROW_64)).toEqual([
+      { tUs: 0, key: 'KeyA', depthUm: 4000 },
+    ]);
   });
 
   test.each([
@@ -32,7 +46,10 @@ describe('strokes files', () => {
 
 describe('profile and board files', () => {
   test('the demo files are those of the demo; `npm run schema` writes them', () => {
-    for (const [file, profile] of [['demo/show-desk.json', SHOW_DESK], ['demo/prompt-book.json', PROMPT_BOOK]] as const) {
+    for (const [file, profile] of [
+      ['demo/show-desk.json', SHOW_DESK],
+      ['demo/prompt-book.json', PROMPT_BOOK],
+    ] as const) {
       const text = readFileSync(file, 'utf8');
       expect(text).toBe(writeProfile(profile));
       expect(parseSoundProfile(text)).toEqual(profile);

@@ -7,7 +7,8 @@ import { FileProblem } from './fileProblem';
 export const LARGEST_JSON_BYTES = 8 << 20;
 
 function parseJson(text: string): unknown {
-  if (text.length > LARGEST_JSON_BYTES) throw new FileProblem('the whole file', `is larger than ${LARGEST_JSON_BYTES >> 20} MB`);
+  if (text.length > LARGEST_JSON_BYTES)
+    throw new FileProblem('the whole file', `is larger than ${LARGEST_JSON_BYTES >> 20} MB`);
   try {
     return JSON.parse(text) as unknown;
   } catch (error) {
@@ -15,7 +16,8 @@ function parseJson(text: string): unknown {
   }
 }
 
-const formatOf = (data: unknown): unknown => (typeof data === 'object' && data !== null && 'format' in data ? data.format : undefined);
+const formatOf = (data: unknown): unknown =>
+  typeof data === 'object' && data !== null && 'format' in data ? data.format : undefined;
 
 /**
  * A profile whose fields and values are right; what it refers to is not looked at.
@@ -24,12 +26,18 @@ const formatOf = (data: unknown): unknown => (typeof data === 'object' && data !
 export function parseProfile(text: string): Profile {
   const data = parseJson(text);
   if (formatOf(data) !== 'underloom-profile') {
-    throw new FileProblem('format', `must be "underloom-profile", found ${JSON.stringify(formatOf(data) ?? null)}; this is no profile file`);
+    throw new FileProblem(
+      'format',
+      `must be "underloom-profile", found ${JSON.stringify(formatOf(data) ?? null)}; this is no profile file`,
+    );
   }
   const result = readProfile(data);
   if ('profile' in result) return result.profile;
   const [first] = result.problems;
-  throw new FileProblem(printPath(first?.path ?? []), `${first?.message ?? 'is not right'}${more(result.problems.length - 1)}`);
+  throw new FileProblem(
+    printPath(first?.path ?? []),
+    `${first?.message ?? 'is not right'}${more(result.problems.length - 1)}`,
+  );
 }
 
 const more = (count: number): string => (count > 0 ? ` (and ${count} more problem${count > 1 ? 's' : ''})` : '');
@@ -62,5 +70,8 @@ export function parseBoard(text: string): Board {
   if (result.success) return result.data;
   const problems = problemsOfZod(result.error);
   const [first] = problems;
-  throw new FileProblem(printPath(first?.path ?? []), `${first?.message ?? 'is not right'}${more(problems.length - 1)}`);
+  throw new FileProblem(
+    printPath(first?.path ?? []),
+    `${first?.message ?? 'is not right'}${more(problems.length - 1)}`,
+  );
 }

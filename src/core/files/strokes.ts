@@ -10,7 +10,11 @@ import { FileProblem } from './fileProblem';
 
 const HEADER = ['t_us', 'key', 'depth_um'];
 
-const wholeNumber = z.string().trim().regex(/^\d{1,15}$/).transform(Number);
+const wholeNumber = z
+  .string()
+  .trim()
+  .regex(/^\d{1,15}$/)
+  .transform(Number);
 
 /**
  * Reads a strokes file for a board.
@@ -20,7 +24,10 @@ export function readStrokes(text: string, board: Board): Sample[] {
   const rows = csvParseRows(text.replace(/^\uFEFF/, ''));
   const [header, ...body] = rows;
   if (!header || header.map((name) => name.trim()).join() !== HEADER.join()) {
-    throw new FileProblem('line 1', `the columns must be ${HEADER.join(',')}, found "${(header ?? []).join(',').slice(0, 60)}"`);
+    throw new FileProblem(
+      'line 1',
+      `the columns must be ${HEADER.join(',')}, found "${(header ?? []).join(',').slice(0, 60)}"`,
+    );
   }
   const keys = new Set(board.keys.map((key) => key.id));
   const samples: Sample[] = [];
@@ -28,15 +35,22 @@ export function readStrokes(text: string, board: Board): Sample[] {
   body.forEach((row, index) => {
     const line = `line ${index + 2}`;
     if (row.length === 1 && row[0]?.trim() === '') return;
-    if (row.length !== HEADER.length) throw new FileProblem(line, `has ${row.length} columns instead of ${HEADER.length}`);
+    if (row.length !== HEADER.length)
+      throw new FileProblem(line, `has ${row.length} columns instead of ${HEADER.length}`);
     const [time = '', key = '', depth = ''] = row.map((cell) => cell.trim());
     const tUs = wholeNumber.safeParse(time);
-    if (!tUs.success) throw new FileProblem(line, `t_us must be a whole number of microseconds from 0, found "${time}"`);
+    if (!tUs.success)
+      throw new FileProblem(line, `t_us must be a whole number of microseconds from 0, found "${time}"`);
     if (tUs.data < earlierUs) throw new FileProblem(line, `the time goes back, from ${earlierUs} to ${tUs.data}`);
     if (!keys.has(key)) throw new FileProblem(line, `the ${board.name} has no key "${key}"`);
     const depthUm = wholeNumber.safeParse(depth);
-    if (!depthUm.success) throw new FileProblem(line, `depth_um must be a whole number of micrometres from 0, found "${depth}"`);
-    if (depthUm.data > board.travelUm) throw new FileProblem(line, `depth ${depthUm.data} is more than the travel of the ${board.name}, ${board.travelUm}`);
+    if (!depthUm.success)
+      throw new FileProblem(line, `depth_um must be a whole number of micrometres from 0, found "${depth}"`);
+    if (depthUm.data > board.travelUm)
+      throw new FileProblem(
+        line,
+        `depth ${depthUm.data} is more than the travel of the ${board.name}, ${board.travelUm}`,
+      );
     earlierUs = tUs.data;
     samples.push({ tUs: tUs.data, key, depthUm: depthUm.data });
   });

@@ -47,9 +47,11 @@ export type ImageHeader = { version: number; lengthBytes: number; crc32: number 
  */
 export function readHeader(bytes: Uint8Array): ImageHeader {
   const reader = new ByteReader(bytes);
-  for (const [index, byte] of MAGIC.entries()) if (reader.u8() !== byte) throw new BadImage(index, 'this is no image: it does not begin with UNDL');
+  for (const [index, byte] of MAGIC.entries())
+    if (reader.u8() !== byte) throw new BadImage(index, 'this is no image: it does not begin with UNDL');
   const version = reader.u8();
-  if (version !== IMAGE_VERSION) throw new BadImage(4, `image version ${version}; this program reads version ${IMAGE_VERSION}`);
+  if (version !== IMAGE_VERSION)
+    throw new BadImage(4, `image version ${version}; this program reads version ${IMAGE_VERSION}`);
   reader.u8();
   reader.u16();
   const lengthBytes = reader.u32();
@@ -112,18 +114,23 @@ class Decoder {
     head.text(40);
     const at = head.offset;
     const keyCount = head.count();
-    if (keyCount !== this.board.keys.length) throw new BadImage(at, `made for ${keyCount} keys; the ${this.board.name} has ${this.board.keys.length}`);
+    if (keyCount !== this.board.keys.length)
+      throw new BadImage(at, `made for ${keyCount} keys; the ${this.board.name} has ${this.board.keys.length}`);
     const hostLayout = choice(head, HOST_LAYOUT_IDS, 'host layout');
     const timing = mergeTiming(DEFAULT_TIMING, this.readTiming(this.section(SECTION.timing, 'timing')));
     const layerReader = this.section(SECTION.layers, 'layers');
     const layerCount = layerReader.count(255);
     this.layerIds = Array.from({ length: layerCount }, (_, n) => `layer-${n}`);
-    const names = this.sections.has(SECTION.names) ? this.readNames(this.section(SECTION.names, 'names')) : this.withoutNames();
+    const names = this.sections.has(SECTION.names)
+      ? this.readNames(this.section(SECTION.names, 'names'))
+      : this.withoutNames();
     this.layerIds = names.layers.map((layer) => layer.id);
     this.readActions(this.section(SECTION.actions, 'actions'));
     this.readGestures(this.section(SECTION.gestures, 'gestures'));
     const layers = names.layers.map((layer) => this.readLayer(layerReader, layer));
-    const joinedLayers = this.sections.has(SECTION.joinedLayers) ? this.readJoinedLayers(this.section(SECTION.joinedLayers, 'joined layers')) : [];
+    const joinedLayers = this.sections.has(SECTION.joinedLayers)
+      ? this.readJoinedLayers(this.section(SECTION.joinedLayers, 'joined layers'))
+      : [];
     return {
       format: 'underloom-profile',
       version: 1,
@@ -234,7 +241,10 @@ class Decoder {
     const { keys } = this.board;
     const bits = Array.from({ length: Math.ceil(keys.length / 8) }, () => reader.u8());
     const assigned = keys.filter((_, n) => ((bits[n >> 3] ?? 0) >> (n & 7)) & 1);
-    const entries = assigned.map(({ id }): [string, Layer['keys'][string]] => [id, { does: this.readBinding(reader), ...layer.told.get(id) }]);
+    const entries = assigned.map(({ id }): [string, Layer['keys'][string]] => [
+      id,
+      { does: this.readBinding(reader), ...layer.told.get(id) },
+    ]);
     return { id: layer.id, name: layer.name, dye: layer.dye, keys: Object.fromEntries(entries) };
   }
 
@@ -247,7 +257,10 @@ class Decoder {
 
   private readTravel(reader: ByteReader): Profile['travel'] {
     const board = readActuation(reader);
-    const keys = Array.from({ length: reader.count(this.board.keys.length) }, (): [string, Actuation] => [this.keyId(reader), readActuation(reader)]);
+    const keys = Array.from({ length: reader.count(this.board.keys.length) }, (): [string, Actuation] => [
+      this.keyId(reader),
+      readActuation(reader),
+    ]);
     return { board, keys: Object.fromEntries(keys) };
   }
 
@@ -261,7 +274,11 @@ class Decoder {
 
   private readNames(reader: ByteReader): Names {
     const [id, name, icon] = [reader.text(), reader.text(), reader.text()];
-    const roles = Array.from({ length: reader.count(64) }, () => ({ id: reader.text(), name: reader.text(), color: reader.text() }));
+    const roles = Array.from({ length: reader.count(64) }, () => ({
+      id: reader.text(),
+      name: reader.text(),
+      color: reader.text(),
+    }));
     const layers = this.layerIds.map((): NamedLayer => {
       const [layerId, layerName, dye] = [reader.text(), reader.text(), choice(reader, DYES, 'dye')];
       const told = new Map<string, Told>();
@@ -283,7 +300,12 @@ class Decoder {
 
   /** Stand-ins for what was left out when memory was short. */
   private withoutNames(): Names {
-    const layers = this.layerIds.map((id, n): NamedLayer => ({ id, name: n === 0 ? 'Base' : `Layer ${n}`, dye: DYES[n % DYES.length] ?? 'indigo', told: new Map() }));
+    const layers = this.layerIds.map((id, n): NamedLayer => ({
+      id,
+      name: n === 0 ? 'Base' : `Layer ${n}`,
+      dye: DYES[n % DYES.length] ?? 'indigo',
+      told: new Map(),
+    }));
     return { id: 'from-keyboard', name: 'From the keyboard', icon: 'spool', roles: [], layers };
   }
 }
@@ -319,11 +341,16 @@ function readActuation(reader: ByteReader): Actuation {
 export function decodeImage(bytes: Uint8Array, board?: Board): Profile {
   const id = boardIdOfImage(bytes);
   const home = board ?? boardById(id);
-  if (!home) throw new BadImage(HEADER_BYTES, `made for the board "${id}", which is not known here; give its board file`);
+  if (!home)
+    throw new BadImage(HEADER_BYTES, `made for the board "${id}", which is not known here; give its board file`);
   if (home.id !== id) throw new BadImage(HEADER_BYTES, `made for the board "${id}", not for the ${home.name}`);
   const result = readProfile(new Decoder(readSections(bytes), home).decode());
   const problems = 'problems' in result ? result.problems : profileProblems(result.profile, home);
   const [first] = problems;
-  if (first || 'problems' in result) throw new BadImage(HEADER_BYTES, first ? `holds no sound profile: ${printProblem(first)}` : 'holds no sound profile');
+  if (first || 'problems' in result)
+    throw new BadImage(
+      HEADER_BYTES,
+      first ? `holds no sound profile: ${printProblem(first)}` : 'holds no sound profile',
+    );
   return result.profile;
 }

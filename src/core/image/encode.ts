@@ -2,7 +2,16 @@
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
 import { idOf, KEYBOARD_PAGE, pageOf, usageOfCode } from '../codes';
-import { DYES, printPath, type Action, type Actuation, type Binding, type Gesture, type PartialTiming, type Profile } from '../profile';
+import {
+  DYES,
+  printPath,
+  type Action,
+  type Actuation,
+  type Binding,
+  type Gesture,
+  type PartialTiming,
+  type Profile,
+} from '../profile';
 import { ByteWriter } from './bytes';
 import {
   ACTION,
@@ -67,7 +76,9 @@ class Encoder {
     };
     const layers = new ByteWriter();
     this.writeLayers(layers);
-    section(SECTION.board, (body) => body.text(this.board.id).count(this.board.keys.length).u8(HOST_LAYOUT_IDS.indexOf(profile.hostLayout)));
+    section(SECTION.board, (body) =>
+      body.text(this.board.id).count(this.board.keys.length).u8(HOST_LAYOUT_IDS.indexOf(profile.hostLayout)),
+    );
     section(SECTION.timing, (body) => this.writeTiming(body, profile.timing));
     section(SECTION.actions, (body) => this.actions.write(body));
     section(SECTION.gestures, (body) => this.gestures.write(body));
@@ -161,7 +172,10 @@ class Encoder {
         for (const code of action.codes) writeUsage(out, usageOfCode(code) ?? 0);
         break;
       case 'layer':
-        out.u8(ACTION.layer).u8(LAYER_HOWS.indexOf(action.how)).count(this.profile.layers.findIndex((layer) => layer.id === action.layer));
+        out
+          .u8(ACTION.layer)
+          .u8(LAYER_HOWS.indexOf(action.how))
+          .count(this.profile.layers.findIndex((layer) => layer.id === action.layer));
         break;
       case 'many': {
         // Parts go into the pool before the whole, so that a reader meets only numbers it knows.
@@ -189,7 +203,9 @@ class Encoder {
   private writeTravel(out: ByteWriter): void {
     const { travel } = this.profile;
     writeActuation(out, travel.board);
-    const own = this.board.keys.flatMap(({ id }, index) => (travel.keys[id] ? [{ index, actuation: travel.keys[id] }] : []));
+    const own = this.board.keys.flatMap(({ id }, index) =>
+      travel.keys[id] ? [{ index, actuation: travel.keys[id] }] : [],
+    );
     out.count(own.length);
     for (const { index, actuation } of own) {
       out.count(index);
@@ -211,7 +227,10 @@ class Encoder {
       out.count(told.length);
       for (const { index, label, role, note } of told) {
         const roleNumber = role === undefined ? 0 : profile.roles.findIndex((candidate) => candidate.id === role) + 1;
-        out.count(index).u8((label === undefined ? 0 : 1) | (note === undefined ? 0 : 2)).count(roleNumber);
+        out
+          .count(index)
+          .u8((label === undefined ? 0 : 1) | (note === undefined ? 0 : 2))
+          .count(roleNumber);
         if (label !== undefined) out.text(label);
         if (note !== undefined) out.text(note);
       }
@@ -219,7 +238,8 @@ class Encoder {
   }
 }
 
-const isOneByte = (usage: number): boolean => pageOf(usage) === KEYBOARD_PAGE && idOf(usage) >= 1 && idOf(usage) <= LAST_KEY_TAG;
+const isOneByte = (usage: number): boolean =>
+  pageOf(usage) === KEYBOARD_PAGE && idOf(usage) >= 1 && idOf(usage) <= LAST_KEY_TAG;
 
 function writeUsage(out: ByteWriter, usage: number): void {
   if (isOneByte(usage)) out.u8(idOf(usage));
@@ -228,9 +248,16 @@ function writeUsage(out: ByteWriter, usage: number): void {
 
 function writeActuation(out: ByteWriter, actuation: Actuation): void {
   if (actuation.mode === 'fixed') {
-    out.u8(0).count(actuation.pointUm).count(actuation.releaseUm === undefined ? 0 : actuation.releaseUm);
+    out
+      .u8(0)
+      .count(actuation.pointUm)
+      .count(actuation.releaseUm === undefined ? 0 : actuation.releaseUm);
   } else {
-    out.u8(1 + RESETS.indexOf(actuation.reset)).count(actuation.pointUm).count(actuation.pressUm).count(actuation.releaseUm);
+    out
+      .u8(1 + RESETS.indexOf(actuation.reset))
+      .count(actuation.pointUm)
+      .count(actuation.pressUm)
+      .count(actuation.releaseUm);
   }
 }
 
@@ -239,6 +266,7 @@ function writeActuation(out: ByteWriter, actuation: Actuation): void {
  * @throws CannotStore when something in it has no place in an image yet
  */
 export function encodeImage(profile: Profile, board: Board, options: EncodeOptions = {}): Uint8Array {
-  if (profile.joints.length > 0) throw new CannotStore(`${printPath(['joints'])}: joint presses cannot be stored in an image yet`);
+  if (profile.joints.length > 0)
+    throw new CannotStore(`${printPath(['joints'])}: joint presses cannot be stored in an image yet`);
   return new Encoder(profile, board).encode(options);
 }

@@ -1,20 +1,50 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { boardById, HARROW_64, TWILL_42 } from '../board';
-import { applyEdit, plainProfile, type Profile } from '../profile';
+import { applyEdit, plainProfile, type Assignment, type Profile } from '../profile';
 import { BadImage, boardIdOfImage, CannotStore, decodeImage, encodeImage, readHeader } from '.';
 import { ByteReader, ByteWriter } from './bytes';
 
 const rich = (): Profile => ({
   ...SHOW_DESK,
   joinedLayers: [{ when: ['cues', 'rig'], also: 'dark' }],
-  travel: { board: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' }, keys: { KeyA: { mode: 'fixed', pointUm: 900, releaseUm: 800 }, KeyB: { mode: 'fixed', pointUm: 900 } } },
-  layers: [...SHOW_DESK.layers.slice(0, 4), { ...SHOW_DESK.layers[4]!, keys: { KeyA: { does: { kind: 'pass' } }, KeyB: { does: { kind: 'act', action: { do: 'many', actions: [{ do: 'keys', codes: ['hid:0C:0123', 'hid:07:00A4'] }, { do: 'layer', how: 'once', layer: 'rig' }] } }, note: 'Über — ü' } } }],
+  travel: {
+    board: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' },
+    keys: { KeyA: { mode: 'fixed', pointUm: 900, releaseUm: 800 }, KeyB: { mode: 'fixed', pointUm: 900 } },
+  },
+  layers: [
+    ...SHOW_DESK.layers.slice(0, 4),
+    {
+      ...SHOW_DESK.layers[4]!,
+      keys: {
+        KeyA: { does: { kind: 'pass' } },
+        KeyB: {
+          does: {
+            kind: 'act',
+            action: {
+              do: 'many',
+              actions: [
+                { do: 'keys', codes: ['hid:0C:0123', 'hid:07:00A4'] },
+                { do: 'layer', how: 'once', layer: 'rig' },
+              ],
+            },
+          },
+          note: 'Über — ü',
+        },
+      },
+    },
+  ],
 });
 
 describe('image and back', () => {
-  test.each<[string, Profile]>([['the show desk', SHOW_DESK], ['the prompt book', PROMPT_BOOK], ['a plain board', plainProfile(TWILL_42, 'p', 'Plain')], ['one with everything', rich()]])('%s comes back the same', (_name, profile) => {
+  test.each<[string, Profile]>([
+    ['the show desk', SHOW_DESK],
+    ['the prompt book', PROMPT_BOOK],
+    ['a plain board', plainProfile(TWILL_42, 'p', 'Plain')],
+    ['one with everything', rich()],
+  ])('%s comes back the same', (_name, profile) => {
     const board = boardById(profile.board)!;
     expect(decodeImage(encodeImage(profile, board))).toEqual(profile);
   });
@@ -29,7 +59,11 @@ describe('image and back', () => {
   test('equal actions and gestures are stored once', () => {
     const gesture = SHOW_DESK.layers[0]!.keys.CapsLock!;
     const once = encodeImage(SHOW_DESK, HARROW_64, { withoutNames: true }).length;
-    const twice = encodeImage(applyEdit(SHOW_DESK, { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: gesture.does } }), HARROW_64, { withoutNames: true }).length;
+    const twice = encodeImage(
+      applyEdit(SHOW_DESK, { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: gesture.does } }),
+      HARROW_64,
+      { withoutNames: true },
+    ).length;
     expect(twice - once).toBe(1);
   });
 
@@ -43,7 +77,12 @@ describe('image and back', () => {
   });
 
   test('what it cannot hold yet is refused by name', () => {
-    const latch = applyEdit(SHOW_DESK, { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: { kind: 'act', action: { do: 'latch', codes: ['ShiftLeft'] } } } });
+    const latch = applyEdit(SHOW_DESK, {
+      edit: 'assign',
+      layer: 'base',
+      key: 'KeyA',
+      to: { does: { kind: 'act', action: { do: 'latch', codes: ['ShiftLeft'] } } },
+    });
     expect(() => encodeImage(latch, HARROW_64)).toThrow(CannotStore);
     expect(() => encodeImage(latch, HARROW_64)).toThrow(/latch/);
   });
@@ -59,21 +98,38 @@ describe('broken images', () => {
   test.each<[string, Uint8Array, string]>([
     ['other bytes', Uint8Array.of(1, 2, 3), 'does not begin with UNDL'],
     ['nothing', new Uint8Array(), 'ends too early'],
-    ['a later version', changed((b) => { b[4] = 9; }), 'image version 9'],
+    [
+      'a later version',
+      changed((b) => {
+        b[4] = 9;
+      }),
+      'image version 9',
+    ],
     ['a cut one', image.slice(0, 200), 'bytes long, but there are 200'],
-    ['a flipped bit', changed((b) => { b[60]! ^= 1; }), 'the image is damaged'],
+    [
+      'a flipped bit',
+      changed((b) => {
+        b[60]! ^= 1;
+      }),
+      'the image is damaged',
+    ],
   ])('%s: a sentence with the place', (_what, bytes, reason) => {
     expect(() => decodeImage(bytes)).toThrow(BadImage);
     expect(() => decodeImage(bytes)).toThrow(reason);
   });
 
-  test('an image for another board is refused', () => expect(() => decodeImage(image, TWILL_42)).toThrow('made for the board "harrow-64", not for the Twill 42'));
+  test('an image for another board is refused', () =>
+    expect(() => decodeImage(image, TWILL_42)).toThrow('made for the board "harrow-64", not for the Twill 42'));
 
   test('whatever the bytes are, the answer is a profile or BadImage, never a crash', () => {
     const crc = (bytes: Uint8Array): Uint8Array => bytes;
     fc.assert(
       fc.property(fc.integer({ min: 16, max: image.length - 1 }), fc.integer({ min: 0, max: 255 }), (at, value) => {
-        const bytes = crc(changed((b) => { b[at] = value; }));
+        const bytes = crc(
+          changed((b) => {
+            b[at] = value;
+          }),
+        );
         const body = bytes.subarray(16);
         let crc32 = 0xffffffff;
         for (const byte of body) {
@@ -93,7 +149,44 @@ describe('broken images', () => {
 });
 
 test('bytes: fixed widths, counts and texts come back', () => {
-  const bytes = new ByteWriter().u16(0x1234).u32(0xdeadbeef).count(0).count(127).count(128).count(2 ** 40).text('Wörter ✓').toBytes();
+  const bytes = new ByteWriter()
+    .u16(0x1234)
+    .u32(0xdeadbeef)
+    .count(0)
+    .count(127)
+    .count(128)
+    .count(2 ** 40)
+    .text('Wörter ✓')
+    .toBytes();
   const reader = new ByteReader(bytes);
-  expect([reader.u16(), reader.u32(), reader.count(), reader.count(), reader.count(), reader.count(), reader.text(), reader.isAtEnd]).toEqual([0x1234, 0xdeadbeef, 0, 127, 128, 2 ** 40, 'Wörter ✓', true]);
+  expect([
+    reader.u16(),
+    reader.u32(),
+    reader.count(),
+    reader.count(),
+    reader.count(),
+    reader.count(),
+    reader.text(),
+    reader.isAtEnd,
+  ]).toEqual([0x1234, 0xdeadbeef, 0, 127, 128, 2 ** 40, 'Wörter ✓', true]);
+});
+
+test('the worked example of the format is what is written', () => {
+  const profile = plainProfile(HARROW_64, 'p', 'P');
+  const gesture: Assignment = {
+    does: {
+      kind: 'gesture',
+      steps: [{ tap: { do: 'keys', codes: ['Escape'] }, hold: { do: 'keys', codes: ['ControlLeft'] } }],
+    },
+  };
+  const letter: Assignment = { does: { kind: 'act', action: { do: 'keys', codes: ['KeyA'] } } };
+  profile.layers[0]!.keys = { CapsLock: gesture, KeyA: letter };
+  const written = [...encodeImage(profile, HARROW_64, { withoutNames: true }).subarray(16)].map((byte) =>
+    byte.toString(16).toUpperCase().padStart(2, '0'),
+  );
+  const example = readFileSync('docs/formats/image.md', 'utf8').split('## A worked example')[1]?.split('```')[1] ?? '';
+  const bytes = example
+    .split('\n')
+    .flatMap((line) => (line.split(/ {3,}/)[0] ?? '').split(/ +/).filter((word) => /^[0-9A-F]{2}$/.test(word)));
+  expect(written).toEqual(bytes);
 });

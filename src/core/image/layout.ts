@@ -11,7 +11,16 @@ export const IMAGE_VERSION = 1;
 /** Magic, version, flags, two reserved bytes, length, CRC-32. */
 export const HEADER_BYTES = 16;
 
-export const SECTION = { board: 1, timing: 2, actions: 3, gestures: 4, layers: 5, joinedLayers: 6, travel: 7, names: 8 } as const;
+export const SECTION = {
+  board: 1,
+  timing: 2,
+  actions: 3,
+  gestures: 4,
+  layers: 5,
+  joinedLayers: 6,
+  travel: 7,
+  names: 8,
+} as const;
 
 /** Bytes a binding or an action reference can begin with, besides 01 to E7 (that one key). */
 export const TAG = { nothing: 0x00, none: 0xe8, pass: 0xe9, action: 0xea, gesture: 0xeb } as const;

@@ -55,9 +55,18 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
   if (place === 'part') words.push(...GESTURE_WORDS);
   if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...LAYER_WORDS);
   const wanted = typed.toLowerCase();
-  const spoken = words.filter((word) => word.startsWith(wanted)).map((word) => ({ word, meaning: WORD_MEANINGS[word] ?? '' }));
+  const spoken = words
+    .filter((word) => word.startsWith(wanted))
+    .map((word) => ({ word, meaning: WORD_MEANINGS[word] ?? '' }));
   const keys = place === 'part' ? [] : KEYS.filter(({ word }) => word.toLowerCase().startsWith(wanted));
-  const exactFirst = wanted === '' ? [...spoken, ...keys] : [...keys.filter(({ word }) => word.toLowerCase() === wanted), ...spoken, ...keys.filter(({ word }) => word.toLowerCase() !== wanted)];
+  const exactFirst =
+    wanted === ''
+      ? [...spoken, ...keys]
+      : [
+          ...keys.filter(({ word }) => word.toLowerCase() === wanted),
+          ...spoken,
+          ...keys.filter(({ word }) => word.toLowerCase() !== wanted),
+        ];
   return exactFirst.slice(0, most).map(({ word, meaning }) => ({ from, insert: word, meaning }));
 }
 
@@ -79,13 +88,33 @@ const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {
 /** Everything one line can say without a gesture, by meaning: ways between layers first, then keys by group. */
 export function allMeanings(context: NotationContext): Meaning[] {
   const layers = context.layers.slice(1).flatMap(({ id, name }) =>
-    LAYER_WORDS.map((how) => ({ group: 'Ways between layers', line: `${how} ${printLayer(id, context)}`, meaning: `${name}: ${WORD_MEANINGS[how] ?? ''}` })),
+    LAYER_WORDS.map((how) => ({
+      group: 'Ways between layers',
+      line: `${how} ${printLayer(id, context)}`,
+      meaning: `${name}: ${WORD_MEANINGS[how] ?? ''}`,
+    })),
   );
   const base = context.layers[0];
-  const back = base ? [{ group: 'Ways between layers', line: `go ${printLayer(base.id, context)}`, meaning: `back to ${base.name} alone` }] : [];
-  const silence = ['pass', 'none'].map((word) => ({ group: 'Nothing here', line: word, meaning: WORD_MEANINGS[word] ?? '' }));
+  const back = base
+    ? [
+        {
+          group: 'Ways between layers',
+          line: `go ${printLayer(base.id, context)}`,
+          meaning: `back to ${base.name} alone`,
+        },
+      ]
+    : [];
+  const silence = ['pass', 'none'].map((word) => ({
+    group: 'Nothing here',
+    line: word,
+    meaning: WORD_MEANINGS[word] ?? '',
+  }));
   const keys = (Object.keys(GROUP_NAMES) as CodeGroup[]).flatMap((group) =>
-    CODE_TABLE[group].map(([code]) => ({ group: GROUP_NAMES[group], line: wordOfCode(code), meaning: titleOfCode(code) })),
+    CODE_TABLE[group].map(([code]) => ({
+      group: GROUP_NAMES[group],
+      line: wordOfCode(code),
+      meaning: titleOfCode(code),
+    })),
   );
   return [...layers, ...back, ...silence, ...keys];
 }

@@ -9,7 +9,8 @@ import type { SentenceContext } from './sentences';
  */
 export type Legend = { main: string; held: string; how: string };
 
-const layerLegend = (id: string, context: SentenceContext): string => context.layers.find((layer) => layer.id === id)?.name ?? '?';
+const layerLegend = (id: string, context: SentenceContext): string =>
+  context.layers.find((layer) => layer.id === id)?.name ?? '?';
 
 export function actionLegend(action: Action, context: SentenceContext): string {
   switch (action.do) {
@@ -35,7 +36,13 @@ export function actionLegend(action: Action, context: SentenceContext): string {
 /** The legend of a binding; a label the person gave stands in place of what a tap or press does. */
 export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context: SentenceContext): Legend {
   const own = plainLegend(assignment.does, context);
-  return assignment.label ? { ...own, main: assignment.label, how: assignment.does.kind === 'act' && assignment.does.action.do === 'layer' ? own.how : '' } : own;
+  return assignment.label
+    ? {
+        ...own,
+        main: assignment.label,
+        how: assignment.does.kind === 'act' && assignment.does.action.do === 'layer' ? own.how : '',
+      }
+    : own;
 }
 
 /** A chord's key in the first line and its modifiers in the second, as in `H` with `Ctrl Alt`; anything else in one line. */
@@ -56,12 +63,17 @@ function plainLegend(binding: Binding, context: SentenceContext): Legend {
       return { main: '×', held: '', how: '' };
     case 'act': {
       const { action } = binding;
-      if (action.do === 'layer') return { main: layerLegend(action.layer, context), held: '', how: action.how === 'while' ? '' : action.how };
+      if (action.do === 'layer')
+        return { main: layerLegend(action.layer, context), held: '', how: action.how === 'while' ? '' : action.how };
       return { ...chordLegend(action, context), held: '' };
     }
     case 'gesture': {
       const [first] = binding.steps;
-      return { main: first?.tap ? actionLegend(first.tap, context) : '', held: first?.hold ? actionLegend(first.hold, context) : '', how: '' };
+      return {
+        main: first?.tap ? actionLegend(first.tap, context) : '',
+        held: first?.hold ? actionLegend(first.hold, context) : '',
+        how: '',
+      };
     }
     case 'stroke':
       return { main: 'plan', held: '', how: '' };

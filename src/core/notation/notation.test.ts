@@ -34,7 +34,10 @@ const LINES: [line: string, binding: Binding][] = [
   ['tap Esc, hold while Cues', gesture({ tap: keys('Escape'), hold: layer('while', 'cues') })],
   ['hold Ctrl', gesture({ hold: keys('ControlLeft') })],
   ['tap G, twice B', gesture({ tap: keys('KeyG') }, { tap: keys('KeyB') })],
-  ['tap G, hold F, twice B, twice hold H', gesture({ tap: keys('KeyG'), hold: keys('KeyF') }, { tap: keys('KeyB'), hold: keys('KeyH') })],
+  [
+    'tap G, hold F, twice B, twice hold H',
+    gesture({ tap: keys('KeyG'), hold: keys('KeyF') }, { tap: keys('KeyB'), hold: keys('KeyH') }),
+  ],
   ['tap G, 3 times hold H', gesture({ tap: keys('KeyG') }, {}, { hold: keys('KeyH') })],
   ['tap nothing', gesture({})],
   ['Ctrl+B & while Cues', act({ do: 'many', actions: [keys('ControlLeft', 'KeyB'), layer('while', 'cues')] })],
@@ -82,9 +85,14 @@ describe('the assign line', () => {
   test('whatever it can print it reads back the same', () => {
     const code = fc.constantFrom(...NAMED_CODES, 'hid:07:00A4', 'hid:0C:0123');
     const chord = fc.uniqueArray(code, { minLength: 1, maxLength: 4 }).map((codes) => keys(...codes));
-    const way = fc.tuple(fc.constantFrom<LayerHow>('while', 'flip', 'go', 'once'), fc.constantFrom(...LAYERS.map(({ id }) => id))).map(([how, id]) => layer(how, id));
+    const way = fc
+      .tuple(fc.constantFrom<LayerHow>('while', 'flip', 'go', 'once'), fc.constantFrom(...LAYERS.map(({ id }) => id)))
+      .map(([how, id]) => layer(how, id));
     const single = fc.oneof(chord, way);
-    const action = fc.oneof(single, fc.array(single, { minLength: 2, maxLength: 3 }).map((actions): Action => ({ do: 'many', actions })));
+    const action = fc.oneof(
+      single,
+      fc.array(single, { minLength: 2, maxLength: 3 }).map((actions): Action => ({ do: 'many', actions })),
+    );
     const step = fc.record({ tap: action, hold: action }, { requiredKeys: [] });
     const binding: fc.Arbitrary<Binding> = fc.oneof(
       action.map(act),
@@ -129,13 +137,31 @@ describe('completing', () => {
 describe('sentences and legends', () => {
   const say = (line: string, timing = {}): string => {
     const parsed = parseLine(line, context);
-    return parsed.ok ? sentencesOf(parsed.binding, { ...DEFAULT_TIMING, ...timing }, context).join(' ') : parsed.error.message;
+    return parsed.ok
+      ? sentencesOf(parsed.binding, { ...DEFAULT_TIMING, ...timing }, context).join(' ')
+      : parsed.error.message;
   };
   test.each([
-    ['tap Esc, hold while Cues', {}, 'Tapped, it sends Escape. Held for 200 ms, or as soon as another key goes down and up inside it, it shows Cues until you let go. Pressed again within 120 ms of a tap, it holds Escape until you let go.'],
-    ['tap A, hold Ctrl', { interrupt: 'wait' as const, retapMs: 0 }, 'Tapped, it sends A. Held for 200 ms, whatever other keys do meanwhile, it holds Control until you let go.'],
-    ['tap A, hold Ctrl', { interrupt: 'any' as const, retapMs: 0, otherHandOnly: true, typingGuardMs: 90 }, 'Tapped, it sends A. Held for 200 ms, or as soon as another key goes down inside it, it holds Control until you let go. A key of the same hand pressed meanwhile makes it a tap at once. Within 90 ms of typing it is a tap at once.'],
-    ['tap G, twice B', {}, 'Tapped, it sends G. Held for 200 ms, it holds G until you let go. Tapped twice, it sends B. A press within 180 ms of letting go counts as the next one.'],
+    [
+      'tap Esc, hold while Cues',
+      {},
+      'Tapped, it sends Escape. Held for 200 ms, or as soon as another key goes down and up inside it, it shows Cues until you let go. Pressed again within 120 ms of a tap, it holds Escape until you let go.',
+    ],
+    [
+      'tap A, hold Ctrl',
+      { interrupt: 'wait' as const, retapMs: 0 },
+      'Tapped, it sends A. Held for 200 ms, whatever other keys do meanwhile, it holds Control until you let go.',
+    ],
+    [
+      'tap A, hold Ctrl',
+      { interrupt: 'any' as const, retapMs: 0, otherHandOnly: true, typingGuardMs: 90 },
+      'Tapped, it sends A. Held for 200 ms, or as soon as another key goes down inside it, it holds Control until you let go. A key of the same hand pressed meanwhile makes it a tap at once. Within 90 ms of typing it is a tap at once.',
+    ],
+    [
+      'tap G, twice B',
+      {},
+      'Tapped, it sends G. Held for 200 ms, it holds G until you let go. Tapped twice, it sends B. A press within 180 ms of letting go counts as the next one.',
+    ],
     ['Ctrl+B', {}, 'It sends Control+B, and holds it as long as you hold the key.'],
     ['go Base', {}, 'It goes to Base and stays there.'],
     ['tap nothing', {}, 'It does nothing, however it is pressed.'],
@@ -148,7 +174,15 @@ describe('sentences and legends', () => {
     expect(legendOf({ does, label: 'Out' }, context)).toEqual({ main: 'Out', held: 'Cues', how: '' });
     expect(legendOf({ does: act(layer('go', 'cues')) }, context)).toEqual({ main: 'Cues', held: '', how: 'go' });
     expect(legendOf({ does: act(keys('ShiftLeft', 'Digit1')) }, context).main).toBe('!');
-    expect(legendOf({ does: act(keys('ControlLeft', 'AltLeft', 'KeyH')) }, context)).toEqual({ main: 'H', held: '', how: 'Ctrl Alt' });
-    expect(legendOf({ does: act(keys('ControlLeft', 'AltLeft', 'KeyH')), label: 'House' }, context)).toEqual({ main: 'House', held: '', how: '' });
+    expect(legendOf({ does: act(keys('ControlLeft', 'AltLeft', 'KeyH')) }, context)).toEqual({
+      main: 'H',
+      held: '',
+      how: 'Ctrl Alt',
+    });
+    expect(legendOf({ does: act(keys('ControlLeft', 'AltLeft', 'KeyH')), label: 'House' }, context)).toEqual({
+      main: 'House',
+      held: '',
+      how: '',
+    });
   });
 });

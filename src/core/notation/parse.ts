@@ -49,7 +49,8 @@ class LineParser {
   line(): Binding {
     const binding = this.binding();
     const rest = this.scanner.peek();
-    if (rest.text !== '') this.scanner.fail(rest, binding.kind === 'act' ? ['+', '&'] : binding.kind === 'gesture' ? [', '] : []);
+    if (rest.text !== '')
+      this.scanner.fail(rest, binding.kind === 'act' ? ['+', '&'] : binding.kind === 'gesture' ? [', '] : []);
     return binding;
   }
 
@@ -64,7 +65,10 @@ class LineParser {
   }
 
   private startsPart(): boolean {
-    return this.scanner.peekCount() !== undefined || (GESTURE_WORDS as readonly string[]).includes(this.scanner.peek().text.toLowerCase());
+    return (
+      this.scanner.peekCount() !== undefined ||
+      (GESTURE_WORDS as readonly string[]).includes(this.scanner.peek().text.toLowerCase())
+    );
   }
 
   private gesture(): Binding {
@@ -77,7 +81,8 @@ class LineParser {
       const hold = this.scanner.takeWord('hold');
       if (step === 0 && !hold && !this.scanner.takeWord('tap')) this.scanner.fail(this.scanner.peek(), ['tap', 'hold']);
       const what = hold ? 'hold' : 'tap';
-      if (said.has(`${step} ${what}`)) this.scanner.fail(start, [], `The ${what} of press ${step + 1} is there already.`);
+      if (said.has(`${step} ${what}`))
+        this.scanner.fail(start, [], `The ${what} of press ${step + 1} is there already.`);
       said.add(`${step} ${what}`);
       while (steps.length <= step) steps.push({});
       if (!this.scanner.takeWord('nothing')) steps[step] = { ...steps[step], [what]: this.actions() };
@@ -90,10 +95,12 @@ class LineParser {
     if (this.scanner.takeWord('twice')) return 1;
     const count = this.scanner.peekCount();
     if (count === undefined) return 0;
-    if (count < 1 || count > MOST_STEPS) this.scanner.fail(start, [], `A key can be pressed 1 to ${MOST_STEPS} times, not ${count}.`);
+    if (count < 1 || count > MOST_STEPS)
+      this.scanner.fail(start, [], `A key can be pressed 1 to ${MOST_STEPS} times, not ${count}.`);
     this.scanner.take();
     this.scanner.take();
-    if (count === 1 && !['tap', 'hold'].includes(this.scanner.peek().text.toLowerCase())) this.scanner.fail(this.scanner.peek(), ['tap', 'hold']);
+    if (count === 1 && !['tap', 'hold'].includes(this.scanner.peek().text.toLowerCase()))
+      this.scanner.fail(this.scanner.peek(), ['tap', 'hold']);
     return count - 1;
   }
 
@@ -121,12 +128,18 @@ class LineParser {
 
   /** The codes of a key word; a character that needs Shift is Shift and its key. */
   private key(piece: Piece): string[] {
-    if (piece.text === ',') this.scanner.fail(piece, [], 'Expected a key or a layer word before this comma; the key itself is written Comma.');
+    if (piece.text === ',')
+      this.scanner.fail(
+        piece,
+        [],
+        'Expected a key or a layer word before this comma; the key itself is written Comma.',
+      );
     this.scanner.take();
     const code = codeOfWord(piece.text);
     if (code) return [code];
     const character = piece.text.toLowerCase() === 'plus' ? '+' : piece.text;
-    const stroke = character.length === 1 && !/\s/.test(character) ? strokeOfCharacter(HOST_LAYOUTS.us, character) : undefined;
+    const stroke =
+      character.length === 1 && !/\s/.test(character) ? strokeOfCharacter(HOST_LAYOUTS.us, character) : undefined;
     if (stroke) return stroke.shift ? ['ShiftLeft', stroke.code] : [stroke.code];
     return this.scanner.fail(piece, [KEY, ...LAYER_WORDS.map((word) => `${word} LAYER`)]);
   }
@@ -135,7 +148,15 @@ class LineParser {
     const { layers } = this.context;
     const piece = this.scanner.takeName();
     const wanted = piece.text.toLowerCase();
-    const found = piece.quoted || !wanted.startsWith('#') ? layers.find(({ name }) => name.toLowerCase() === wanted) : layers.find(({ id }) => `#${id}` === piece.text);
-    return found ? found.id : this.scanner.fail(piece, layers.map(({ name }) => name));
+    const found =
+      piece.quoted || !wanted.startsWith('#')
+        ? layers.find(({ name }) => name.toLowerCase() === wanted)
+        : layers.find(({ id }) => `#${id}` === piece.text);
+    return found
+      ? found.id
+      : this.scanner.fail(
+          piece,
+          layers.map(({ name }) => name),
+        );
   }
 }

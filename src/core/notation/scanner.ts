@@ -70,7 +70,13 @@ export class Scanner {
     const found = piece.text === '' ? 'the end of the line' : `"${piece.text}"`;
     const wanted = expected.length > 0 ? `Expected ${listOf(expected)}` : 'Nothing more was expected';
     const message = reason ?? `${wanted}, found ${found}.`;
-    throw new LineProblem({ column: piece.column, length: Math.max(1, piece.text.length), found: piece.text, expected, message });
+    throw new LineProblem({
+      column: piece.column,
+      length: Math.max(1, piece.text.length),
+      found: piece.text,
+      expected,
+      message,
+    });
   }
 }
 

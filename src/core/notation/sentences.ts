@@ -7,7 +7,8 @@ export type SentenceContext = { layers: readonly Pick<Layer, 'id' | 'name'>[] };
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 const TIMES = ['once', 'twice', 'three times', 'four times', 'five times', 'six times', 'seven times', 'eight times'];
 
-const layerName = (id: string, { layers }: SentenceContext): string => layers.find((layer) => layer.id === id)?.name ?? `a layer "${id}" that is gone`;
+const layerName = (id: string, { layers }: SentenceContext): string =>
+  layers.find((layer) => layer.id === id)?.name ?? `a layer "${id}" that is gone`;
 
 const chordTitle = (codes: readonly string[]): string => codes.map(titleOfCode).join('+');
 
@@ -20,7 +21,9 @@ export function predicate(action: Action, lasting: Lasting, context: SentenceCon
   switch (action.do) {
     case 'keys': {
       const modifiersOnly = action.codes.every(isModifier);
-      return lasting === 'until up' || modifiersOnly ? `holds ${chordTitle(action.codes)}${until}` : `sends ${chordTitle(action.codes)}`;
+      return lasting === 'until up' || modifiersOnly
+        ? `holds ${chordTitle(action.codes)}${until}`
+        : `sends ${chordTitle(action.codes)}`;
     }
     case 'layer': {
       const name = layerName(action.layer, context);
@@ -57,7 +60,13 @@ export function predicate(action: Action, lasting: Lasting, context: SentenceCon
     case 'slot':
       return action.how === 'go' ? `changes to slot ${action.slot}` : `changes to the ${action.how} slot`;
     case 'device':
-      return { record: 'starts recording on the keyboard', lampsUp: 'makes the lamps brighter', lampsDown: 'makes the lamps darker', lampsToggle: 'turns the lamps on or off', bootloader: 'restarts the keyboard for new firmware' }[action.what];
+      return {
+        record: 'starts recording on the keyboard',
+        lampsUp: 'makes the lamps brighter',
+        lampsDown: 'makes the lamps darker',
+        lampsToggle: 'turns the lamps on or off',
+        bootloader: 'restarts the keyboard for new firmware',
+      }[action.what];
     case 'many':
       return action.actions.map((part) => predicate(part, lasting, context)).join(', and ');
   }
@@ -79,15 +88,25 @@ function holdCondition(timing: GestureTiming): string {
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-function stepSentences(step: GestureStep, index: number, count: number, timing: GestureTiming, context: SentenceContext): string[] {
+function stepSentences(
+  step: GestureStep,
+  index: number,
+  count: number,
+  timing: GestureTiming,
+  context: SentenceContext,
+): string[] {
   const sentences: string[] = [];
   const nth = index === 0 ? '' : `the ${ORDINALS[index] ?? `${index + 1}th`} time `;
   const tapped = index === 0 ? 'tapped' : `tapped ${TIMES[index] ?? `${index + 1} times`}`;
   if (step.tap) sentences.push(`${capital(tapped)}, it ${predicate(step.tap, 'tap', context)}.`);
   if (step.hold) {
-    sentences.push(`${capital(nth)}${nth ? holdCondition(timing) : capital(holdCondition(timing))} it ${predicate(step.hold, 'until up', context)}.`);
+    sentences.push(
+      `${capital(nth)}${nth ? holdCondition(timing) : capital(holdCondition(timing))} it ${predicate(step.hold, 'until up', context)}.`,
+    );
   } else if (step.tap && index + 1 < count) {
-    sentences.push(`${capital(nth)}${nth ? 'held' : 'Held'} for ${timing.holdAfterMs} ms, it ${predicate(step.tap, 'until up', context)}.`);
+    sentences.push(
+      `${capital(nth)}${nth ? 'held' : 'Held'} for ${timing.holdAfterMs} ms, it ${predicate(step.tap, 'until up', context)}.`,
+    );
   }
   return sentences;
 }
@@ -104,7 +123,8 @@ export function sentencesOf(binding: Binding, timing: GestureTiming, context: Se
       return ['It does nothing, and no layer below is asked.'];
     case 'act': {
       const [codes] = binding.action.do === 'keys' ? [binding.action.codes] : [];
-      if (codes && !codes.every(isModifier)) return [`It sends ${chordTitle(codes)}, and holds it as long as you hold the key.`];
+      if (codes && !codes.every(isModifier))
+        return [`It sends ${chordTitle(codes)}, and holds it as long as you hold the key.`];
       return [`It ${predicate(binding.action, 'until up', context)}.`];
     }
     case 'gesture': {
@@ -113,11 +133,16 @@ export function sentencesOf(binding: Binding, timing: GestureTiming, context: Se
       const [first] = steps;
       const anyHold = steps.some((step) => step.hold);
       if (sentences.length === 0) return ['It does nothing, however it is pressed.'];
-      if (steps.length > 1) sentences.push(`A press within ${timing.tapGapMs} ms of letting go counts as the next one.`);
-      if (anyHold && timing.otherHandOnly) sentences.push('A key of the same hand pressed meanwhile makes it a tap at once.');
-      if (first?.tap && timing.typingGuardMs > 0) sentences.push(`Within ${timing.typingGuardMs} ms of typing it is a tap at once.`);
+      if (steps.length > 1)
+        sentences.push(`A press within ${timing.tapGapMs} ms of letting go counts as the next one.`);
+      if (anyHold && timing.otherHandOnly)
+        sentences.push('A key of the same hand pressed meanwhile makes it a tap at once.');
+      if (first?.tap && timing.typingGuardMs > 0)
+        sentences.push(`Within ${timing.typingGuardMs} ms of typing it is a tap at once.`);
       if (first?.tap && first.hold && steps.length === 1 && timing.retapMs > 0) {
-        sentences.push(`Pressed again within ${timing.retapMs} ms of a tap, it ${predicate(first.tap, 'until up', context)}.`);
+        sentences.push(
+          `Pressed again within ${timing.retapMs} ms of a tap, it ${predicate(first.tap, 'until up', context)}.`,
+        );
       }
       return sentences;
     }

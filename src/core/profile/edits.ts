@@ -6,7 +6,10 @@ import type { KeyId } from '../board';
 import type { Assignment, GestureTiming, Layer, LayerId, Profile, Role } from './schema';
 
 /** The fields of a profile that are set whole. */
-export type ProfileFields = Pick<Profile, 'name' | 'icon' | 'hostLayout' | 'joinedLayers' | 'joints' | 'macros' | 'travel'>;
+export type ProfileFields = Pick<
+  Profile,
+  'name' | 'icon' | 'hostLayout' | 'joinedLayers' | 'joints' | 'macros' | 'travel'
+>;
 
 export type Edit =
   | { edit: 'assign'; layer: LayerId; key: KeyId; to: Assignment | null }
@@ -53,7 +56,8 @@ export function applyEdit(profile: Profile, edit: Edit): Profile {
     case 'roles':
       return { ...profile, roles: edit.to };
     case 'insertLayer':
-      if (profile.layers.some((layer) => layer.id === edit.layer.id)) throw new EditError(`There is a layer "${edit.layer.id}" already.`);
+      if (profile.layers.some((layer) => layer.id === edit.layer.id))
+        throw new EditError(`There is a layer "${edit.layer.id}" already.`);
       return { ...profile, layers: profile.layers.toSpliced(edit.at, 0, edit.layer) };
     case 'removeLayer':
       if (!profile.layers[edit.at]) throw new EditError(`There is no layer number ${edit.at + 1}.`);

@@ -1,7 +1,15 @@
 export { differences, type Difference, sameData } from './compare';
 export { applyEdit, type Edit, EditError, invertEdit } from './edits';
 export { profileJsonSchema } from './jsonSchema';
-export { type Path, printPath, printProblem, type Problem, problemsOfZod, profileProblems, readProfile } from './problems';
+export {
+  type Path,
+  printPath,
+  printProblem,
+  type Problem,
+  problemsOfZod,
+  profileProblems,
+  readProfile,
+} from './problems';
 export {
   actionsOf,
   allActions,

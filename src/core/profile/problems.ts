@@ -16,7 +16,15 @@ export type Problem = { path: Path; message: string };
 /** A JSON path as people write it: `layers[1].keys.KeyA.does`. */
 export function printPath(path: Path): string {
   if (path.length === 0) return 'the whole file';
-  return path.map((part, n) => (typeof part === 'number' ? `[${part}]` : /^[A-Za-z_]\w*$/.test(part) ? `${n ? '.' : ''}${part}` : `[${JSON.stringify(part)}]`)).join('');
+  return path
+    .map((part, n) =>
+      typeof part === 'number'
+        ? `[${part}]`
+        : /^[A-Za-z_]\w*$/.test(part)
+          ? `${n ? '.' : ''}${part}`
+          : `[${JSON.stringify(part)}]`,
+    )
+    .join('');
 }
 
 export const printProblem = (problem: Problem): string => `${printPath(problem.path)}: ${problem.message}`;
@@ -31,7 +39,8 @@ export function problemsOfZod(error: z.ZodError): Problem[] {
     if (issue.code === 'invalid_union' && 'discriminator' in issue && issue.discriminator) {
       return [{ path, message: 'is missing or not one of the known kinds' }];
     }
-    if (issue.code === 'invalid_value') return [{ path, message: `must be ${issue.values.map((value) => JSON.stringify(value)).join(' or ')}` }];
+    if (issue.code === 'invalid_value')
+      return [{ path, message: `must be ${issue.values.map((value) => JSON.stringify(value)).join(' or ')}` }];
     return [{ path, message: issue.message }];
   });
 }
@@ -57,10 +66,16 @@ function doubles(ids: readonly string[], path: (index: number) => Path, what: st
 function actuationProblems(actuation: Actuation, path: Path, board: Board): Problem[] {
   const found: Problem[] = [];
   if (actuation.pointUm > board.travelUm) {
-    found.push({ path: [...path, 'pointUm'], message: `${actuation.pointUm} is deeper than the travel of the ${board.name}, ${board.travelUm}` });
+    found.push({
+      path: [...path, 'pointUm'],
+      message: `${actuation.pointUm} is deeper than the travel of the ${board.name}, ${board.travelUm}`,
+    });
   }
   if (actuation.mode === 'fixed' && actuation.releaseUm !== undefined && actuation.releaseUm > actuation.pointUm) {
-    found.push({ path: [...path, 'releaseUm'], message: `${actuation.releaseUm} is deeper than the actuation point, ${actuation.pointUm}` });
+    found.push({
+      path: [...path, 'releaseUm'],
+      message: `${actuation.releaseUm} is deeper than the actuation point, ${actuation.pointUm}`,
+    });
   }
   return found;
 }
@@ -78,8 +93,10 @@ function referenceProblems(profile: Profile): Problem[] {
     ...doubles([...profile.roles.map((role) => role.id)], (n) => ['roles', n, 'id'], 'role'),
   ];
   for (const { action, path } of allActions(profile)) {
-    if (action.do === 'layer' && !layers.has(action.layer)) found.push({ path: [...path, 'layer'], message: noLayer(action.layer) });
-    if (action.do === 'macro' && !macros.has(action.macro)) found.push({ path: [...path, 'macro'], message: `there is no macro "${action.macro}"` });
+    if (action.do === 'layer' && !layers.has(action.layer))
+      found.push({ path: [...path, 'layer'], message: noLayer(action.layer) });
+    if (action.do === 'macro' && !macros.has(action.macro))
+      found.push({ path: [...path, 'macro'], message: `there is no macro "${action.macro}"` });
   }
   profile.joinedLayers.forEach((joined, n) => {
     joined.when.forEach((id, w) => {
@@ -89,7 +106,8 @@ function referenceProblems(profile: Profile): Problem[] {
   });
   profile.layers.forEach((layer, n) => {
     for (const [key, { role }] of Object.entries(layer.keys)) {
-      if (role !== undefined && !roles.has(role)) found.push({ path: ['layers', n, 'keys', key, 'role'], message: `there is no role "${role}"` });
+      if (role !== undefined && !roles.has(role))
+        found.push({ path: ['layers', n, 'keys', key, 'role'], message: `there is no role "${role}"` });
     }
   });
   return found;
@@ -105,22 +123,38 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
       const path = ['layers', n, 'keys', key];
       if (!keys.has(key)) found.push({ path, message: noKey(key) });
       if (does.kind === 'gesture' && does.steps.length > board.device.gestureSteps) {
-        found.push({ path: [...path, 'does', 'steps'], message: `${does.steps.length} steps; the ${board.name} has room for ${board.device.gestureSteps}` });
+        found.push({
+          path: [...path, 'does', 'steps'],
+          message: `${does.steps.length} steps; the ${board.name} has room for ${board.device.gestureSteps}`,
+        });
       }
       if (does.kind === 'stroke') {
-        if (!board.analog) found.push({ path: [...path, 'does'], message: `the ${board.name} does not measure travel, so it has no stroke plans` });
+        if (!board.analog)
+          found.push({
+            path: [...path, 'does'],
+            message: `the ${board.name} does not measure travel, so it has no stroke plans`,
+          });
         if (does.spans.length > board.device.spansPerKey) {
-          found.push({ path: [...path, 'does', 'spans'], message: `${does.spans.length} spans; the ${board.name} has room for ${board.device.spansPerKey}` });
+          found.push({
+            path: [...path, 'does', 'spans'],
+            message: `${does.spans.length} spans; the ${board.name} has room for ${board.device.spansPerKey}`,
+          });
         }
         does.spans.forEach((span, s) => {
           for (const end of ['from', 'to'] as const) {
             const crossing = span[end];
             if (crossing && crossing.atUm > board.travelUm) {
-              found.push({ path: [...path, 'does', 'spans', s, end, 'atUm'], message: `${crossing.atUm} is deeper than the travel of the ${board.name}, ${board.travelUm}` });
+              found.push({
+                path: [...path, 'does', 'spans', s, end, 'atUm'],
+                message: `${crossing.atUm} is deeper than the travel of the ${board.name}, ${board.travelUm}`,
+              });
             }
           }
           if (span.to && span.to.going === span.from.going && span.to.atUm === span.from.atUm) {
-            found.push({ path: [...path, 'does', 'spans', s, 'to'], message: 'is the same crossing as "from"; leave it out for a mark' });
+            found.push({
+              path: [...path, 'does', 'spans', s, 'to'],
+              message: 'is the same crossing as "from"; leave it out for a mark',
+            });
           }
         });
       }
@@ -132,9 +166,11 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
       if (!keys.has(key)) found.push({ path: ['joints', n, 'keys', k], message: noKey(key) });
     });
     const together = [...new Set(joint.keys)].sort().join(' + ');
-    if (new Set(joint.keys).size < joint.keys.length) found.push({ path: ['joints', n, 'keys'], message: 'names a key twice' });
+    if (new Set(joint.keys).size < joint.keys.length)
+      found.push({ path: ['joints', n, 'keys'], message: 'names a key twice' });
     const earlier = pairs.get(together);
-    if (earlier !== undefined) found.push({ path: ['joints', n, 'keys'], message: `joint press number ${earlier + 1} has the same keys` });
+    if (earlier !== undefined)
+      found.push({ path: ['joints', n, 'keys'], message: `joint press number ${earlier + 1} has the same keys` });
     else pairs.set(together, n);
   });
   found.push(...actuationProblems(profile.travel.board, ['travel', 'board'], board));
@@ -159,7 +195,9 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
  */
 export function profileProblems(profile: Profile, board: Board | undefined = boardById(profile.board)): Problem[] {
   const found = referenceProblems(profile);
-  if (!board) return [...found, { path: ['board'], message: `there is no board "${profile.board}" here; give its board file` }];
-  if (board.id !== profile.board) found.push({ path: ['board'], message: `is "${profile.board}", but the board given is "${board.id}"` });
+  if (!board)
+    return [...found, { path: ['board'], message: `there is no board "${profile.board}" here; give its board file` }];
+  if (board.id !== profile.board)
+    found.push({ path: ['board'], message: `is "${profile.board}", but the board given is "${board.id}"` });
   return [...found, ...boardProblems(profile, board)];
 }

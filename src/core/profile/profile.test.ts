@@ -2,15 +2,41 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
 import {
-  applyEdit, answerFrom, DEFAULT_TIMING, differences, EditError, invertEdit, plainProfile, printPath, printProblem, profileJsonSchema, profileProblems, readProfile, sameData, timingOf, waysTo,
-  type Edit, type Profile,
+  applyEdit,
+  answerFrom,
+  DEFAULT_TIMING,
+  differences,
+  EditError,
+  invertEdit,
+  plainProfile,
+  printPath,
+  printProblem,
+  profileJsonSchema,
+  profileProblems,
+  readProfile,
+  sameData,
+  timingOf,
+  waysTo,
+  type Edit,
+  type Profile,
 } from '.';
 
 const plain = (): Profile => plainProfile(HARROW_64, 'p_test', 'Test');
 const withLayer = (): Profile =>
-  applyEdit(applyEdit(plain(), { edit: 'insertLayer', at: 1, layer: { id: 'nav', name: 'Nav', dye: 'madder', keys: {} } }), {
-    edit: 'assign', layer: 'base', key: 'CapsLock', to: { does: { kind: 'gesture', steps: [{ tap: { do: 'keys', codes: ['Escape'] }, hold: { do: 'layer', how: 'while', layer: 'nav' } }] } },
-  });
+  applyEdit(
+    applyEdit(plain(), { edit: 'insertLayer', at: 1, layer: { id: 'nav', name: 'Nav', dye: 'madder', keys: {} } }),
+    {
+      edit: 'assign',
+      layer: 'base',
+      key: 'CapsLock',
+      to: {
+        does: {
+          kind: 'gesture',
+          steps: [{ tap: { do: 'keys', codes: ['Escape'] }, hold: { do: 'layer', how: 'while', layer: 'nav' } }],
+        },
+      },
+    },
+  );
 
 describe('reading profiles', () => {
   test('the example of the format reads, and comes back the same', () => {
@@ -19,8 +45,24 @@ describe('reading profiles', () => {
   });
 
   test('what a file may leave out gets its default', () => {
-    const result = readProfile({ format: 'underloom-profile', version: 1, id: 'a', name: 'A', board: 'harrow-64', layers: [{ id: 'base', name: 'Base', keys: {} }], timing: { holdAfterMs: 170 } });
-    expect(result).toMatchObject({ profile: { hostLayout: 'us', joints: [], macros: [], timing: { ...DEFAULT_TIMING, holdAfterMs: 170 }, travel: { board: { mode: 'fixed', pointUm: 1500 } } } });
+    const result = readProfile({
+      format: 'underloom-profile',
+      version: 1,
+      id: 'a',
+      name: 'A',
+      board: 'harrow-64',
+      layers: [{ id: 'base', name: 'Base', keys: {} }],
+      timing: { holdAfterMs: 170 },
+    });
+    expect(result).toMatchObject({
+      profile: {
+        hostLayout: 'us',
+        joints: [],
+        macros: [],
+        timing: { ...DEFAULT_TIMING, holdAfterMs: 170 },
+        travel: { board: { mode: 'fixed', pointUm: 1500 } },
+      },
+    });
   });
 
   const broken = (change: (profile: Record<string, any>) => void): string[] => {
@@ -30,17 +72,61 @@ describe('reading profiles', () => {
     return 'problems' in result ? result.problems.map(printProblem) : [];
   };
   test.each<[string, (profile: any) => void, string]>([
-    ['an unknown field', (p) => { p.colour = 'red'; }, 'colour: is not a field that is known here'],
-    ['an unknown code', (p) => { p.layers[0].keys.KeyA.does.action.codes = ['KeyÄ']; }, 'layers[0].keys.KeyA.does.action.codes[0]: "KeyÄ" is not a W3C code nor hid:PP:UUUU'],
-    ['an unknown kind of binding', (p) => { p.layers[0].keys.KeyA.does = { kind: 'wish' }; }, 'layers[0].keys.KeyA.does.kind: is missing or not one of the known kinds'],
-    ['an unknown action', (p) => { p.layers[0].keys.KeyA.does.action = { do: 'dance' }; }, 'layers[0].keys.KeyA.does.action.do: is missing or not one of the known kinds'],
-    ['a bad number', (p) => { p.timing.holdAfterMs = -5; }, 'timing.holdAfterMs: Too small: expected number to be >=0'],
-    ['another version', (p) => { p.version = 2; }, 'version: must be 1'],
-    ['no layers', (p) => { p.layers = []; }, 'layers: Too small: expected array to have >=1 items'],
+    [
+      'an unknown field',
+      (p) => {
+        p.colour = 'red';
+      },
+      'colour: is not a field that is known here',
+    ],
+    [
+      'an unknown code',
+      (p) => {
+        p.layers[0].keys.KeyA.does.action.codes = ['KeyÄ'];
+      },
+      'layers[0].keys.KeyA.does.action.codes[0]: "KeyÄ" is not a W3C code nor hid:PP:UUUU',
+    ],
+    [
+      'an unknown kind of binding',
+      (p) => {
+        p.layers[0].keys.KeyA.does = { kind: 'wish' };
+      },
+      'layers[0].keys.KeyA.does.kind: is missing or not one of the known kinds',
+    ],
+    [
+      'an unknown action',
+      (p) => {
+        p.layers[0].keys.KeyA.does.action = { do: 'dance' };
+      },
+      'layers[0].keys.KeyA.does.action.do: is missing or not one of the known kinds',
+    ],
+    [
+      'a bad number',
+      (p) => {
+        p.timing.holdAfterMs = -5;
+      },
+      'timing.holdAfterMs: Too small: expected number to be >=0',
+    ],
+    [
+      'another version',
+      (p) => {
+        p.version = 2;
+      },
+      'version: must be 1',
+    ],
+    [
+      'no layers',
+      (p) => {
+        p.layers = [];
+      },
+      'layers: Too small: expected array to have >=1 items',
+    ],
   ])('%s is named with its place', (_what, change, message) => expect(broken(change)).toContain(message));
 
   test('the published JSON Schema is the one of these sources; `npm run schema` writes it', () => {
-    expect(JSON.parse(readFileSync('docs/formats/profile.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(profileJsonSchema())));
+    expect(JSON.parse(readFileSync('docs/formats/profile.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(profileJsonSchema())),
+    );
   });
 });
 
@@ -52,19 +138,88 @@ describe('problems of a profile of the right shape', () => {
   };
   test('a sound profile has none', () => expect(profileProblems(withLayer())).toEqual([]));
   test.each<[string, (profile: Profile) => void, string]>([
-    ['a key the board lacks', (p) => { p.layers[0]!.keys.KeyÖ = { does: { kind: 'none' } }; }, 'layers[0].keys["KeyÖ"]: the Harrow 64 has no key "KeyÖ"'],
-    ['a layer that does not exist', (p) => { p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'layer', how: 'go', layer: 'sym' } } }; }, 'layers[0].keys.Tab.does.action.layer: there is no layer "sym"; the layers are base, nav'],
-    ['two layers with one id', (p) => { p.layers[1]!.id = 'base'; }, 'layers[1].id: layer "base" is there twice; the first is number 1'],
-    ['a role that does not exist', (p) => { p.layers[0]!.keys.Tab!.role = 'cue'; }, 'layers[0].keys.Tab.role: there is no role "cue"'],
-    ['a macro that does not exist', (p) => { p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'macro', macro: 'm1' } } }; }, 'layers[0].keys.Tab.does.action.macro: there is no macro "m1"'],
-    ['an unknown board', (p) => { p.board = 'loom-9'; }, 'board: there is no board "loom-9" here; give its board file'],
-    ['a point beyond the travel', (p) => { p.travel.board = { mode: 'fixed', pointUm: 4100 }; }, 'travel.board.pointUm: 4100 is deeper than the travel of the Harrow 64, 4000'],
-    ['a release below the point', (p) => { p.travel.keys.KeyA = { mode: 'fixed', pointUm: 1000, releaseUm: 1200 }; }, 'travel.keys.KeyA.releaseUm: 1200 is deeper than the actuation point, 1000'],
-    ['too many steps', (p) => { p.layers[0]!.keys.KeyA = { does: { kind: 'gesture', steps: [{}, {}, {}, {}] } }; }, 'layers[0].keys.KeyA.does.steps: 4 steps; the Harrow 64 has room for 3'],
-    ['joints with the same keys', (p) => { p.joints = ['a', 'b'].map((id) => ({ id, keys: id === 'a' ? ['KeyJ', 'KeyK'] : ['KeyK', 'KeyJ'], withinMs: 40, action: { do: 'capitals' as const } })); }, 'joints[1].keys: joint press number 1 has the same keys'],
+    [
+      'a key the board lacks',
+      (p) => {
+        p.layers[0]!.keys.KeyÖ = { does: { kind: 'none' } };
+      },
+      'layers[0].keys["KeyÖ"]: the Harrow 64 has no key "KeyÖ"',
+    ],
+    [
+      'a layer that does not exist',
+      (p) => {
+        p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'layer', how: 'go', layer: 'sym' } } };
+      },
+      'layers[0].keys.Tab.does.action.layer: there is no layer "sym"; the layers are base, nav',
+    ],
+    [
+      'two layers with one id',
+      (p) => {
+        p.layers[1]!.id = 'base';
+      },
+      'layers[1].id: layer "base" is there twice; the first is number 1',
+    ],
+    [
+      'a role that does not exist',
+      (p) => {
+        p.layers[0]!.keys.Tab!.role = 'cue';
+      },
+      'layers[0].keys.Tab.role: there is no role "cue"',
+    ],
+    [
+      'a macro that does not exist',
+      (p) => {
+        p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'macro', macro: 'm1' } } };
+      },
+      'layers[0].keys.Tab.does.action.macro: there is no macro "m1"',
+    ],
+    [
+      'an unknown board',
+      (p) => {
+        p.board = 'loom-9';
+      },
+      'board: there is no board "loom-9" here; give its board file',
+    ],
+    [
+      'a point beyond the travel',
+      (p) => {
+        p.travel.board = { mode: 'fixed', pointUm: 4100 };
+      },
+      'travel.board.pointUm: 4100 is deeper than the travel of the Harrow 64, 4000',
+    ],
+    [
+      'a release below the point',
+      (p) => {
+        p.travel.keys.KeyA = { mode: 'fixed', pointUm: 1000, releaseUm: 1200 };
+      },
+      'travel.keys.KeyA.releaseUm: 1200 is deeper than the actuation point, 1000',
+    ],
+    [
+      'too many steps',
+      (p) => {
+        p.layers[0]!.keys.KeyA = { does: { kind: 'gesture', steps: [{}, {}, {}, {}] } };
+      },
+      'layers[0].keys.KeyA.does.steps: 4 steps; the Harrow 64 has room for 3',
+    ],
+    [
+      'joints with the same keys',
+      (p) => {
+        p.joints = ['a', 'b'].map((id) => ({
+          id,
+          keys: id === 'a' ? ['KeyJ', 'KeyK'] : ['KeyK', 'KeyJ'],
+          withinMs: 40,
+          action: { do: 'capitals' as const },
+        }));
+      },
+      'joints[1].keys: joint press number 1 has the same keys',
+    ],
   ])('%s', (_what, change, message) => expect(problems(change)).toContain(message));
 
-  test('a path is written as in code', () => expect([printPath([]), printPath(['layers', 1, 'keys', 'L2-3'])]).toEqual(['the whole file', 'layers[1].keys["L2-3"]']));
+  test('a path is written as in code', () =>
+    expect([printPath([]), printPath(['layers', 1, 'keys', 'L2-3'])]).toEqual([
+      'the whole file',
+      'layers[1].keys["L2-3"]',
+    ]));
 });
 
 describe('edits are values with inverses', () => {
@@ -78,7 +233,17 @@ describe('edits are values with inverses', () => {
     ['a new layer', { edit: 'insertLayer', at: 1, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } }],
     ['taking a layer out', { edit: 'removeLayer', at: 1 }],
     ['a layer’s name and dye', { edit: 'describeLayer', layer: 'nav', to: { name: 'Move', dye: 'woad' } }],
-    ['several at once', { edit: 'several', edits: [{ edit: 'removeLayer', at: 1 }, { edit: 'assign', layer: 'base', key: 'CapsLock', to: null }, { edit: 'fields', to: { name: 'X' } }] }],
+    [
+      'several at once',
+      {
+        edit: 'several',
+        edits: [
+          { edit: 'removeLayer', at: 1 },
+          { edit: 'assign', layer: 'base', key: 'CapsLock', to: null },
+          { edit: 'fields', to: { name: 'X' } },
+        ],
+      },
+    ],
   ];
   test.each(EDITS)('%s can be taken back', (_what, edit) => {
     const before = withLayer();
@@ -88,10 +253,15 @@ describe('edits are values with inverses', () => {
     expect(JSON.parse(JSON.stringify(edit))).toEqual(edit);
   });
 
-  test.each<Edit>([{ edit: 'assign', layer: 'gone', key: 'KeyA', to: null }, { edit: 'removeLayer', at: 9 }, { edit: 'insertLayer', at: 0, layer: withLayer().layers[1]! }])('an edit that does not fit is refused: %j', (edit) =>
+  test.each<Edit>([
+    { edit: 'assign', layer: 'gone', key: 'KeyA', to: null },
+    { edit: 'removeLayer', at: 9 },
+    { edit: 'insertLayer', at: 0, layer: withLayer().layers[1]! },
+  ])('an edit that does not fit is refused: %j', (edit) =>
     expect(() => applyEdit(withLayer(), edit)).toThrow(EditError),
   );
-  test('the last layer stays', () => expect(() => applyEdit(plain(), { edit: 'removeLayer', at: 0 })).toThrow('one layer at least'));
+  test('the last layer stays', () =>
+    expect(() => applyEdit(plain(), { edit: 'removeLayer', at: 0 })).toThrow('one layer at least'));
 });
 
 describe('questions and comparison', () => {
@@ -103,7 +273,9 @@ describe('questions and comparison', () => {
   });
 
   test('a gesture’s own timing stands over the profile’s', () => {
-    expect(timingOf(plain(), { kind: 'gesture', steps: [{}], timing: { holdAfterMs: 90, retapMs: undefined } })).toEqual({ ...DEFAULT_TIMING, holdAfterMs: 90 });
+    expect(
+      timingOf(plain(), { kind: 'gesture', steps: [{}], timing: { holdAfterMs: 90, retapMs: undefined } }),
+    ).toEqual({ ...DEFAULT_TIMING, holdAfterMs: 90 });
   });
 
   test('differences are named thing by thing', () => {
@@ -115,7 +287,11 @@ describe('questions and comparison', () => {
       { edit: 'insertLayer', at: 2, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } },
     ].reduce((profile, edit) => applyEdit(profile, edit as Edit), before);
     expect(differences(before, before)).toEqual([]);
-    expect(differences(before, after).map((difference) => (difference.what === 'key' ? difference.key : difference.what === 'layer' ? difference.change : difference.name))).toEqual(['renamed', 'KeyH', 'added', 'timing of gestures']);
+    expect(
+      differences(before, after).map((difference) =>
+        difference.what === 'key' ? difference.key : difference.what === 'layer' ? difference.change : difference.name,
+      ),
+    ).toEqual(['renamed', 'KeyH', 'added', 'timing of gestures']);
     expect(differences(after, before).map(({ what }) => what)).toContain('layer');
   });
 

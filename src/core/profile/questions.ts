@@ -1,7 +1,17 @@
 /** Questions one can ask of a profile: who answers a key, which ways lead to a layer, which actions are in it. */
 import type { KeyId } from '../board';
 import { isModifier } from '../codes';
-import { mergeTiming, type Action, type Assignment, type Binding, type GestureTiming, type Layer, type LayerHow, type LayerId, type Profile } from './schema';
+import {
+  mergeTiming,
+  type Action,
+  type Assignment,
+  type Binding,
+  type GestureTiming,
+  type Layer,
+  type LayerHow,
+  type LayerId,
+  type Profile,
+} from './schema';
 
 export const PASS: Binding = { kind: 'pass' };
 export const NONE: Binding = { kind: 'none' };
@@ -9,9 +19,11 @@ export const NONE: Binding = { kind: 'none' };
 /** What a layer does with a key; a key that the layer does not list passes. */
 export const bindingOn = (layer: Layer | undefined, key: KeyId): Binding => layer?.keys[key]?.does ?? PASS;
 
-export const layerById = (profile: Profile, id: LayerId): Layer | undefined => profile.layers.find((layer) => layer.id === id);
+export const layerById = (profile: Profile, id: LayerId): Layer | undefined =>
+  profile.layers.find((layer) => layer.id === id);
 
-export const layerIndex = (profile: Profile, id: LayerId): number => profile.layers.findIndex((layer) => layer.id === id);
+export const layerIndex = (profile: Profile, id: LayerId): number =>
+  profile.layers.findIndex((layer) => layer.id === id);
 
 /** The layer whose binding answers a key while `topIndex` is shown on top of the base, and what it answers. */
 export type Answer = { layerIndex: number; assignment: Assignment } | undefined;
@@ -29,7 +41,8 @@ export function answerAmong(profile: Profile, order: readonly number[], key: Key
  * Follows the thread of a key from a layer down to the binding that answers. With only that layer and the base active,
  * which is how a layer is usually met, the layers between do not matter.
  */
-export const answerFrom = (profile: Profile, topIndex: number, key: KeyId): Answer => answerAmong(profile, topIndex === 0 ? [0] : [topIndex, 0], key);
+export const answerFrom = (profile: Profile, topIndex: number, key: KeyId): Answer =>
+  answerAmong(profile, topIndex === 0 ? [0] : [topIndex, 0], key);
 
 /** The timing a gesture runs with: the profile's, with the gesture's own figures over it. */
 export const timingOf = (profile: Profile, binding: Binding): GestureTiming =>
@@ -67,11 +80,17 @@ export function actionsOf(binding: Binding): { action: Action; path: (string | n
 export function allActions(profile: Profile): { action: Action; path: (string | number)[] }[] {
   const inLayers = profile.layers.flatMap((layer, index) =>
     Object.entries(layer.keys).flatMap(([key, assignment]) =>
-      actionsOf(assignment.does).map(({ action, path }) => ({ action, path: ['layers', index, 'keys', key, 'does', ...path] })),
+      actionsOf(assignment.does).map(({ action, path }) => ({
+        action,
+        path: ['layers', index, 'keys', key, 'does', ...path],
+      })),
     ),
   );
   const inJoints = profile.joints.flatMap((joint, index) =>
-    actionsOf({ kind: 'act', action: joint.action }).map(({ action, path }) => ({ action, path: ['joints', index, ...path] })),
+    actionsOf({ kind: 'act', action: joint.action }).map(({ action, path }) => ({
+      action,
+      path: ['joints', index, ...path],
+    })),
   );
   return [...inLayers, ...inJoints];
 }
@@ -87,7 +106,13 @@ export function waysTo(profile: Profile, target: LayerId): WayIn[] {
       for (const { action, path } of actionsOf(assignment.does)) {
         if (action.do !== 'layer' || action.layer !== target) continue;
         const by = path.includes('tap') ? 'tap' : path.includes('hold') ? 'hold' : 'press';
-        ways.push({ fromLayer: layer.id, key, how: action.how, by, step: path[0] === 'steps' ? Number(path[1]) + 1 : 1 });
+        ways.push({
+          fromLayer: layer.id,
+          key,
+          how: action.how,
+          by,
+          step: path[0] === 'steps' ? Number(path[1]) + 1 : 1,
+        });
       }
     }
   }

@@ -60,14 +60,21 @@ const actionShapes = [
   z.strictObject({ do: z.literal('capitals') }),
   z.strictObject({ do: z.literal('layer'), how: layerHow, layer: id }),
   z.strictObject({ do: z.literal('button'), button: z.int().min(1).max(8) }),
-  z.strictObject({ do: z.literal('wheel'), dx: z.int().min(-127).max(127).default(0), dy: z.int().min(-127).max(127).default(0) }),
+  z.strictObject({
+    do: z.literal('wheel'),
+    dx: z.int().min(-127).max(127).default(0),
+    dy: z.int().min(-127).max(127).default(0),
+  }),
   z.strictObject({ do: z.literal('text'), text: z.string().min(1).max(500), gapMs }),
   z.strictObject({ do: z.literal('macro'), macro: id }),
   z.discriminatedUnion('how', [
     z.strictObject({ do: z.literal('slot'), how: z.enum(['next', 'previous']) }),
     z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: z.int().min(1).max(16) }),
   ]),
-  z.strictObject({ do: z.literal('device'), what: z.enum(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader']) }),
+  z.strictObject({
+    do: z.literal('device'),
+    what: z.enum(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader']),
+  }),
 ] as const;
 
 export const actionSchema: z.ZodType<Action> = z
@@ -92,14 +99,22 @@ export const bindingSchema = z
     z.strictObject({ kind: z.literal('pass') }),
     z.strictObject({ kind: z.literal('none') }),
     z.strictObject({ kind: z.literal('act'), action: actionSchema }),
-    z.strictObject({ kind: z.literal('gesture'), steps: z.array(stepSchema).min(1).max(8), timing: gestureTimingSchema.partial().optional() }),
+    z.strictObject({
+      kind: z.literal('gesture'),
+      steps: z.array(stepSchema).min(1).max(8),
+      timing: gestureTimingSchema.partial().optional(),
+    }),
     z.strictObject({ kind: z.literal('stroke'), spans: z.array(spanSchema).min(1).max(64) }),
   ])
   .meta({ id: 'Binding' });
 
 export const actuationSchema = z
   .discriminatedUnion('mode', [
-    z.strictObject({ mode: z.literal('fixed'), pointUm: micrometres.min(100), releaseUm: micrometres.min(50).optional() }),
+    z.strictObject({
+      mode: z.literal('fixed'),
+      pointUm: micrometres.min(100),
+      releaseUm: micrometres.min(50).optional(),
+    }),
     z.strictObject({
       mode: z.literal('reversal'),
       pointUm: micrometres.min(100),
@@ -139,14 +154,30 @@ export const macroSchema = z
 export const dyeSchema = z.enum(['indigo', 'madder', 'weld', 'verdigris', 'walnut', 'orchil', 'iron', 'woad']);
 
 export const assignmentSchema = z
-  .strictObject({ does: bindingSchema, label: z.string().max(24).optional(), role: id.optional(), note: z.string().max(400).optional() })
+  .strictObject({
+    does: bindingSchema,
+    label: z.string().max(24).optional(),
+    role: id.optional(),
+    note: z.string().max(400).optional(),
+  })
   .meta({ id: 'Assignment' });
 
-export const layerSchema = z.strictObject({ id, name, dye: dyeSchema.default('indigo'), keys: z.record(keyId, assignmentSchema) }).meta({ id: 'Layer' });
+export const layerSchema = z
+  .strictObject({ id, name, dye: dyeSchema.default('indigo'), keys: z.record(keyId, assignmentSchema) })
+  .meta({ id: 'Layer' });
 
-export const jointSchema = z.strictObject({ id, keys: z.array(keyId).min(2).max(4), withinMs: milliseconds(1, 1000), action: actionSchema });
+export const jointSchema = z.strictObject({
+  id,
+  keys: z.array(keyId).min(2).max(4),
+  withinMs: milliseconds(1, 1000),
+  action: actionSchema,
+});
 export const joinedLayersSchema = z.strictObject({ when: z.array(id).min(1).max(8), also: id });
-export const roleSchema = z.strictObject({ id, name, color: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'must be a colour such as #A63D40') });
+export const roleSchema = z.strictObject({
+  id,
+  name,
+  color: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'must be a colour such as #A63D40'),
+});
 
 export const DEFAULT_TIMING: GestureTiming = {
   holdAfterMs: 200,
@@ -184,17 +215,26 @@ export const profileSchema = z
     icon: z.string().max(40).default('spool'),
     board: z.string().min(1).max(40),
     hostLayout: z.enum(['us']).default('us'),
-    timing: gestureTimingSchema.partial().transform((own) => mergeTiming(DEFAULT_TIMING, own)).default(DEFAULT_TIMING),
+    timing: gestureTimingSchema
+      .partial()
+      .transform((own) => mergeTiming(DEFAULT_TIMING, own))
+      .default(DEFAULT_TIMING),
     layers: z.array(layerSchema).min(1).max(255),
     joinedLayers: z.array(joinedLayersSchema).max(64).default([]),
     joints: z.array(jointSchema).max(255).default([]),
     macros: z.array(macroSchema).max(1024).default([]),
     travel: z
-      .strictObject({ board: actuationSchema.default(DEFAULT_ACTUATION), keys: z.record(keyId, actuationSchema).default({}) })
+      .strictObject({
+        board: actuationSchema.default(DEFAULT_ACTUATION),
+        keys: z.record(keyId, actuationSchema).default({}),
+      })
       .default({ board: DEFAULT_ACTUATION, keys: {} }),
     roles: z.array(roleSchema).max(64).default([]),
   })
-  .meta({ title: 'Underloom profile', description: 'One complete design for one board: layers, macros, travel settings, timing.' });
+  .meta({
+    title: 'Underloom profile',
+    description: 'One complete design for one board: layers, macros, travel settings, timing.',
+  });
 
 export type GestureTiming = z.infer<typeof gestureTimingSchema>;
 export type Interrupt = GestureTiming['interrupt'];

@@ -1,0 +1,203 @@
+/**
+ * What the engine promises, whatever the profile and whatever the fingers do. A run that breaks a promise prints the
+ * profile's lines, its timing and a strokes file, so that `cli replay` shows it again; fast-check prints the seed.
+ */
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { HARROW_64 } from '../board';
+import { writeStrokes } from '../files';
+import { decodeImage, encodeImage } from '../image';
+import type { PartialTiming } from '../profile';
+import { Engine } from './engine';
+import { isDecisionLine, isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
+import { compile, type Program } from './program';
+import { replay, type Sample } from './replay';
+import { stageProfile, type StageLayers } from './stage';
+
+const KEYS = ['KeyA', 'KeyS', 'KeyJ', 'KeyK', 'Space', 'ShiftLeft'];
+const RUNS = 1500;
+
+const chord = fc.constantFrom('A', 'B', 'Ctrl', 'Shift', 'Ctrl+B', 'Ctrl+Shift+1', 'Alt+C & D');
+const way = fc.constantFrom(
+  'while Nav',
+  'while Sym',
+  'flip Nav',
+  'go Sym',
+  'go Base',
+  'once Nav',
+  'once Sym',
+  'Ctrl & while Nav',
+);
+const action = fc.oneof({ weight: 3, arbitrary: chord }, { weight: 1, arbitrary: way });
+const gesture = fc.oneof(
+  fc.tuple(action, action).map(([tap, hold]) => `tap ${tap}, hold ${hold}`),
+  fc.tuple(action, action).map(([tap, twice]) => `tap ${tap}, twice ${twice}`),
+  fc.tuple(action, action, action).map(([tap, hold, twice]) => `tap ${tap}, hold ${hold}, twice hold ${twice}`),
+  action.map((hold) => `hold ${hold}`),
+  action.map((tap) => `tap ${tap}`),
+);
+const line = fc.oneof(action, gesture, fc.constantFrom('pass', 'none'));
+const layer = (most: number) => fc.dictionary(fc.constantFrom(...KEYS), line, { maxKeys: most });
+const layers: fc.Arbitrary<StageLayers> = fc.record({ Base: layer(6), Nav: layer(3), Sym: layer(3) });
+
+/** Few round figures, so that deadlines and fingers often fall on the same microsecond. */
+const timing: fc.Arbitrary<PartialTiming> = fc.record({
+  holdAfterMs: fc.constantFrom(0, 20, 40, 100),
+  tapGapMs: fc.constantFrom(0, 20, 50),
+  retapMs: fc.constantFrom(0, 30, 60),
+  typingGuardMs: fc.constantFrom(0, 0, 30),
+  tapMs: fc.constantFrom(0, 8, 20),
+  interrupt: fc.constantFrom('nested', 'any', 'wait'),
+  otherHandOnly: fc.boolean(),
+});
+
+/** Fingers that turn one key after the other, up to six down at once, with many ties. */
+const hand: fc.Arbitrary<Sample[]> = fc
+  .array(fc.tuple(fc.constantFrom(...KEYS), fc.constantFrom(0, 0, 1, 8, 10, 20, 20, 30, 40, 60, 100, 150)), {
+    minLength: 2,
+    maxLength: 40,
+  })
+  .map((turns) => {
+    const down = new Set<string>();
+    const samples: Sample[] = [];
+    let tUs = 0;
+    for (const [key, waitMs] of turns) {
+      tUs += waitMs * 1000;
+      const goesDown = !down.has(key);
+      if (goesDown) down.add(key);
+      else down.delete(key);
+      samples.push({ tUs, key, depthUm: goesDown ? HARROW_64.travelUm : 0 });
+    }
+    for (const key of down) samples.push({ tUs: (tUs += 7000), key, depthUm: 0 });
+    return samples;
+  });
+
+type Run = { layers: StageLayers; timing: PartialTiming; samples: Sample[] };
+const run: fc.Arbitrary<Run> = fc.record({ layers, timing, samples: hand });
+
+const programOf = ({ layers: lines, timing: figures }: Run): Program => compile(stageProfile(lines, figures));
+
+/** Checks a promise on thousands of runs; a broken one comes with what is needed to see it again. */
+function always(promise: (given: Run, program: Program) => void): void {
+  fc.assert(
+    fc.property(run, (given) => {
+      try {
+        promise(given, programOf(given));
+      } catch (error) {
+        const again = `${JSON.stringify({ layers: given.layers, timing: given.timing })}\n${writeStrokes(given.samples)}`;
+        throw new Error(`${error instanceof Error ? error.message : String(error)}\nto see it again:\n${again}`);
+      }
+    }),
+    { numRuns: RUNS },
+  );
+}
+
+const edgesOf = (lines: readonly OutcomeLine[]) => lines.filter(isEdgeLine);
+
+describe('promises', () => {
+  test('everything released and ten seconds gone by, nothing is down', () => {
+    always(({ samples }, program) => {
+      const down = new Set<string>();
+      for (const { edge, code } of edgesOf(replay(program, samples))) {
+        if (edge === 'down') down.add(code);
+        else down.delete(code);
+      }
+      expect([...down]).toEqual([]);
+    });
+  });
+
+  test('ups match downs, and times never go back', () => {
+    always(({ samples }, program) => {
+      const down = new Set<string>();
+      let earlier = 0;
+      for (const line of replay(program, samples, { why: true })) {
+        expect(line.t).toBeGreaterThanOrEqual(earlier);
+        earlier = line.t;
+        if (!isEdgeLine(line)) continue;
+        expect([line, down.has(line.code)]).toEqual([line, line.edge === 'up']);
+        if (line.edge === 'down') down.add(line.code);
+        else down.delete(line.code);
+      }
+    });
+  });
+
+  test('cutting the input into calls, with time let pass between them, changes nothing', () => {
+    always(({ samples }, program) => {
+      const lines: OutcomeLine[] = [];
+      const engine = new Engine(
+        program,
+        outcomeLines(program, (line) => lines.push(line), true),
+      );
+      for (const { tUs, key, depthUm } of samples) {
+        for (const before of [20_000, 8_000, 1, 0]) engine.advance(Math.max(engine.nowUs, tUs - before));
+        engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+        engine.advance(tUs);
+      }
+      for (let n = 0; n < 100; n++) engine.advance(engine.nowUs + 100_000);
+      expect(lines).toEqual(replay(program, samples, { why: true }));
+    });
+  });
+
+  test('with nothing to decide, an edge has the time of its finger', () => {
+    const plain = fc.record({
+      Base: fc.dictionary(fc.constantFrom(...KEYS), action),
+      Nav: fc.dictionary(fc.constantFrom(...KEYS), action),
+      Sym: fc.constant({}),
+    });
+    fc.assert(
+      fc.property(plain, hand, (lines, samples) => {
+        const times = new Set(samples.map(({ tUs }) => tUs));
+        for (const { t } of edgesOf(replay(compile(stageProfile(lines)), samples))) expect(times.has(t)).toBe(true);
+      }),
+      { numRuns: RUNS },
+    );
+  });
+
+  test('every gesture that was begun is decided once', () => {
+    always(({ samples }, program) => {
+      let pending = 0;
+      let decided = 0;
+      const engine = new Engine(program, {
+        edge: () => undefined,
+        pending: (_t, _key, _layer, step) => (pending = step),
+        decision: (_t, _why, _key, _layer, step) => {
+          decided++;
+          expect(step).toBeGreaterThanOrEqual(pending === 0 ? 1 : pending);
+          pending = 0;
+        },
+      });
+      for (const { tUs, key, depthUm } of samples) engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+      engine.advance(engine.nowUs + 10_000_000);
+      expect(pending).toBe(0);
+      expect(decided).toBe(replay(program, samples, { why: true }).filter(isDecisionLine).length);
+    });
+  });
+
+  test('letting go of everything at any moment leaves nothing down and nothing pending', () => {
+    always(({ samples }, program) => {
+      const down = new Set<string>();
+      const engine = new Engine(
+        program,
+        outcomeLines(
+          program,
+          (line) => isEdgeLine(line) && (line.edge === 'down' ? down.add(line.code) : down.delete(line.code)),
+          false,
+        ),
+      );
+      samples.forEach(({ tUs, key, depthUm }, index) => {
+        engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+        if (index % 5 !== 4) return;
+        engine.letGo();
+        expect([...down]).toEqual([]);
+        expect(engine.nextDeadlineUs).toBe(Infinity);
+      });
+    });
+  });
+
+  test('what is stored in the keyboard runs as the profile does', () => {
+    always((given, program) => {
+      const stored = compile(decodeImage(encodeImage(stageProfile(given.layers, given.timing), HARROW_64)));
+      expect(replay(stored, given.samples, { why: true })).toEqual(replay(program, given.samples, { why: true }));
+    });
+  });
+});
