@@ -29,7 +29,9 @@ export function installPackages() {
     .digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === wanted) return;
   process.stderr.write('Installing packages (the first time takes a minute) ...\n');
-  run('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 2, 2] });
+  // Not `npm ci`: it insists that the lock file names the binaries of every other system too, and a lock file that was
+  // written where a registry mirrors only some of them does not. Versions are those of the lock file all the same.
+  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { stdio: ['ignore', 2, 2] });
   writeFileSync(STAMP, wanted);
 }
 

@@ -52,7 +52,7 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
           );
         })}
       </div>
-      <p className="rule-more">
+      <div className="rule-more">
         <Checkbox checked={timing.otherHandOnly} onChange={({ target }) => onChange({ otherHandOnly: target.checked })}>
           other hand only
         </Checkbox>
@@ -70,7 +70,7 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
           />{' '}
           ms after typing
         </label>
-      </p>
+      </div>
     </section>
   );
 };

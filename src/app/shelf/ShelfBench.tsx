@@ -219,12 +219,12 @@ const ShelfBench = () => {
       </header>
       <main className="bench shelf-main">
         <section aria-labelledby="shelf-title">
-          <p className="shelf-title">
+          <div className="shelf-title">
             <h1 id="shelf-title">Your profiles</h1>{' '}
             <span className="soft">
               {entries.length === 0 ? 'none yet; start from a layout below' : `${entries.length}, kept in this browser`}
             </span>
-          </p>
+          </div>
           <ul className="shelf-grid">
             {entries.map(({ profile, changedAt }) => (
               <ProfileCard key={profile.id} profile={profile} changedAt={changedAt} onRename={setRenaming} />
