@@ -124,13 +124,13 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
           'plan.json',
           readFileSync(DESK, 'utf8').replace(
             '"joints": []',
-            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"capitals"}}]',
+            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"text","text":"hi"}}]',
           ),
         ),
         '--strokes',
         at('roll.csv'),
       ],
-      'plan.json: joints',
+      'plan.json: joints[0].action: the engine does not run typing text (text) yet',
     ],
     [
       'two sources',

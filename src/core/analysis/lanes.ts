@@ -2,7 +2,15 @@
  * What a trial shows: bars from down to up for fingers, layers and the host, and one for each decision from the moment a
  * key became undecided until its cause. Events come in as they happen; bars that ended long ago are dropped.
  */
-import { isDecisionLine, isEdgeLine, isPendingLine, type Cause, type OutcomeKind, type TraceLine } from '../engine';
+import {
+  isDecisionLine,
+  isEdgeLine,
+  isLayerLine,
+  isPendingLine,
+  type Cause,
+  type OutcomeKind,
+  type TraceLine,
+} from '../engine';
 
 /** Something that lasts: a finger on a key, a usage at the host, a layer. `toUs` is null while it goes on. */
 export type Bar = { name: string; fromUs: number; toUs: number | null };
@@ -43,7 +51,7 @@ export class Lanes {
       const open = this.decisions.findLast((bar) => bar.toUs === null);
       if (open) open.step = line.step;
       else this.addDecision(line.pending, line.layer, line.step, line.sinceUs);
-    } else {
+    } else if (isLayerLine(line)) {
       this.turn(this.layers, line.t, line.layer, line.active);
       if (line.under) this.under.add(line.layer);
       else this.under.delete(line.layer);

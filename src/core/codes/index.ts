@@ -11,6 +11,7 @@ export {
 } from './hostLayout';
 export { HostText, type ShownPiece } from './hostText';
 export {
+  BUTTON_PAGE,
   CONSUMER_PAGE,
   DESKTOP_PAGE,
   idOf,

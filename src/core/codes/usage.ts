@@ -6,6 +6,8 @@
 export const KEYBOARD_PAGE = 0x07;
 export const CONSUMER_PAGE = 0x0c;
 export const DESKTOP_PAGE = 0x01;
+/** Mouse buttons: usage n is button n (HID Usage Tables, section 12). */
+export const BUTTON_PAGE = 0x09;
 
 /** One HID usage as a single integer: `page << 16 | id`. */
 export type Usage = number;

@@ -3,7 +3,7 @@
  * reports both ways.
  */
 import CRC32 from 'crc-32';
-import { codeOfUsage, usageOf } from '../codes';
+import { BUTTON_PAGE, codeOfUsage, usageOf } from '../codes';
 import type { TraceLine } from '../engine';
 import {
   ANSWER_BIT,
@@ -210,7 +210,9 @@ export class KeyboardClient {
       case TRACE_KIND.edge: {
         const down = report.u8() === 1;
         const page = report.u8();
-        take({ t, edge: down ? 'down' : 'up', code: codeOfUsage(usageOf(page, report.u16())) });
+        const id = report.u16();
+        const code = page === BUTTON_PAGE ? `button:${id}` : codeOfUsage(usageOf(page, id));
+        take({ t, edge: down ? 'down' : 'up', code });
         break;
       }
       case TRACE_KIND.decision: {
@@ -222,6 +224,11 @@ export class KeyboardClient {
       case TRACE_KIND.pending:
         take({ t, pending: key(), layer: layer(), step: report.u8(), sinceUs: report.timeUs() });
         break;
+      case TRACE_KIND.wheel: {
+        const signed = () => (report.u8() << 24) >> 24;
+        take({ t, wheel: { dx: signed(), dy: signed() } });
+        break;
+      }
       case TRACE_KIND.layer: {
         const name = layer();
         const bits = report.u8();

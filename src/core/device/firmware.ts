@@ -5,7 +5,7 @@
  */
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
-import { idOf, pageOf, usageOfCode } from '../codes';
+import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../codes';
 import { CannotRun, compile, Engine, type Outputs, type Program } from '../engine';
 import { BadImage, decodeImage } from '../image';
 import type { Flash } from './flash';
@@ -227,7 +227,9 @@ function reasonOf(error: unknown): string | undefined {
 
 /** Everything the engine says, as trace reports to one connection. */
 function traceReports(program: Program, to: Connection): Outputs {
-  const usages = program.codes.map((code) => usageOfCode(code) ?? 0);
+  const usages = program.codes.map(
+    (code) => usageOfCode(code) ?? usageOf(BUTTON_PAGE, Number(code.replace('button:', ''))),
+  );
   const report = (tUs: number, kind: number) => new ReportWriter(TRACE).u8(kind).timeUs(tUs);
   return {
     edge: (tUs, down, usage) => {
@@ -251,6 +253,7 @@ function traceReports(program: Program, to: Connection): Outputs {
       ),
     pending: (tUs, key, layer, step, sinceUs) =>
       to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
+    wheel: (tUs, dx, dy) => to.send(report(tUs, TRACE_KIND.wheel).u8(dx).u8(dy).bytes),
     layer: (tUs, layer, active, under) =>
       to.send(
         report(tUs, TRACE_KIND.layer)

@@ -1,60 +1,63 @@
-/**
- * Actions have a beginning and an end. While one runs, each of its parts is a *hold*: a record of what it took, so that
- * its end gives back exactly that, whatever layers are active by then. Holds stand in one list in the order they began.
- */
+/** Actions have a beginning and an end. What lasts between them is kept as holds; what does not is done at once. */
+import { Hold, Holds } from './holds';
+import { LatchStage } from './latches';
 import type { LayerStage } from './layers';
-import type { KeysPart, LayerPart, RunAction } from './program';
-import { Timer, type Timers } from './timers';
+import { ModifierStage } from './modifiers';
+import type { Outputs } from './outputs';
+import type { HoldForPart, KeysPart, LayerPart, Program, RunAction } from './program';
+import type { Timers } from './timers';
 import type { UsageStage } from './usages';
 
-/** One part of a running action. Records are kept and used again. */
-export class Hold {
-  part: KeysPart | LayerPart | null = null;
-  /** Which press began it; parts of one press do not lift each other's modifiers. */
-  press = 0;
-  /** False for a tap that is only being shown to the host: its key is not held. */
-  fingerHeld = false;
-  /** The chord's modifiers went up early, because another key was typed. */
-  modifiersLifted = false;
-  /** A `once` layer that was used up while its key is held, and goes on as `while`. */
-  goesOnAsWhile = false;
-  /** The part of the same action that began before this one: an action ends in reverse. */
-  earlierPart: Hold | null = null;
-  previous: Hold | null = null;
-  next: Hold | null = null;
-  /** Ends the action of which this is the last part, when it is a tap. */
-  readonly tapEnd: Timer;
-
-  constructor(endTap: (last: Hold) => void) {
-    this.tapEnd = new Timer(() => endTap(this));
-  }
-}
-
 export class ActionStage {
-  private first: Hold | null = null;
-  private last: Hold | null = null;
-  private free: Hold | null = null;
-  /** Running chords whose modifiers another key would lift. */
-  private liftable = 0;
+  private readonly holds = new Holds((last) => this.end(last));
+  private readonly modifiers: ModifierStage;
+  private readonly latches: LatchStage;
+  /** The hold of each `holdFor` action that runs, by its number. */
+  private readonly heldFor: (Hold | null)[];
+  /** The next `keys` action begun is a latch of its codes instead. */
+  private latchesNext = false;
 
   constructor(
+    program: Program,
     private readonly clock: { readonly nowUs: number },
     private readonly usages: UsageStage,
     private readonly layers: LayerStage,
     private readonly timers: Timers,
-  ) {}
+    private readonly outputs: Outputs,
+  ) {
+    this.modifiers = new ModifierStage(program, clock, usages, this.holds);
+    const scratch = new Hold(() => undefined);
+    this.latches = new LatchStage(program.codes.length, clock, usages, this.modifiers, this.holds, scratch);
+    this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
+  }
 
   /** Begins an action for a press and returns its last part, which `end` takes; null when nothing of it lasts. */
   begin(action: RunAction, press: number, fingerHeld: boolean, earlier: Hold | null = null): Hold | null {
     switch (action.kind) {
-      case 'keys': {
-        const hold = this.record(action, press, fingerHeld, earlier);
-        for (let n = 0; n < action.usages.length; n++) this.takeDown(action.usages[n] as number, press);
-        if (action.mixed) this.liftable++;
-        return hold;
-      }
+      case 'keys':
+        return this.beginKeys(action, press, fingerHeld, earlier);
       case 'layer':
         return this.beginLayer(action, press, fingerHeld, earlier);
+      case 'once': {
+        const hold = fingerHeld ? this.holds.begin(action, press, fingerHeld, earlier) : earlier;
+        this.modifiers.askOnce(action.usages, fingerHeld ? hold : null);
+        return hold;
+      }
+      case 'holdFor':
+        this.beginHoldFor(action, press);
+        return earlier;
+      case 'latch':
+        this.latches.toggle(action.usages, press);
+        return earlier;
+      case 'latchNext':
+        this.latchesNext = true;
+        return earlier;
+      case 'capitals':
+        this.modifiers.toggleCapitals();
+        return earlier;
+      case 'wheel':
+        this.outputs.wheel?.(this.clock.nowUs, action.dx, action.dy);
+        return earlier;
       case 'many': {
         let last = earlier;
         for (const part of action.parts) last = this.begin(part, press, fingerHeld, last);
@@ -68,12 +71,12 @@ export class ActionStage {
     const last = this.begin(action, press, false);
     if (!last) return;
     if (action.modifiersOnly || action.holdsLayer) this.end(last);
-    else this.timers.set(last.tapEnd, this.clock.nowUs + tapUs);
+    else this.timers.set(last.timer, this.clock.nowUs + tapUs);
   }
 
   /** Ends an action, its parts in reverse. */
   end(last: Hold): void {
-    this.timers.cancel(last.tapEnd);
+    this.timers.cancel(last.timer);
     let hold: Hold | null = last;
     while (hold) {
       const earlier: Hold | null = hold.earlierPart;
@@ -93,7 +96,7 @@ export class ActionStage {
 
   /** A press has looked up its binding: pending `once` layers are used up, or go on while their keys are held. */
   useUpOnce(): void {
-    for (let hold = this.first; hold; hold = hold.next) {
+    for (let hold = this.holds.first; hold; hold = hold.next) {
       if (hold.part?.kind !== 'layer' || hold.part.how !== 'once' || !hold.fingerHeld || hold.goesOnAsWhile) continue;
       if (!this.layers.isOncePending(hold.part.layer)) continue;
       hold.goesOnAsWhile = true;
@@ -102,12 +105,37 @@ export class ActionStage {
     this.layers.clearOnce(this.clock.nowUs);
   }
 
-  /** Ends everything that runs, last begun first. */
+  /** Ends everything that runs, last begun first, and lets go of latches. */
   endAll(): void {
-    while (this.last) {
-      this.timers.cancel(this.last.tapEnd);
-      this.endPart(this.last);
+    this.modifiers.reset();
+    this.latchesNext = false;
+    while (this.holds.last) {
+      this.timers.cancel(this.holds.last.timer);
+      this.endPart(this.holds.last);
     }
+    this.latches.releaseAll();
+  }
+
+  private beginKeys(part: KeysPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    if (this.latchesNext && !part.isButton) {
+      this.latchesNext = false;
+      this.latches.toggle(part.usages, press);
+      return earlier;
+    }
+    const hold = this.holds.begin(part, press, fingerHeld, earlier);
+    for (let n = 0; n < part.usages.length; n++) this.takeDown(part.usages[n] as number, press, hold, part.isButton);
+    if (part.mixed) this.holds.liftable++;
+    return hold;
+  }
+
+  private beginHoldFor(part: HoldForPart, press: number): void {
+    const running = this.heldFor[part.number];
+    const hold = running ?? this.holds.begin(part, press, false, null);
+    if (!running) {
+      this.heldFor[part.number] = hold;
+      for (let n = 0; n < part.usages.length; n++) this.takeDown(part.usages[n] as number, press, hold, false);
+    }
+    this.timers.set(hold.timer, this.clock.nowUs + part.forUs);
   }
 
   private beginLayer(part: LayerPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {
@@ -126,69 +154,44 @@ export class ActionStage {
         this.layers.addOnce(part.layer, now);
         break;
     }
-    return this.record(part, press, fingerHeld, earlier);
+    return this.holds.begin(part, press, fingerHeld, earlier);
   }
 
-  private takeDown(usage: number, press: number): void {
-    if (this.liftable > 0 && !this.usages.isModifier(usage)) this.liftChords(press);
+  private takeDown(usage: number, press: number, hold: Hold, isButton: boolean): void {
+    if (!this.usages.isModifier(usage)) this.modifiers.before(usage, press, hold, isButton);
     this.usages.down(usage, this.clock.nowUs);
-  }
-
-  /** Modifiers of other presses' chords go up, last down first, before a non-modifier goes down. */
-  private liftChords(press: number): void {
-    for (let hold = this.last; hold && this.liftable > 0; hold = hold.previous) {
-      const part = hold.part;
-      if (part?.kind !== 'keys' || !part.mixed || hold.modifiersLifted || hold.press === press) continue;
-      hold.modifiersLifted = true;
-      this.liftable--;
-      for (let n = part.usages.length - 1; n >= 0; n--) {
-        const usage = part.usages[n] as number;
-        if (this.usages.isModifier(usage)) this.usages.up(usage, this.clock.nowUs);
-      }
-    }
   }
 
   private endPart(hold: Hold): void {
     const part = hold.part;
-    const { modifiersLifted, goesOnAsWhile } = hold;
-    this.giveBack(hold);
-    if (part?.kind === 'keys') {
-      if (part.mixed && !modifiersLifted) this.liftable--;
-      for (let n = part.usages.length - 1; n >= 0; n--) {
-        const usage = part.usages[n] as number;
-        if (!modifiersLifted || !this.usages.isModifier(usage)) this.usages.up(usage, this.clock.nowUs);
-      }
-    } else if (part && (part.how === 'while' || goesOnAsWhile)) {
-      this.layers.letGo(part.layer, this.clock.nowUs);
+    switch (part?.kind) {
+      case 'keys':
+        this.endKeys(part, hold);
+        break;
+      case 'holdFor':
+        this.heldFor[part.number] = null;
+        for (let n = part.usages.length - 1; n >= 0; n--) {
+          this.usages.up(part.usages[n] as number, this.clock.nowUs);
+          if (n === part.firstKey) this.modifiers.after(hold);
+        }
+        break;
+      case 'once':
+        this.modifiers.endOnce(hold);
+        break;
+      case 'layer':
+        if (part.how === 'while' || hold.goesOnAsWhile) this.layers.letGo(part.layer, this.clock.nowUs);
+        break;
     }
+    this.holds.giveBack(hold);
   }
 
-  private record(part: KeysPart | LayerPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold {
-    const hold = this.free ?? new Hold((last) => this.end(last));
-    this.free = hold.next;
-    hold.part = part;
-    hold.press = press;
-    hold.fingerHeld = fingerHeld;
-    hold.modifiersLifted = false;
-    hold.goesOnAsWhile = false;
-    hold.earlierPart = earlier;
-    hold.previous = this.last;
-    hold.next = null;
-    if (this.last) this.last.next = hold;
-    else this.first = hold;
-    this.last = hold;
-    return hold;
-  }
-
-  private giveBack(hold: Hold): void {
-    if (hold.previous) hold.previous.next = hold.next;
-    else this.first = hold.next;
-    if (hold.next) hold.next.previous = hold.previous;
-    else this.last = hold.previous;
-    hold.part = null;
-    hold.earlierPart = null;
-    hold.previous = null;
-    hold.next = this.free;
-    this.free = hold;
+  private endKeys(part: KeysPart, hold: Hold): void {
+    if (part.mixed && !hold.modifiersLifted) this.holds.liftable--;
+    for (let n = part.usages.length - 1; n >= 0; n--) {
+      const usage = part.usages[n] as number;
+      if (!hold.modifiersLifted || !this.usages.isModifier(usage)) this.usages.up(usage, this.clock.nowUs);
+      if (part.usages.length === 1) this.latches.takeBack(usage, hold.order);
+      if (n === part.firstKey) this.modifiers.after(hold);
+    }
   }
 }

@@ -40,10 +40,9 @@ describe('what the engine does not run yet', () => {
     });
 
   test.each<[string, Action]>([
-    ['latch', { do: 'latch', codes: ['ShiftLeft'] }],
-    ['capitals', { do: 'capitals' }],
+    ['slot', { do: 'slot', how: 'next' }],
     ['text', { do: 'text', text: 'Scene 3', gapMs: 0 }],
-    ['wheel', { do: 'many', actions: [{ do: 'wheel', dx: 0, dy: 1 }] }],
+    ['device', { do: 'many', actions: [{ do: 'device', what: 'lampsUp' }] }],
   ])('%s is refused by name and place', (name, does) => {
     expect(action(does)).toThrow(CannotRun);
     try {
@@ -55,16 +54,15 @@ describe('what the engine does not run yet', () => {
     }
   });
 
-  test('joint presses and stroke plans are refused too', () => {
+  test('stroke plans are refused too', () => {
     const profile = stageProfile({ Base: {} });
-    profile.joints = [{ id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'keys', codes: ['Escape'] } }];
     profile.layers[0]!.keys.KeyA = {
       does: {
         kind: 'stroke',
         spans: [{ from: { going: 'down', atUm: 600 }, action: { do: 'keys', codes: ['KeyA'] } }],
       },
     };
-    expect(() => compile(profile)).toThrow(/stroke plans.*joint presses/);
+    expect(() => compile(profile)).toThrow(/stroke plans/);
   });
 });
 

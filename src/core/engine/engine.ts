@@ -1,7 +1,7 @@
 /**
  * The engine: travel samples in, usage edges out.
  *
- *     samples -> actuation -> edges -> gestures -> actions -> usage edges
+ *     samples -> actuation -> edges -> joint presses -> gestures -> actions -> usage edges
  *
  * It has no clock of its own. Time comes in with each sample and with `advance`; before anything else, every deadline due
  * by then fires in order. However the same samples are cut into calls, the outcome is the same.
@@ -9,6 +9,7 @@
 import { ActionStage } from './actions';
 import { ActuationStage, DOWN_EDGE, NO_EDGE } from './actuation';
 import { GestureStage } from './gestures';
+import { JointStage } from './joints';
 import { LayerStage } from './layers';
 import type { Outputs } from './outputs';
 import type { Program } from './program';
@@ -23,6 +24,7 @@ export class Engine {
   private readonly layers: LayerStage;
   private readonly actions: ActionStage;
   private readonly gestures: GestureStage;
+  private readonly joints: JointStage;
 
   constructor(
     readonly program: Program,
@@ -30,8 +32,10 @@ export class Engine {
   ) {
     this.actuation = new ActuationStage(program);
     this.layers = new LayerStage(program, outputs);
-    this.actions = new ActionStage(this, new UsageStage(program, outputs), this.layers, this.timers);
+    const usages = new UsageStage(program, outputs);
+    this.actions = new ActionStage(program, this, usages, this.layers, this.timers, outputs);
     this.gestures = new GestureStage(program, this, this.layers, this.actions, this.timers, outputs);
+    this.joints = new JointStage(program, this, this.timers, this.gestures);
   }
 
   /**
@@ -43,7 +47,7 @@ export class Engine {
   feed(tUs: number, key: number, depthUm: number): void {
     this.advance(tUs);
     const edge = this.actuation.sample(key, depthUm);
-    if (edge !== NO_EDGE) this.gestures.edge(key, edge === DOWN_EDGE, tUs);
+    if (edge !== NO_EDGE) this.joints.edge(key, edge === DOWN_EDGE, tUs);
   }
 
   /** Lets time pass until `tUs`: every deadline due by then fires at its own time. */
@@ -61,6 +65,7 @@ export class Engine {
   /** Ends everything that is held or pending and goes back to the base layer. Fingers that are down begin nothing until they lift. */
   letGo(): void {
     this.gestures.reset();
+    this.joints.reset();
     this.actions.endAll();
     this.layers.reset(this.nowUs);
   }

@@ -19,7 +19,8 @@
  *   release of a handled press     passes; one that ends modifiers or a layer    passes; such a one: tap
  *                                  waits                                         (interrupted), then it
  */
-import type { ActionStage, Hold } from './actions';
+import type { ActionStage } from './actions';
+import type { Hold } from './holds';
 import type { LayerStage } from './layers';
 import type { Cause, Outputs } from './outputs';
 import type { Program, RunAction, RunGesture, RunStep } from './program';
@@ -46,6 +47,8 @@ export class GestureStage {
   private pressedUs = 0;
   private readonly deadline = new Timer(() => this.pump());
   private deadlineUs = Infinity;
+  /** Where the stage's clock stands still while the joint stage holds presses back. */
+  private standsAtUs = Infinity;
 
   // What waits behind it. Events before `looked` have been looked at by the head.
   private readonly queue = new EventQueue();
@@ -69,12 +72,24 @@ export class GestureStage {
     private readonly timers: Timers,
     private readonly outputs: Outputs,
   ) {
-    const count = program.keyIds.length;
+    const count = program.keyIds.length + program.joints.length;
     this.waitingPress = new Uint8Array(count);
     this.running = new Array<Hold | null>(count).fill(null);
     this.runningAction = new Array<RunAction | null>(count).fill(null);
     this.tappedGesture = new Array<RunGesture | null>(count).fill(null);
     this.releasedUs = new Float64Array(count).fill(-Infinity);
+  }
+
+  /**
+   * The joint stage holds presses back: no deadline after this time fires, until it goes on. `Infinity` lets the stage's
+   * clock run with the engine's again.
+   */
+  standStillAt(tUs: number): void {
+    if (tUs === this.standsAtUs) return;
+    this.standsAtUs = tUs;
+    if (this.head === NO_KEY) return;
+    this.pump();
+    this.arm();
   }
 
   /** Takes one edge of a key, at its own time (not after the clock). */
@@ -115,7 +130,7 @@ export class GestureStage {
       } else if (this.looked < this.queue.length) {
         if (this.deadlineUs <= this.queue.tUs(this.looked)) this.deadlinePassed();
         else this.look(this.queue.key(this.looked), this.queue.down(this.looked), this.queue.tUs(this.looked));
-      } else if (this.deadlineUs <= this.clock.nowUs) {
+      } else if (this.deadlineUs <= Math.min(this.clock.nowUs, this.standsAtUs)) {
         this.deadlinePassed();
       } else {
         return;
@@ -260,13 +275,7 @@ export class GestureStage {
   private joinsQueue(key: number): boolean {
     const hold = this.running[key];
     const action = this.runningAction[key];
-    return (
-      hold !== null &&
-      hold !== undefined &&
-      action !== null &&
-      action !== undefined &&
-      this.actions.endsQuietly(action, hold)
-    );
+    return hold !== null && hold !== undefined && !!action && this.actions.endsQuietly(action, hold);
   }
 
   private sameHand(key: number): boolean {
@@ -332,6 +341,14 @@ export class GestureStage {
   private setDeadline(dueUs: number): void {
     this.deadlineUs = dueUs;
     this.timers.set(this.deadline, dueUs);
+    this.arm();
+  }
+
+  /** The deadline is armed but while the clock stands still before it; its place among equal ones stays. */
+  private arm(): void {
+    if (this.head === NO_KEY) return;
+    if (this.deadlineUs > this.standsAtUs) this.timers.cancel(this.deadline);
+    else if (this.deadline.dueUs === Infinity) this.timers.restore(this.deadline, this.deadlineUs);
   }
 
   /** Nothing is undecided any more; what waits has not been looked at by whoever comes next. */

@@ -6,12 +6,14 @@ export {
   isEdgeLine,
   isLayerLine,
   isPendingLine,
+  isWheelLine,
   type LayerLine,
   type OutcomeLine,
   outcomeLines,
   type PendingLine,
   type TraceLine,
   traceLines,
+  type WheelLine,
 } from './outcome';
 export type { Cause, OutcomeKind, Outputs } from './outputs';
 export { CannotRun, compile, type Program, REST_UM } from './program';

@@ -38,9 +38,16 @@ export class LayerStage {
     this.order = new Uint8Array(count + 2);
   }
 
-  /** The first binding that is not a pass, or null when no active layer binds the key. Changes nothing but `foundIn`. */
+  /**
+   * The first binding that is not a pass, or null when no active layer binds the key; joints are under no layer. Changes
+   * nothing but `foundIn`.
+   */
   lookUp(key: number): RunBinding | null {
     const { bindings, keyIds } = this.program;
+    if (key >= keyIds.length) {
+      this.foundIn = 0;
+      return this.program.jointBindings[key - keyIds.length] ?? null;
+    }
     for (let n = 0; n < this.orderLength; n++) {
       const layer = this.order[n] as number;
       const binding = bindings[layer * keyIds.length + key];

@@ -3,6 +3,7 @@ import type { Cause, OutcomeKind, Outputs } from './outputs';
 import type { Program } from './program';
 
 export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
+export type WheelLine = { t: number; wheel: { dx: number; dy: number } };
 export type DecisionLine = {
   t: number;
   why: Cause;
@@ -12,7 +13,7 @@ export type DecisionLine = {
   outcome: OutcomeKind;
   sinceUs: number;
 };
-export type OutcomeLine = EdgeLine | DecisionLine;
+export type OutcomeLine = EdgeLine | WheelLine | DecisionLine;
 
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
 export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
@@ -20,6 +21,7 @@ export type LayerLine = { t: number; layer: string; active: boolean; under: bool
 export type TraceLine = OutcomeLine | PendingLine | LayerLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
+export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
 export const isDecisionLine = (line: TraceLine): line is DecisionLine => 'why' in line;
 export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
 export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
@@ -27,6 +29,7 @@ export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in l
 /** Outputs that give each usage edge, and with `why` each decision, to `take` as an outcome line. */
 export function outcomeLines(program: Program, take: (line: OutcomeLine) => void, why: boolean): Outputs {
   const edges: Outputs = {
+    wheel: (t, dx, dy) => take({ t, wheel: { dx, dy } }),
     edge: (t, down, usage) => take({ t, edge: down ? 'down' : 'up', code: program.codes[usage] ?? '' }),
   };
   if (!why) return edges;

@@ -22,6 +22,8 @@ export type OutcomeKind = 'tap' | 'hold' | 'none';
 export interface Outputs {
   /** A usage goes down or up at the host. `usage` is an index into the program's `codes`. */
   edge(tUs: number, down: boolean, usage: number): void;
+  /** The mouse wheel turns by notches. */
+  wheel?(tUs: number, dx: number, dy: number): void;
   /** A key became undecided (or waits for its next press) at `sinceUs`; steps count from 1. */
   pending?(tUs: number, key: number, layer: number, step: number, sinceUs: number): void;
   /** The pending key was decided. Comes before the edges it causes. */

@@ -18,6 +18,7 @@ import {
   type Problem,
   type Profile,
 } from '../profile';
+import { CAPITALS_ADD, CAPITALS_END, CAPITALS_GO_ON } from './capitals';
 import { unsupportedIn } from './unsupported';
 
 /** What several rules ask of an action, answered when the program is made. */
@@ -30,9 +31,28 @@ type ActionFacts = {
   holdsLayer: boolean;
 };
 
-export type KeysPart = ActionFacts & { kind: 'keys'; usages: readonly number[]; mixed: boolean };
+/** Usages that go down in order and up in reverse; `firstKey` is the place of the first that is no modifier, or -1. */
+type ChordPart = ActionFacts & { usages: readonly number[]; firstKey: number };
+
+/** `mixed` chords hold modifiers and a key; a mouse button is a chord of its own usage. */
+export type KeysPart = ChordPart & { kind: 'keys'; mixed: boolean; isButton: boolean };
+/** Equal `holdFor` actions have the same number, from whichever key they are begun. */
+export type HoldForPart = ChordPart & { kind: 'holdFor'; number: number; forUs: number };
+export type OncePart = ActionFacts & { kind: 'once'; usages: readonly number[] };
 export type LayerPart = ActionFacts & { kind: 'layer'; how: LayerHow; layer: number };
-export type RunAction = KeysPart | LayerPart | (ActionFacts & { kind: 'many'; parts: readonly RunAction[] });
+/** What lasts from its beginning to its end. */
+export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart;
+
+export type RunAction =
+  | KeysPart
+  | HoldForPart
+  | OncePart
+  | LayerPart
+  | (ActionFacts & { kind: 'latch'; usages: readonly number[] })
+  | (ActionFacts & { kind: 'latchNext' })
+  | (ActionFacts & { kind: 'capitals' })
+  | (ActionFacts & { kind: 'wheel'; dx: number; dy: number })
+  | (ActionFacts & { kind: 'many'; parts: readonly RunAction[] });
 
 export type RunStep = { tap: RunAction | null; hold: RunAction | null };
 export type RunGesture = {
@@ -58,17 +78,30 @@ export type RunActuation =
 export type Program = {
   keyIds: readonly string[];
   keyIndex: ReadonlyMap<string, number>;
-  /** 0 either, 1 left, 2 right; by key. */
+  /** 0 either, 1 left, 2 right; by key, then by joint. */
   hands: Uint8Array;
   actuation: readonly RunActuation[];
   layerIds: readonly string[];
   /** Binding of layer l and key k at `l * keyIds.length + k`; null is a pass. */
   bindings: readonly (RunBinding | null)[];
+  /** What each joint press does, whatever layers are active. */
+  jointBindings: readonly RunBinding[];
   joinedLayers: readonly { when: readonly number[]; also: number }[];
   /** Codes by usage index; the index is this program's own. */
   codes: readonly Code[];
   modifiers: Uint8Array;
+  /** What `capitals` does at each usage, see `modifiers.ts`. */
+  capitals: Uint8Array;
+  /** The usage that `capitals` adds, and those that keep it from adding. */
+  shiftUsage: number;
+  commandModifiers: readonly number[];
+  /** How many different `holdFor` actions there are. */
+  holdForCount: number;
+  joints: readonly RunJoint[];
 };
+
+/** Keys pressed together for an action of their own. Joint number j runs as key number `keyIds.length + j`. */
+export type RunJoint = { id: string; keys: readonly number[]; withinUs: number };
 
 /** A profile that cannot be run. `problems` has every reason with its place. */
 export class CannotRun extends Error {
@@ -98,36 +131,58 @@ function compileActuation(actuation: Actuation): RunActuation {
   };
 }
 
+const HANDS = ['either', 'left', 'right'];
+
+const NOTHING_SPECIAL: ActionFacts = { modifiersOnly: false, types: false, holdsLayer: false };
+
+/** The keys that are commands with whatever is pressed: `capitals` adds nothing while one is down. */
+const COMMAND_MODIFIERS = ['ControlLeft', 'ControlRight', 'AltLeft', 'AltRight', 'MetaLeft', 'MetaRight'];
+
+/** What `capitals` does at a code. */
+function capitalsAt(code: Code): number {
+  if (/^Key[A-Z]$|^Minus$/.test(code)) return CAPITALS_ADD;
+  return /^(Digit|Numpad)\d$|^Backspace$|^Delete$/.test(code) || isModifier(code) ? CAPITALS_GO_ON : CAPITALS_END;
+}
+
 class Compiler {
   readonly codes: Code[] = [];
   private readonly indexByCode = new Map<Code, number>();
+  private readonly holdForNumbers = new Map<string, number>();
 
   constructor(private readonly profile: Profile) {}
 
   action(action: Action): RunAction {
     switch (action.do) {
       case 'keys': {
-        const modifiers = action.codes.filter(isModifier).length;
-        const types = modifiers < action.codes.length;
-        return {
-          kind: 'keys',
-          usages: action.codes.map((code) => this.usage(code)),
-          modifiersOnly: !types,
-          types,
-          mixed: types && modifiers > 0,
-          holdsLayer: false,
-        };
+        const chord = this.chord(action.codes);
+        return { kind: 'keys', ...chord, mixed: chord.types && action.codes.some(isModifier), isButton: false };
       }
+      case 'button': {
+        const usages = [this.index(`button:${action.button}`)];
+        return { kind: 'keys', ...NOTHING_SPECIAL, usages, firstKey: 0, mixed: false, isButton: true };
+      }
+      case 'holdFor': {
+        const number = this.numberOf(`${action.codes.join('+')} ${action.ms}`);
+        return { kind: 'holdFor', ...this.chord(action.codes), modifiersOnly: false, number, forUs: action.ms * 1000 };
+      }
+      case 'once':
+        return { kind: 'once', ...NOTHING_SPECIAL, modifiersOnly: true, usages: this.usages(action.codes) };
+      case 'latch':
+        return {
+          kind: 'latch',
+          ...NOTHING_SPECIAL,
+          types: !action.codes.every(isModifier),
+          usages: this.usages(action.codes),
+        };
+      case 'latchNext':
+        return { kind: 'latchNext', ...NOTHING_SPECIAL };
+      case 'capitals':
+        return { kind: 'capitals', ...NOTHING_SPECIAL };
+      case 'wheel':
+        return { kind: 'wheel', ...NOTHING_SPECIAL, dx: action.dx, dy: action.dy };
       case 'layer': {
         const layer = this.profile.layers.findIndex((candidate) => candidate.id === action.layer);
-        return {
-          kind: 'layer',
-          how: action.how,
-          layer,
-          modifiersOnly: false,
-          types: false,
-          holdsLayer: action.how === 'while',
-        };
+        return { kind: 'layer', ...NOTHING_SPECIAL, how: action.how, layer, holdsLayer: action.how === 'while' };
       }
       case 'many': {
         const parts = action.actions.map((part) => this.action(part));
@@ -175,9 +230,33 @@ class Compiler {
     }
   }
 
-  /** The index of a usage; a key that is written as its HID usage is the same key. */
-  private usage(written: Code): number {
-    const code = codeOfUsage(usageOfCode(written) ?? 0);
+  get holdForCount(): number {
+    return this.holdForNumbers.size;
+  }
+
+  /** The indices of usages; a key that is written as its HID usage is the same key. */
+  usages(codes: readonly Code[]): number[] {
+    return codes.map((code) => this.index(codeOfUsage(usageOfCode(code) ?? 0)));
+  }
+
+  private chord(codes: readonly Code[]): ChordPart {
+    const firstKey = codes.findIndex((code) => !isModifier(code));
+    return {
+      ...NOTHING_SPECIAL,
+      usages: this.usages(codes),
+      firstKey,
+      modifiersOnly: firstKey < 0,
+      types: firstKey >= 0,
+    };
+  }
+
+  private numberOf(holdFor: string): number {
+    const number = this.holdForNumbers.get(holdFor) ?? this.holdForNumbers.size;
+    this.holdForNumbers.set(holdFor, number);
+    return number;
+  }
+
+  private index(code: Code): number {
     const known = this.indexByCode.get(code);
     if (known !== undefined) return known;
     const index = this.codes.push(code) - 1;
@@ -201,21 +280,44 @@ export function compile(profile: Profile, board: Board | undefined = boardById(p
   if (problems.length > 0 || !board) throw new CannotRun(problems);
   const compiler = new Compiler(profile);
   const layerNumber = (id: string): number => profile.layers.findIndex((layer) => layer.id === id);
+  const keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));
+  const keyNumber = (id: string): number => keyIndex.get(id) ?? 0;
   const bindings = profile.layers.flatMap((layer) =>
     board.keys.map((key) => compiler.binding(bindingOn(layer, key.id))),
   );
+  const jointBindings = profile.joints.map((joint): RunBinding => ({
+    kind: 'act',
+    action: compiler.action(joint.action),
+    usesUpOnce: false,
+  }));
+  const [shiftUsage = 0] = compiler.usages(['ShiftLeft']);
+  const hands = board.keys.map((key) => HANDS.indexOf(key.hand));
+  const jointHands = profile.joints.map(({ keys }) => {
+    const [first = 0, ...others] = keys.map((key) => hands[keyNumber(key)] ?? 0);
+    return others.every((hand) => hand === first) ? first : 0;
+  });
   return {
     keyIds: board.keys.map((key) => key.id),
-    keyIndex: new Map(board.keys.map((key, index) => [key.id, index])),
-    hands: Uint8Array.from(board.keys, (key) => ['either', 'left', 'right'].indexOf(key.hand)),
+    keyIndex,
+    hands: Uint8Array.from([...hands, ...jointHands]),
     actuation: board.keys.map((key) => compileActuation(profile.travel.keys[key.id] ?? profile.travel.board)),
     layerIds: profile.layers.map((layer) => layer.id),
     bindings,
+    jointBindings,
     joinedLayers: profile.joinedLayers.map(({ when, also }) => ({
       when: when.map(layerNumber),
       also: layerNumber(also),
     })),
     codes: compiler.codes,
     modifiers: Uint8Array.from(compiler.codes, (code) => (isModifier(code) ? 1 : 0)),
+    capitals: Uint8Array.from(compiler.codes, capitalsAt),
+    shiftUsage,
+    commandModifiers: compiler.codes.flatMap((code, index) => (COMMAND_MODIFIERS.includes(code) ? [index] : [])),
+    holdForCount: compiler.holdForCount,
+    joints: profile.joints.map(({ id, keys, withinMs }) => ({
+      id,
+      keys: keys.map(keyNumber),
+      withinUs: withinMs * 1000,
+    })),
   };
 }

@@ -7,7 +7,7 @@ import fc from 'fast-check';
 import { HARROW_64 } from '../board';
 import { writeStrokes } from '../files';
 import { decodeImage, encodeImage } from '../image';
-import type { PartialTiming } from '../profile';
+import type { Action, Joint, PartialTiming } from '../profile';
 import { Engine } from './engine';
 import { isDecisionLine, isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
 import { compile, type Program } from './program';
@@ -18,6 +18,20 @@ const KEYS = ['KeyA', 'KeyS', 'KeyJ', 'KeyK', 'Space', 'ShiftLeft'];
 const RUNS = 1500;
 
 const chord = fc.constantFrom('A', 'B', 'Ctrl', 'Shift', 'Ctrl+B', 'Ctrl+Shift+1', 'Alt+C & D');
+/** Latches have keys of their own, so that what they leave down can be told from what must not be. */
+const LATCHED = ['KeyX', 'KeyY', 'MetaRight'];
+const special = fc.constantFrom(
+  'once Shift',
+  'once Ctrl+Alt',
+  'capitals',
+  'E for 30 ms',
+  'Ctrl+E for 90 ms',
+  'latch X',
+  'latch Y+RightMeta',
+  'button 1',
+  'wheel up',
+  'once Alt & F',
+);
 const way = fc.constantFrom(
   'while Nav',
   'while Sym',
@@ -28,7 +42,11 @@ const way = fc.constantFrom(
   'once Sym',
   'Ctrl & while Nav',
 );
-const action = fc.oneof({ weight: 3, arbitrary: chord }, { weight: 1, arbitrary: way });
+const action = fc.oneof(
+  { weight: 3, arbitrary: chord },
+  { weight: 1, arbitrary: way },
+  { weight: 2, arbitrary: special },
+);
 const gesture = fc.oneof(
   fc.tuple(action, action).map(([tap, hold]) => `tap ${tap}, hold ${hold}`),
   fc.tuple(action, action).map(([tap, twice]) => `tap ${tap}, twice ${twice}`),
@@ -72,20 +90,41 @@ const hand: fc.Arbitrary<Sample[]> = fc
     return samples;
   });
 
-type Run = { layers: StageLayers; timing: PartialTiming; samples: Sample[] };
-const run: fc.Arbitrary<Run> = fc.record({ layers, timing, samples: hand });
+const joint = fc.record({
+  keys: fc.uniqueArray(fc.constantFrom(...KEYS), { minLength: 2, maxLength: 3 }),
+  withinMs: fc.constantFrom(10, 20, 40),
+  action: fc.constantFrom<Action>(
+    { do: 'keys', codes: ['Escape'] },
+    { do: 'keys', codes: ['ControlLeft', 'KeyG'] },
+    { do: 'layer', how: 'while', layer: 'nav' },
+    { do: 'once', codes: ['ShiftLeft'] },
+  ),
+});
+const joints: fc.Arbitrary<Joint[]> = fc
+  .uniqueArray(joint, { maxLength: 3, selector: ({ keys }) => keys.toSorted().join() })
+  .map((found) => found.map((one, n) => ({ ...one, id: `j${n}` })));
 
-const programOf = ({ layers: lines, timing: figures }: Run): Program => compile(stageProfile(lines, figures));
+type Run = { layers: StageLayers; timing: PartialTiming; joints: Joint[]; samples: Sample[] };
+const run: fc.Arbitrary<Run> = fc.record({
+  layers,
+  timing,
+  joints: fc.oneof(fc.constant<Joint[]>([]), joints),
+  samples: hand,
+});
+
+const profileOf = (given: Run) => stageProfile(given.layers, given.timing, { joints: given.joints });
 
 /** Checks a promise on thousands of runs; a broken one comes with what is needed to see it again. */
 function always(promise: (given: Run, program: Program) => void): void {
   fc.assert(
     fc.property(run, (given) => {
       try {
-        promise(given, programOf(given));
+        promise(given, compile(profileOf(given)));
       } catch (error) {
-        const again = `${JSON.stringify({ layers: given.layers, timing: given.timing })}\n${writeStrokes(given.samples)}`;
-        throw new Error(`${error instanceof Error ? error.message : String(error)}\nto see it again:\n${again}`);
+        const again = `${JSON.stringify(profileOf(given))}\n${writeStrokes(given.samples)}`;
+        throw new Error(`${error instanceof Error ? error.message : String(error)}\nto see it again:\n${again}`, {
+          cause: error,
+        });
       }
     }),
     { numRuns: RUNS },
@@ -95,14 +134,14 @@ function always(promise: (given: Run, program: Program) => void): void {
 const edgesOf = (lines: readonly OutcomeLine[]) => lines.filter(isEdgeLine);
 
 describe('promises', () => {
-  test('everything released and ten seconds gone by, nothing is down', () => {
+  test('everything released and ten seconds gone by, nothing is down but latches', () => {
     always(({ samples }, program) => {
       const down = new Set<string>();
       for (const { edge, code } of edgesOf(replay(program, samples))) {
         if (edge === 'down') down.add(code);
         else down.delete(code);
       }
-      expect([...down]).toEqual([]);
+      expect([...down].filter((code) => !LATCHED.includes(code))).toEqual([]);
     });
   });
 
@@ -139,9 +178,10 @@ describe('promises', () => {
   });
 
   test('with nothing to decide, an edge has the time of its finger', () => {
+    const simple = fc.oneof(chord, way, fc.constantFrom('once Shift', 'capitals', 'latch X', 'button 1'));
     const plain = fc.record({
-      Base: fc.dictionary(fc.constantFrom(...KEYS), action),
-      Nav: fc.dictionary(fc.constantFrom(...KEYS), action),
+      Base: fc.dictionary(fc.constantFrom(...KEYS), simple),
+      Nav: fc.dictionary(fc.constantFrom(...KEYS), simple),
       Sym: fc.constant({}),
     });
     fc.assert(
@@ -196,7 +236,7 @@ describe('promises', () => {
 
   test('what is stored in the keyboard runs as the profile does', () => {
     always((given, program) => {
-      const stored = compile(decodeImage(encodeImage(stageProfile(given.layers, given.timing), HARROW_64)));
+      const stored = compile(decodeImage(encodeImage(profileOf(given), HARROW_64)));
       expect(replay(stored, given.samples, { why: true })).toEqual(replay(program, given.samples, { why: true }));
     });
   });

@@ -6,7 +6,7 @@ import { boardById, HARROW_64, type Board } from '../board';
 import { codeOfWord, wordOfCode } from '../codes';
 import { parseLine } from '../notation';
 import { plainProfile, type PartialTiming, type Profile } from '../profile';
-import { isEdgeLine, type OutcomeLine } from './outcome';
+import { isEdgeLine, isWheelLine, type OutcomeLine } from './outcome';
 import type { Sample } from './replay';
 
 /** Layers as assign lines: `{ Base: { A: 'tap A, hold Ctrl' }, Nav: { H: 'Left' } }`. The first is the base. */
@@ -61,5 +61,6 @@ export const shortly = (lines: readonly OutcomeLine[]): string[] =>
   lines.map((line) => {
     const ms = line.t / 1000;
     if (isEdgeLine(line)) return `${ms} ${line.edge === 'down' ? '+' : '-'}${wordOfCode(line.code)}`;
+    if (isWheelLine(line)) return `${ms} wheel ${line.wheel.dx} ${line.wheel.dy}`;
     return `${ms} ${wordOfCode(line.key)}${line.step > 1 ? line.step : ''} ${line.outcome} ${line.why}`;
   });

@@ -26,6 +26,13 @@ export class Timers {
     this.findNext();
   }
 
+  /** Sets a deadline again that was set and cancelled before, in its old place among equal ones. */
+  restore(timer: Timer, dueUs: number): void {
+    const { order } = timer;
+    this.set(timer, dueUs);
+    timer.order = order;
+  }
+
   cancel(timer: Timer): void {
     if (timer.dueUs === Infinity) return;
     for (let n = 0; n < this.count; n++) {

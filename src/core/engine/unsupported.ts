@@ -2,7 +2,18 @@
 import { allActions, type Action, type Problem, type Profile } from '../profile';
 
 /** The kinds of action the engine runs. */
-const RUNS: ReadonlySet<Action['do']> = new Set<Action['do']>(['keys', 'layer', 'many']);
+const RUNS: ReadonlySet<Action['do']> = new Set<Action['do']>([
+  'keys',
+  'holdFor',
+  'latch',
+  'latchNext',
+  'once',
+  'capitals',
+  'layer',
+  'button',
+  'wheel',
+  'many',
+]);
 
 const WHAT: Readonly<Record<Action['do'], string>> = {
   keys: 'keys',
@@ -32,6 +43,5 @@ export function unsupportedIn(profile: Profile): Problem[] {
       if (does.kind === 'stroke') refuse(['layers', index, 'keys', key, 'does'], 'stroke plans');
     }
   });
-  if (profile.joints.length > 0) refuse(['joints'], 'joint presses');
   return found;
 }

@@ -19,6 +19,10 @@ export class UsageStage {
     return this.program.modifiers[usage] === 1;
   }
 
+  isDown(usage: number): boolean {
+    return (this.counts[usage] as number) > 0;
+  }
+
   down(usage: number, tUs: number): void {
     const count = this.counts[usage] as number;
     this.counts[usage] = count + 1;

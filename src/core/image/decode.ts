@@ -131,6 +131,9 @@ class Decoder {
     const joinedLayers = this.sections.has(SECTION.joinedLayers)
       ? this.readJoinedLayers(this.section(SECTION.joinedLayers, 'joined layers'))
       : [];
+    const joints = this.sections.has(SECTION.joints)
+      ? this.readJoints(this.section(SECTION.joints, 'joints'), names)
+      : [];
     return {
       format: 'underloom-profile',
       version: 1,
@@ -142,7 +145,7 @@ class Decoder {
       timing,
       layers,
       joinedLayers,
-      joints: [],
+      joints,
       macros: [],
       travel: this.readTravel(this.section(SECTION.travel, 'travel')),
       roles: names.roles,
@@ -174,7 +177,21 @@ class Decoder {
     const kind = reader.u8();
     switch (kind) {
       case ACTION.keys:
-        return { do: 'keys', codes: Array.from({ length: reader.count(8) }, () => readUsage(reader)) };
+        return { do: 'keys', codes: readChord(reader) };
+      case ACTION.latch:
+        return { do: 'latch', codes: readChord(reader) };
+      case ACTION.once:
+        return { do: 'once', codes: readChord(reader) };
+      case ACTION.holdFor:
+        return { do: 'holdFor', codes: readChord(reader), ms: reader.count(600_000) };
+      case ACTION.latchNext:
+        return { do: 'latchNext' };
+      case ACTION.capitals:
+        return { do: 'capitals' };
+      case ACTION.button:
+        return { do: 'button', button: reader.u8() };
+      case ACTION.wheel:
+        return { do: 'wheel', dx: signed(reader.u8()), dy: signed(reader.u8()) };
       case ACTION.layer:
         return { do: 'layer', how: choice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
       case ACTION.many:
@@ -255,6 +272,17 @@ class Decoder {
     }));
   }
 
+  private readJoints(reader: ByteReader, names: Names): Profile['joints'] {
+    return Array.from({ length: reader.count(255) }, (_, n) => {
+      const keys = Array.from({ length: reader.count(4) }, () => this.keyId(reader));
+      const withinMs = reader.count(1000);
+      const at = reader.offset;
+      const action = this.actionOf(reader, reader.u8());
+      if (!action) throw new BadImage(at, 'a joint press that does nothing');
+      return { id: names.joints[n] ?? `joint-${n}`, keys, withinMs, action };
+    });
+  }
+
   private readTravel(reader: ByteReader): Profile['travel'] {
     const board = readActuation(reader);
     const keys = Array.from({ length: reader.count(this.board.keys.length) }, (): [string, Actuation] => [
@@ -279,6 +307,7 @@ class Decoder {
       name: reader.text(),
       color: reader.text(),
     }));
+    const joints = Array.from({ length: this.jointCount() }, () => reader.text());
     const layers = this.layerIds.map((): NamedLayer => {
       const [layerId, layerName, dye] = [reader.text(), reader.text(), choice(reader, DYES, 'dye')];
       const told = new Map<string, Told>();
@@ -295,7 +324,11 @@ class Decoder {
       }
       return { id: layerId, name: layerName, dye, told };
     });
-    return { id, name, icon, roles, layers };
+    return { id, name, icon, roles, layers, joints };
+  }
+
+  private jointCount(): number {
+    return this.sections.has(SECTION.joints) ? this.section(SECTION.joints, 'joints').count(255) : 0;
   }
 
   /** Stand-ins for what was left out when memory was short. */
@@ -306,13 +339,24 @@ class Decoder {
       dye: DYES[n % DYES.length] ?? 'indigo',
       told: new Map(),
     }));
-    return { id: 'from-keyboard', name: 'From the keyboard', icon: 'spool', roles: [], layers };
+    return { id: 'from-keyboard', name: 'From the keyboard', icon: 'spool', roles: [], layers, joints: [] };
   }
 }
 
 type Told = { label?: string; role?: string; note?: string };
 type NamedLayer = { id: string; name: string; dye: Layer['dye']; told: Map<string, Told> };
-type Names = { id: string; name: string; icon: string; roles: Profile['roles']; layers: NamedLayer[] };
+type Names = {
+  id: string;
+  name: string;
+  icon: string;
+  roles: Profile['roles'];
+  layers: NamedLayer[];
+  joints: string[];
+};
+
+const signed = (byte: number): number => (byte < 0x80 ? byte : byte - 0x100);
+
+const readChord = (reader: ByteReader): string[] => Array.from({ length: reader.count(8) }, () => readUsage(reader));
 
 function readUsage(reader: ByteReader): string {
   const id = reader.u8();

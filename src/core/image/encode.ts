@@ -4,7 +4,6 @@ import type { Board } from '../board';
 import { idOf, KEYBOARD_PAGE, pageOf, usageOfCode } from '../codes';
 import {
   DYES,
-  printPath,
   type Action,
   type Actuation,
   type Binding,
@@ -76,6 +75,8 @@ class Encoder {
     };
     const layers = new ByteWriter();
     this.writeLayers(layers);
+    const joints = new ByteWriter();
+    this.writeJoints(joints);
     section(SECTION.board, (body) =>
       body.text(this.board.id).count(this.board.keys.length).u8(HOST_LAYOUT_IDS.indexOf(profile.hostLayout)),
     );
@@ -84,6 +85,7 @@ class Encoder {
     section(SECTION.gestures, (body) => this.gestures.write(body));
     section(SECTION.layers, (body) => body.raw(layers.toBytes()));
     if (profile.joinedLayers.length > 0) section(SECTION.joinedLayers, (body) => this.writeJoinedLayers(body));
+    if (profile.joints.length > 0) section(SECTION.joints, (body) => body.raw(joints.toBytes()));
     section(SECTION.travel, (body) => this.writeTravel(body));
     if (!withoutNames) section(SECTION.names, (body) => this.writeNames(body));
     const content = out.toBytes();
@@ -168,8 +170,25 @@ class Encoder {
     const out = new ByteWriter();
     switch (action.do) {
       case 'keys':
-        out.u8(ACTION.keys).count(action.codes.length);
-        for (const code of action.codes) writeUsage(out, usageOfCode(code) ?? 0);
+      case 'latch':
+      case 'once':
+        out.u8(ACTION[action.do]);
+        writeChord(out, action.codes);
+        break;
+      case 'holdFor':
+        out.u8(ACTION.holdFor);
+        writeChord(out, action.codes);
+        out.count(action.ms);
+        break;
+      case 'latchNext':
+      case 'capitals':
+        out.u8(ACTION[action.do]);
+        break;
+      case 'button':
+        out.u8(ACTION.button).u8(action.button);
+        break;
+      case 'wheel':
+        out.u8(ACTION.wheel).u8(action.dx).u8(action.dy);
         break;
       case 'layer':
         out
@@ -200,6 +219,17 @@ class Encoder {
     }
   }
 
+  private writeJoints(out: ByteWriter): void {
+    const number = (id: string): number => this.board.keys.findIndex((key) => key.id === id);
+    out.count(this.profile.joints.length);
+    for (const { keys, withinMs, action } of this.profile.joints) {
+      out.count(keys.length);
+      for (const key of keys) out.count(number(key));
+      out.count(withinMs);
+      this.writeActionRef(out, action);
+    }
+  }
+
   private writeTravel(out: ByteWriter): void {
     const { travel } = this.profile;
     writeActuation(out, travel.board);
@@ -218,6 +248,7 @@ class Encoder {
     out.text(profile.id).text(profile.name).text(profile.icon);
     out.count(profile.roles.length);
     for (const role of profile.roles) out.text(role.id).text(role.name).text(role.color);
+    for (const joint of profile.joints) out.text(joint.id);
     for (const layer of profile.layers) {
       out.text(layer.id).text(layer.name).u8(DYES.indexOf(layer.dye));
       const told = board.keys.flatMap(({ id }, index) => {
@@ -240,6 +271,11 @@ class Encoder {
 
 const isOneByte = (usage: number): boolean =>
   pageOf(usage) === KEYBOARD_PAGE && idOf(usage) >= 1 && idOf(usage) <= LAST_KEY_TAG;
+
+function writeChord(out: ByteWriter, codes: readonly string[]): void {
+  out.count(codes.length);
+  for (const code of codes) writeUsage(out, usageOfCode(code) ?? 0);
+}
 
 function writeUsage(out: ByteWriter, usage: number): void {
   if (isOneByte(usage)) out.u8(idOf(usage));
@@ -266,7 +302,5 @@ function writeActuation(out: ByteWriter, actuation: Actuation): void {
  * @throws CannotStore when something in it has no place in an image yet
  */
 export function encodeImage(profile: Profile, board: Board, options: EncodeOptions = {}): Uint8Array {
-  if (profile.joints.length > 0)
-    throw new CannotStore(`${printPath(['joints'])}: joint presses cannot be stored in an image yet`);
   return new Encoder(profile, board).encode(options);
 }

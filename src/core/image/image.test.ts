@@ -10,6 +10,10 @@ import { ByteReader, ByteWriter } from './bytes';
 const rich = (): Profile => ({
   ...SHOW_DESK,
   joinedLayers: [{ when: ['cues', 'rig'], also: 'dark' }],
+  joints: [
+    { id: 'out', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'keys', codes: ['Escape'] } },
+    { id: 'all', keys: ['KeyJ', 'KeyK', 'KeyL'], withinMs: 250, action: { do: 'latch', codes: ['ShiftLeft', 'KeyA'] } },
+  ],
   travel: {
     board: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' },
     keys: { KeyA: { mode: 'fixed', pointUm: 900, releaseUm: 800 }, KeyB: { mode: 'fixed', pointUm: 900 } },
@@ -20,6 +24,12 @@ const rich = (): Profile => ({
       ...SHOW_DESK.layers[4]!,
       keys: {
         KeyA: { does: { kind: 'pass' } },
+        KeyC: { does: { kind: 'act', action: { do: 'holdFor', codes: ['ArrowRight'], ms: 1500 } } },
+        KeyD: { does: { kind: 'act', action: { do: 'once', codes: ['ShiftLeft'] } } },
+        KeyE: { does: { kind: 'act', action: { do: 'latchNext' } } },
+        KeyF: { does: { kind: 'act', action: { do: 'capitals' } } },
+        KeyG: { does: { kind: 'act', action: { do: 'button', button: 3 } } },
+        KeyH: { does: { kind: 'act', action: { do: 'wheel', dx: -127, dy: 5 } } },
         KeyB: {
           does: {
             kind: 'act',
@@ -77,14 +87,14 @@ describe('image and back', () => {
   });
 
   test('what it cannot hold yet is refused by name', () => {
-    const latch = applyEdit(SHOW_DESK, {
+    const text = applyEdit(SHOW_DESK, {
       edit: 'assign',
       layer: 'base',
       key: 'KeyA',
-      to: { does: { kind: 'act', action: { do: 'latch', codes: ['ShiftLeft'] } } },
+      to: { does: { kind: 'act', action: { do: 'text', text: 'Scene 3', gapMs: 0 } } },
     });
-    expect(() => encodeImage(latch, HARROW_64)).toThrow(CannotStore);
-    expect(() => encodeImage(latch, HARROW_64)).toThrow(/latch/);
+    expect(() => encodeImage(text, HARROW_64)).toThrow(CannotStore);
+    expect(() => encodeImage(text, HARROW_64)).toThrow(/text/);
   });
 });
 

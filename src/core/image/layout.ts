@@ -20,6 +20,7 @@ export const SECTION = {
   joinedLayers: 6,
   travel: 7,
   names: 8,
+  joints: 9,
 } as const;
 
 /** Bytes a binding or an action reference can begin with, besides 01 to E7 (that one key). */
@@ -27,7 +28,18 @@ export const TAG = { nothing: 0x00, none: 0xe8, pass: 0xe9, action: 0xea, gestur
 export const LAST_KEY_TAG = 0xe7;
 
 /** Kinds in the pool of actions. */
-export const ACTION = { keys: 1, layer: 2, many: 3 } as const;
+export const ACTION = {
+  keys: 1,
+  layer: 2,
+  many: 3,
+  holdFor: 4,
+  latch: 5,
+  latchNext: 6,
+  once: 7,
+  capitals: 8,
+  button: 9,
+  wheel: 10,
+} as const;
 
 export const LAYER_HOWS = ['while', 'flip', 'go', 'once'] as const;
 export const INTERRUPTS = ['nested', 'any', 'wait'] as const;

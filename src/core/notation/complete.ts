@@ -1,6 +1,6 @@
 /** Completing the assign line as it is typed, and the list of everything it can say, by meaning. */
 import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
-import { GESTURE_WORDS, LAYER_WORDS, type NotationContext } from './parse';
+import { ACTION_WORDS, GESTURE_WORDS, LAYER_WORDS, type NotationContext } from './parse';
 import { printLayer } from './print';
 
 /** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
@@ -15,7 +15,11 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
   while: 'a layer, as long as the key is down',
   flip: 'a layer on, or off when it is on',
   go: 'to a layer, and stay there',
-  once: 'a layer for the next key only',
+  once: 'a layer, or modifiers, for the next key only',
+  latch: 'keys stay down until they are latched again',
+  capitals: 'capitals until the word ends',
+  button: 'a mouse button, 1 to 8',
+  wheel: 'the mouse wheel: up, down, left or right',
 };
 
 const KEYS: readonly { word: string; meaning: string }[] = Object.values(CODE_TABLE)
@@ -51,9 +55,9 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
   const from = beforeCursor.length - typed.length;
   const place = placeOf(beforeCursor.slice(0, from));
   const words: string[] = [];
-  if (place === 'start') words.push('tap', 'hold', ...LAYER_WORDS, 'pass', 'none');
+  if (place === 'start') words.push('tap', 'hold', ...LAYER_WORDS, ...ACTION_WORDS, 'pass', 'none');
   if (place === 'part') words.push(...GESTURE_WORDS);
-  if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...LAYER_WORDS);
+  if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...LAYER_WORDS, ...ACTION_WORDS);
   const wanted = typed.toLowerCase();
   const spoken = words
     .filter((word) => word.startsWith(wanted))
@@ -84,6 +88,20 @@ const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {
   media: 'Sound and media',
   system: 'System',
 };
+
+const SPECIAL: readonly Meaning[] = [
+  { group: 'Keys that stay', line: 'once Shift', meaning: 'Shift for the next key only' },
+  { group: 'Keys that stay', line: 'latch Shift', meaning: 'Shift stays down until pressed again' },
+  { group: 'Keys that stay', line: 'latch next', meaning: 'what the next key sends stays down' },
+  { group: 'Keys that stay', line: 'capitals', meaning: 'capitals until the word ends' },
+  { group: 'Keys that stay', line: 'hold Right for 1 s', meaning: 'a key held for a time' },
+  ...[1, 2, 3].map((n) => ({ group: 'Mouse', line: `button ${n}`, meaning: `mouse button ${n}` })),
+  ...['up', 'down', 'left', 'right'].map((way) => ({
+    group: 'Mouse',
+    line: `wheel ${way}`,
+    meaning: `turn the wheel ${way}`,
+  })),
+];
 
 /** Everything one line can say without a gesture, by meaning: ways between layers first, then keys by group. */
 export function allMeanings(context: NotationContext): Meaning[] {
@@ -116,5 +134,5 @@ export function allMeanings(context: NotationContext): Meaning[] {
       meaning: titleOfCode(code),
     })),
   );
-  return [...layers, ...back, ...silence, ...keys];
+  return [...layers, ...back, ...SPECIAL, ...silence, ...keys];
 }

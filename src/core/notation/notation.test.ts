@@ -40,6 +40,22 @@ const LINES: [line: string, binding: Binding][] = [
   ],
   ['tap G, 3 times hold H', gesture({ tap: keys('KeyG') }, {}, { hold: keys('KeyH') })],
   ['tap nothing', gesture({})],
+  ['latch L', act({ do: 'latch', codes: ['KeyL'] })],
+  ['latch next', act({ do: 'latchNext' })],
+  ['once Shift', act({ do: 'once', codes: ['ShiftLeft'] })],
+  ['once Ctrl+Shift', act({ do: 'once', codes: ['ControlLeft', 'ShiftLeft'] })],
+  ['once keys A', act({ do: 'once', codes: ['KeyA'] })],
+  ['capitals', act({ do: 'capitals' })],
+  ['hold Right for 1.5 s', act({ do: 'holdFor', codes: ['ArrowRight'], ms: 1500 })],
+  ['hold Ctrl+Right for 80 ms', act({ do: 'holdFor', codes: ['ControlLeft', 'ArrowRight'], ms: 80 })],
+  ['tap nothing, hold Right for 2 s', gesture({ hold: { do: 'holdFor', codes: ['ArrowRight'], ms: 2000 } })],
+  [
+    'tap A, hold Right for 2 s',
+    gesture({ tap: keys('KeyA'), hold: { do: 'holdFor', codes: ['ArrowRight'], ms: 2000 } }),
+  ],
+  ['button 2', act({ do: 'button', button: 2 })],
+  ['wheel down', act({ do: 'wheel', dx: 0, dy: -1 })],
+  ['wheel right 3', act({ do: 'wheel', dx: 3, dy: 0 })],
   ['Ctrl+B & while Cues', act({ do: 'many', actions: [keys('ControlLeft', 'KeyB'), layer('while', 'cues')] })],
 ];
 
@@ -57,6 +73,8 @@ describe('the assign line', () => {
     ['Plus', 'Shift+='],
     ['while cues', 'while Cues'],
     ['2 times B, tap A', 'tap A, twice B'],
+    ['Right for 1500ms', 'hold Right for 1.5 s'],
+    ['once cues', 'once Cues'],
   ])('"%s" is understood as "%s"', (line, printed) => {
     const parsed = parseLine(line, context);
     expect(parsed.ok && printLine(parsed.binding, context)).toBe(printed);
@@ -75,6 +93,12 @@ describe('the assign line', () => {
     ['9 times A', 1, '1 to 8 times'],
     ['A B', 3, '+'],
     ['none of it', 6, 'Nothing more'],
+    ['button 9', 8, 'from 1 to 8'],
+    ['wheel about', 7, 'up'],
+    ['A for ever', 7, 'a time such as 1.5 s'],
+    ['A for 2 h', 9, 'ms'],
+    ['A for 700 s', 7, '600 s'],
+    ['once upon a time', 6, 'Cues'],
   ])('"%s" is wrong at column %i, and says: %s', (line, column, part) => {
     const parsed = parseLine(line, context);
     if (parsed.ok) throw new Error('was understood');
@@ -88,7 +112,21 @@ describe('the assign line', () => {
     const way = fc
       .tuple(fc.constantFrom<LayerHow>('while', 'flip', 'go', 'once'), fc.constantFrom(...LAYERS.map(({ id }) => id)))
       .map(([how, id]) => layer(how, id));
-    const single = fc.oneof(chord, way);
+    const codes = fc.uniqueArray(code, { minLength: 1, maxLength: 3 });
+    const special: fc.Arbitrary<Action> = fc.oneof(
+      codes.map((given): Action => ({ do: 'latch', codes: given })),
+      codes.map((given): Action => ({ do: 'once', codes: given })),
+      fc
+        .tuple(codes, fc.integer({ min: 1, max: 600_000 }))
+        .map(([given, ms]): Action => ({ do: 'holdFor', codes: given, ms })),
+      fc.constantFrom<Action>(
+        { do: 'latchNext' },
+        { do: 'capitals' },
+        { do: 'button', button: 3 },
+        { do: 'wheel', dx: 0, dy: 7 },
+      ),
+    );
+    const single = fc.oneof(chord, way, special);
     const action = fc.oneof(
       single,
       fc.array(single, { minLength: 2, maxLength: 3 }).map((actions): Action => ({ do: 'many', actions })),
@@ -108,7 +146,8 @@ describe('the assign line', () => {
   });
 
   test('what it has no words for it does not print', () => {
-    expect(printLine(act({ do: 'latch', codes: ['ShiftLeft'] }), context)).toBeUndefined();
+    expect(printLine(act({ do: 'text', text: 'Scene 3', gapMs: 0 }), context)).toBeUndefined();
+    expect(printLine(act({ do: 'wheel', dx: 1, dy: 1 }), context)).toBeUndefined();
   });
 });
 

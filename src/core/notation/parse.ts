@@ -6,12 +6,16 @@
  *     part     = "tap" actions | "hold" actions | nth [ "hold" ] actions        (or "nothing" in place of the actions)
  *     nth      = "twice" | NUMBER "times"
  *     actions  = action { "&" action }
- *     action   = chord | ( "while" | "flip" | "go" | "once" ) LAYER
+ *     action   = chord [ "for" NUMBER ( "s" | "ms" ) ] | ( "while" | "flip" | "go" | "once" ) LAYER
+ *              | "latch" ( chord | "next" ) | "once" [ "keys" ] chord | "capitals"
+ *              | "button" NUMBER | "wheel" DIRECTION [ NUMBER ]
  *     chord    = KEY { "+" KEY }
+ *
+ * `hold Right for 1.5 s` alone is the action of holding a key for a time; in a gesture it is what the hold does.
  *
  * A LAYER is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
-import { codeOfWord, HOST_LAYOUTS, strokeOfCharacter } from '../codes';
+import { codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../codes';
 import type { Action, Binding, GestureStep, Layer, LayerHow } from '../profile';
 import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
 
@@ -22,6 +26,16 @@ export type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: Li
 
 export const LAYER_WORDS: readonly LayerHow[] = ['while', 'flip', 'go', 'once'];
 export const GESTURE_WORDS = ['tap', 'hold', 'twice'] as const;
+/** Words that begin an action of their own. */
+export const ACTION_WORDS = ['latch', 'capitals', 'button', 'wheel'] as const;
+/** Which way the wheel turns, in notches to the right and up. */
+export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
+  up: [0, 1],
+  down: [0, -1],
+  left: [-1, 0],
+  right: [1, 0],
+};
+const LONGEST_MS = 600_000;
 const MOST_STEPS = 8;
 const MOST_KEYS = 8;
 const KEY = 'a key such as Esc, A or F13';
@@ -60,7 +74,8 @@ class LineParser {
     if (scanner.takeWord('none')) return { kind: 'none' };
     if (this.startsPart()) return this.gesture();
     const first = scanner.peek();
-    if (first.text === '') scanner.fail(first, ['pass', 'none', ...GESTURE_WORDS, ...LAYER_WORDS, KEY]);
+    if (first.text === '')
+      scanner.fail(first, ['pass', 'none', ...GESTURE_WORDS, ...LAYER_WORDS, ...ACTION_WORDS, KEY]);
     return { kind: 'act', action: this.actions() };
   }
 
@@ -87,7 +102,8 @@ class LineParser {
       while (steps.length <= step) steps.push({});
       if (!this.scanner.takeWord('nothing')) steps[step] = { ...steps[step], [what]: this.actions() };
     } while (this.scanner.takeWord(','));
-    return { kind: 'gesture', steps };
+    const hold = steps[0]?.hold;
+    return said.size === 1 && hold?.do === 'holdFor' ? { kind: 'act', action: hold } : { kind: 'gesture', steps };
   }
 
   /** Which press a part is about, counted from 0. */
@@ -112,8 +128,59 @@ class LineParser {
   }
 
   private action(): Action {
-    const how = LAYER_WORDS.find((word) => this.scanner.takeWord(word));
+    const { scanner } = this;
+    if (scanner.takeWord('once')) return this.once();
+    const how = LAYER_WORDS.find((word) => scanner.takeWord(word));
     if (how) return { do: 'layer', how, layer: this.layer() };
+    if (scanner.takeWord('latch'))
+      return scanner.takeWord('next') ? { do: 'latchNext' } : { do: 'latch', codes: this.chord() };
+    if (scanner.takeWord('capitals')) return { do: 'capitals' };
+    if (scanner.takeWord('button')) return { do: 'button', button: this.number(1, 8) };
+    if (scanner.takeWord('wheel')) return this.wheel();
+    const codes = this.chord();
+    return scanner.takeWord('for') ? { do: 'holdFor', codes, ms: this.time() } : { do: 'keys', codes };
+  }
+
+  /** `once` is followed by a layer, or by modifiers; `once keys` by modifiers, whatever layers are called. */
+  private once(): Action {
+    if (this.scanner.takeWord('keys')) return { do: 'once', codes: this.chord() };
+    const piece = this.scanner.peek();
+    const layer = this.namedLayer();
+    if (layer) return { do: 'layer', how: 'once', layer };
+    if (codeOfWord(piece.text) && isModifier(codeOfWord(piece.text) ?? '')) return { do: 'once', codes: this.chord() };
+    return { do: 'layer', how: 'once', layer: this.layer() };
+  }
+
+  private wheel(): Action {
+    const piece = this.scanner.take();
+    const direction = piece.text.toLowerCase();
+    const [dx, dy] = WHEEL[direction] ?? this.scanner.fail(piece, Object.keys(WHEEL));
+    const notches = /^\d/.test(this.scanner.peek().text) ? this.number(1, 127) : 1;
+    return { do: 'wheel', dx: dx * notches, dy: dy * notches };
+  }
+
+  private number(least: number, most: number): number {
+    const piece = this.scanner.take();
+    const value = /^\d{1,6}$/.test(piece.text) ? Number(piece.text) : NaN;
+    return value >= least && value <= most
+      ? value
+      : this.scanner.fail(piece, [`a whole number from ${least} to ${most}`]);
+  }
+
+  /** A time such as `1.5 s` or `80 ms`, in ms. */
+  private time(): number {
+    const piece = this.scanner.take();
+    const [, figure = '', glued = ''] =
+      /^(\d+(?:\.\d+)?)(s|ms)?$/i.exec(piece.text) ?? this.scanner.fail(piece, ['a time such as 1.5 s']);
+    const unit = glued === '' ? this.scanner.take() : { text: glued, column: piece.column };
+    const factor = { s: 1000, ms: 1 }[unit.text.toLowerCase()] ?? this.scanner.fail(unit, ['s', 'ms']);
+    const ms = Math.round(Number(figure) * factor);
+    return ms >= 1 && ms <= LONGEST_MS
+      ? ms
+      : this.scanner.fail(piece, [], `A key can be held for 1 ms to ${LONGEST_MS / 1000} s.`);
+  }
+
+  private chord(): string[] {
     const codes: string[] = [];
     do {
       const piece = this.scanner.peek();
@@ -123,7 +190,7 @@ class LineParser {
       }
       if (codes.length > MOST_KEYS) this.scanner.fail(piece, [], `A chord holds ${MOST_KEYS} keys at most.`);
     } while (this.scanner.takeWord('+'));
-    return { do: 'keys', codes };
+    return codes;
   }
 
   /** The codes of a key word; a character that needs Shift is Shift and its key. */
@@ -145,18 +212,27 @@ class LineParser {
   }
 
   private layer(): string {
+    const piece = this.scanner.peek();
+    return (
+      this.namedLayer() ??
+      this.scanner.fail(
+        { ...this.scanner.takeName(), column: piece.column },
+        this.context.layers.map(({ name }) => name),
+      )
+    );
+  }
+
+  /** The layer whose name comes next, which is taken; undefined, with nothing taken, when there is none. */
+  private namedLayer(): string | undefined {
     const { layers } = this.context;
+    const start = this.scanner.place();
     const piece = this.scanner.takeName();
     const wanted = piece.text.toLowerCase();
     const found =
       piece.quoted || !wanted.startsWith('#')
         ? layers.find(({ name }) => name.toLowerCase() === wanted)
         : layers.find(({ id }) => `#${id}` === piece.text);
-    return found
-      ? found.id
-      : this.scanner.fail(
-          piece,
-          layers.map(({ name }) => name),
-        );
+    if (!found) this.scanner.goBackTo(start);
+    return found?.id;
   }
 }

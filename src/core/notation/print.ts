@@ -1,7 +1,7 @@
 /** From binding to assign line. `parseLine(printLine(b))` gives back `b`, but for timing, which the line does not carry. */
-import { wordOfCode } from '../codes';
+import { isModifier, wordOfCode } from '../codes';
 import type { Action, Binding } from '../profile';
-import type { NotationContext } from './parse';
+import { WHEEL, type NotationContext } from './parse';
 
 /** A layer as it is written in a line: its name, in quotes when it needs them, or `#id` when the name is not its alone. */
 export function printLayer(id: string, { layers }: NotationContext): string {
@@ -9,15 +9,50 @@ export function printLayer(id: string, { layers }: NotationContext): string {
   if (!layer) return `#${id}`;
   const sameName = layers.filter(({ name }) => name.toLowerCase() === layer.name.toLowerCase());
   if (sameName.length > 1) return `#${id}`;
-  const plain = !/[,&"#\\]/.test(layer.name) && layer.name === layer.name.trim();
+  const plain = !/[,&"#\\]|^keys\b/i.test(layer.name) && layer.name === layer.name.trim();
   return plain ? layer.name : `"${layer.name.replace(/["\\]/g, '\\$&')}"`;
+}
+
+const printChord = (codes: readonly string[]): string | undefined =>
+  new Set(codes).size === codes.length ? codes.map(wordOfCode).join('+') : undefined;
+
+function withChord(codes: readonly string[], say: (chord: string) => string): string | undefined {
+  const chord = printChord(codes);
+  return chord === undefined ? undefined : say(chord);
+}
+
+const printTime = (ms: number): string => (ms >= 1000 ? `${ms / 1000} s` : `${ms} ms`);
+
+/** A turn in one direction; one that goes two ways at once, or nowhere, has no words. */
+function printWheel(dx: number, dy: number): string | undefined {
+  const notches = Math.abs(dx + dy);
+  const way = Object.entries(WHEEL).find(([, [x, y]]) => x * notches === dx && y * notches === dy);
+  if (!way || notches === 0 || (dx !== 0 && dy !== 0)) return undefined;
+  return `wheel ${way[0]}${notches > 1 ? ` ${notches}` : ''}`;
 }
 
 /** An action as it is written in a line, or `undefined` when the line has no words for it. */
 export function printAction(action: Action, context: NotationContext): string | undefined {
   switch (action.do) {
     case 'keys':
-      return new Set(action.codes).size === action.codes.length ? action.codes.map(wordOfCode).join('+') : undefined;
+      return printChord(action.codes);
+    case 'holdFor':
+      return withChord(action.codes, (chord) => `${chord} for ${printTime(action.ms)}`);
+    case 'latch':
+      return withChord(action.codes, (chord) => `latch ${chord}`);
+    case 'latchNext':
+      return 'latch next';
+    case 'once':
+      return withChord(action.codes, (chord) => {
+        const couldBeALayer = context.layers.some(({ name }) => name.toLowerCase() === chord.toLowerCase());
+        return `once ${couldBeALayer || !isModifier(action.codes[0] ?? '') ? 'keys ' : ''}${chord}`;
+      });
+    case 'capitals':
+      return 'capitals';
+    case 'button':
+      return `button ${action.button}`;
+    case 'wheel':
+      return printWheel(action.dx, action.dy);
     case 'layer':
       return `${action.how} ${printLayer(action.layer, context)}`;
     case 'many': {
@@ -36,8 +71,10 @@ export function printLine(binding: Binding, context: NotationContext): string | 
       return 'pass';
     case 'none':
       return 'none';
-    case 'act':
-      return printAction(binding.action, context);
+    case 'act': {
+      const text = printAction(binding.action, context);
+      return binding.action.do === 'holdFor' && text !== undefined ? `hold ${text}` : text;
+    }
     case 'gesture': {
       const parts: (string | undefined)[] = [];
       binding.steps.forEach((step, index) => {
@@ -48,6 +85,9 @@ export function printLine(binding: Binding, context: NotationContext): string | 
           const text = printAction(action, context);
           parts.push(text === undefined ? undefined : `${before}${text}`);
         };
+        // Alone, "hold KEY for TIME" is an action; with a tap before it, it is what the hold does.
+        const needsTap = last && index === 0 && !step.tap && step.hold?.do === 'holdFor';
+        if (needsTap) parts.push('tap nothing');
         say(index === 0 ? 'tap ' : nth, step.tap);
         say(`${nth}hold `, step.hold);
         if (last && !step.tap && !step.hold) parts.push(index === 0 ? 'tap nothing' : `${nth}nothing`);

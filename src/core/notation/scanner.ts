@@ -20,6 +20,15 @@ export class Scanner {
 
   constructor(readonly line: string) {}
 
+  /** Where reading is, to come back to with `goBackTo`. */
+  place(): number {
+    return this.at;
+  }
+
+  goBackTo(place: number): void {
+    this.at = place;
+  }
+
   /** The next piece without taking it; its text is empty at the end of the line. */
   peek(): Piece {
     while (/\s/.test(this.line[this.at] ?? '')) this.at++;

@@ -1,0 +1,259 @@
+/**
+ * Joint presses: several keys pressed together for an action of their own. The stage stands before the gestures and holds
+ * back the press of a key that belongs to a joint, until it knows.
+ *
+ *   event while presses are held back       what happens
+ *   a press that a candidate holds too      it is held back as well; complete, and no longer candidate: the joint fires
+ *   any other press,                        a complete candidate fires; with none, the first held-back press goes on
+ *   the release of a held-back key,         alone, and the rest and the event are matched afresh, each with its own time
+ *   the last candidate dropping out
+ *   the release of another key              waits behind them; the later ups of a joint that has ended are swallowed
+ *
+ * A candidate is a joint that holds all held-back keys; an incomplete one drops out `within` after the first of them. While
+ * presses are held back the gesture stage's clock stands still at the first.
+ */
+import type { Program, RunJoint } from './program';
+import { EventQueue } from './queue';
+import { Timer, type Timers } from './timers';
+
+const NO_JOINT = -1;
+
+/** What the joint stage needs of the stage behind it. */
+export interface AfterJoints {
+  edge(key: number, down: boolean, tUs: number): void;
+  /** The stage's clock stands still at a time, so that no deadline after it fires; `Infinity` lets it run again. */
+  standStillAt(tUs: number): void;
+}
+
+export class JointStage {
+  /** Held-back presses and the releases that wait behind them; those before `looked` have been looked at. */
+  private readonly waiting = new EventQueue();
+  private looked = 0;
+  private heldBack = 0;
+  private firstUs = 0;
+  private readonly isCandidate: Uint8Array;
+  private readonly isHeldBack: Uint8Array;
+  /** The joint that a key is part of since it fired. */
+  private readonly firedWith: Int16Array;
+  /** Whether a fired joint has not ended, nor waits to. */
+  private readonly isRunning: Uint8Array;
+  private readonly belongs: Uint8Array;
+  private readonly deadline = new Timer(() => this.pump());
+  private deadlineUs = Infinity;
+
+  constructor(
+    private readonly program: Program,
+    private readonly clock: { readonly nowUs: number },
+    private readonly timers: Timers,
+    private readonly after: AfterJoints,
+  ) {
+    const keyCount = program.keyIds.length;
+    this.isCandidate = new Uint8Array(program.joints.length);
+    this.isHeldBack = new Uint8Array(keyCount);
+    this.firedWith = new Int16Array(keyCount).fill(NO_JOINT);
+    this.isRunning = new Uint8Array(program.joints.length);
+    this.belongs = new Uint8Array(keyCount);
+    for (const { keys } of program.joints) for (const key of keys) this.belongs[key] = 1;
+  }
+
+  /** Takes one edge of a key. */
+  edge(key: number, down: boolean, tUs: number): void {
+    if (this.heldBack === 0 && this.belongs[key] === 0) {
+      this.after.edge(key, down, tUs);
+      return;
+    }
+    this.waiting.push(key, down, tUs);
+    this.pump();
+  }
+
+  /** Drops what is held back and forgets what has fired. */
+  reset(): void {
+    this.waiting.clear();
+    this.startAfresh();
+    this.firedWith.fill(NO_JOINT);
+    this.isRunning.fill(0);
+    this.after.standStillAt(Infinity);
+  }
+
+  /** Goes on until it has to wait for an event or a deadline. */
+  private pump(): void {
+    for (;;) {
+      if (this.looked < this.waiting.length) {
+        const tUs = this.waiting.tUs(this.looked);
+        if (this.heldBack > 0 && this.deadlineUs <= tUs) this.dropOut(this.deadlineUs);
+        else this.look(this.waiting.key(this.looked), this.waiting.down(this.looked), tUs);
+      } else if (this.heldBack > 0 && this.deadlineUs <= this.clock.nowUs) {
+        this.dropOut(this.deadlineUs);
+      } else {
+        break;
+      }
+    }
+    this.after.standStillAt(this.heldBack > 0 ? this.firstUs : Infinity);
+  }
+
+  private look(key: number, down: boolean, tUs: number): void {
+    if (this.heldBack === 0) this.lookFirst(key, down, tUs);
+    else if (down) this.lookPress(key, tUs);
+    else this.lookRelease(key, tUs);
+  }
+
+  /** Nothing is held back: a press that belongs to a joint is from now on; everything else goes on. */
+  private lookFirst(key: number, down: boolean, tUs: number): void {
+    if (down && this.belongs[key] === 1) {
+      this.firstUs = tUs;
+      this.program.joints.forEach(({ keys }, joint) => {
+        this.isCandidate[joint] = keys.includes(key) ? 1 : 0;
+      });
+      this.holdBack(key);
+      return;
+    }
+    this.waiting.remove(0);
+    if (down) this.passOn(key, true, tUs);
+    else this.release(key, tUs);
+  }
+
+  private lookPress(key: number, tUs: number): void {
+    const fits = this.program.joints.some(({ keys }, joint) => this.isCandidate[joint] === 1 && keys.includes(key));
+    if (!fits) {
+      this.resolve(tUs);
+      return;
+    }
+    this.program.joints.forEach(({ keys }, joint) => {
+      if (!keys.includes(key)) this.isCandidate[joint] = 0;
+    });
+    this.holdBack(key);
+    this.fireIfAlone(tUs);
+  }
+
+  private lookRelease(key: number, tUs: number): void {
+    if (this.isHeldBack[key] === 1) {
+      this.resolve(tUs);
+      return;
+    }
+    const joint = this.firedWith[key] as number;
+    if (joint !== NO_JOINT && this.isRunning[joint] === 0) {
+      this.firedWith[key] = NO_JOINT;
+      this.waiting.remove(this.looked);
+      return;
+    }
+    // The first key of a joint to go up ends it, and the others' ups need not wait for that.
+    if (joint !== NO_JOINT) this.isRunning[joint] = 0;
+    this.looked++;
+  }
+
+  private holdBack(key: number): void {
+    this.isHeldBack[key] = 1;
+    this.heldBack++;
+    this.looked++;
+    this.setDeadline();
+  }
+
+  /** Candidates whose time is over by `atUs` drop out, unless they are complete. */
+  private dropOut(atUs: number): void {
+    let remain = 0;
+    this.program.joints.forEach((joint, index) => {
+      if (this.isCandidate[index] === 0) return;
+      if (!this.isComplete(joint) && this.firstUs + joint.withinUs <= atUs) this.isCandidate[index] = 0;
+      else remain++;
+    });
+    if (remain === 0) this.resolve(atUs);
+    else if (!this.fireIfAlone(atUs)) this.setDeadline();
+  }
+
+  private isComplete(joint: RunJoint): boolean {
+    return joint.keys.length === this.heldBack;
+  }
+
+  private completeCandidate(): number {
+    return this.program.joints.findIndex((joint, index) => this.isCandidate[index] === 1 && this.isComplete(joint));
+  }
+
+  /** Fires the complete candidate when no longer one remains. */
+  private fireIfAlone(tUs: number): boolean {
+    const complete = this.completeCandidate();
+    if (complete === NO_JOINT) return false;
+    if (this.program.joints.some((_, index) => this.isCandidate[index] === 1 && index !== complete)) return false;
+    this.fire(complete, tUs);
+    return true;
+  }
+
+  /** It will be no more than it is: a complete candidate fires; with none the first press goes on alone. */
+  private resolve(tUs: number): void {
+    const complete = this.completeCandidate();
+    if (complete !== NO_JOINT) {
+      this.fire(complete, tUs);
+      return;
+    }
+    const key = this.waiting.key(0);
+    const pressedUs = this.waiting.tUs(0);
+    this.restoreEnding();
+    this.waiting.remove(0);
+    this.startAfresh();
+    this.passOn(key, true, pressedUs);
+  }
+
+  private fire(joint: number, tUs: number): void {
+    const count = this.looked;
+    const keys = (this.program.joints[joint] as RunJoint).keys;
+    this.restoreEnding();
+    this.startAfresh();
+    for (let n = 0; n < count; n++) {
+      const key = this.waiting.key(0);
+      const down = this.waiting.down(0);
+      const atUs = this.waiting.tUs(0);
+      this.waiting.remove(0);
+      if (!down) this.release(key, atUs);
+    }
+    for (const key of keys) this.firedWith[key] = joint;
+    this.isRunning[joint] = 1;
+    this.passOn(this.program.keyIds.length + joint, true, tUs);
+  }
+
+  /** Joints whose end waited are running until that end is looked at again. */
+  private restoreEnding(): void {
+    for (let n = 0; n < this.looked; n++) {
+      if (this.waiting.down(n)) continue;
+      const joint = this.firedWith[this.waiting.key(n)] as number;
+      if (joint !== NO_JOINT) this.isRunning[joint] = 1;
+    }
+  }
+
+  /** The release of a key that is not held back: of its own press, or of the joint it fired with. */
+  private release(key: number, tUs: number): void {
+    const joint = this.firedWith[key] as number;
+    if (joint === NO_JOINT) {
+      this.passOn(key, false, tUs);
+      return;
+    }
+    this.firedWith[key] = NO_JOINT;
+    if (this.isRunning[joint] === 0) return;
+    this.isRunning[joint] = 0;
+    this.passOn(this.program.keyIds.length + joint, false, tUs);
+  }
+
+  private passOn(key: number, down: boolean, tUs: number): void {
+    this.after.standStillAt(tUs);
+    this.after.edge(key, down, tUs);
+  }
+
+  private startAfresh(): void {
+    this.isCandidate.fill(0);
+    this.isHeldBack.fill(0);
+    this.heldBack = 0;
+    this.looked = 0;
+    this.timers.cancel(this.deadline);
+    this.deadlineUs = Infinity;
+  }
+
+  /** The next moment at which an incomplete candidate drops out. */
+  private setDeadline(): void {
+    let dueUs = Infinity;
+    this.program.joints.forEach((joint, index) => {
+      if (this.isCandidate[index] === 1 && !this.isComplete(joint))
+        dueUs = Math.min(dueUs, this.firstUs + joint.withinUs);
+    });
+    this.deadlineUs = dueUs;
+    if (dueUs === Infinity) this.timers.cancel(this.deadline);
+    else this.timers.set(this.deadline, dueUs);
+  }
+}
