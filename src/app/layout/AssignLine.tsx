@@ -42,8 +42,12 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     else if (draft.take(action)) onDone();
   };
 
+  /** Enter takes a line that can be read; of one that cannot it completes the last word, when there is more to say. */
   const take = (): void => {
-    if (draft.take()) onDone();
+    const [first] = options;
+    const completes = isOpen && first && draft.parsed && !draft.parsed.ok && first.value.trim() !== draft.text.trim();
+    if (completes) draft.set(first.value);
+    else if (draft.take()) onDone();
   };
 
   const keyDown = (event: KeyboardEvent): void => {
@@ -53,6 +57,9 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       marked.current = isOpen && options.length > 0;
       if (!isOpen) setIsOpen(true);
+    } else if (event.key === 'Tab' && isOpen && options[0] && !event.shiftKey) {
+      event.preventDefault();
+      draft.set(options[0].value);
     } else if (event.key === 'Enter' && !(marked.current && isOpen)) {
       event.preventDefault();
       setIsOpen(false);
@@ -74,7 +81,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
         className="assign-input"
         value={draft.text}
         open={isOpen && options.length > 0}
-        onOpenChange={setIsOpen}
+        onOpenChange={(open) => !open && setIsOpen(false)}
         options={options.map(({ value, insert, meaning }) => ({
           value,
           label: (
@@ -107,14 +114,14 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
           }}
           size="large"
           aria-label="Assign line"
-          aria-describedby="assign-help"
+          aria-describedby={error ? 'assign-error' : 'assign-help'}
           spellCheck={false}
           autoComplete="off"
           placeholder={draft.printed === undefined ? 'no words for this yet; type to replace it' : 'tap Esc, hold Ctrl'}
         />
       </AutoComplete>
-      {error ? (
-        <p id="assign-help" className="assign-error" role={isOpen ? undefined : 'alert'}>
+      {error && (
+        <p id="assign-error" className="assign-error" role={isOpen ? undefined : 'alert'}>
           <span className="mono assign-caret" aria-hidden="true">
             {' '.repeat(Math.max(0, error.column - 1))}
             {'^'.repeat(Math.min(error.length, 24))}
@@ -123,18 +130,17 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
             Column {error.column}: {error.message}
           </span>
         </p>
-      ) : (
-        <p id="assign-help" className="assign-help soft">
-          <kbd>Enter</kbd> takes it ·{' '}
-          <button type="button" className="word" onClick={() => setIsCapturing(true)}>
-            Press the keys
-          </button>{' '}
-          ·{' '}
-          <button type="button" className="word" onClick={() => setIsChoosing(true)}>
-            Choose by meaning
-          </button>
-        </p>
       )}
+      <p id="assign-help" className="assign-help soft">
+        <kbd>Enter</kbd> takes it ·{' '}
+        <button type="button" className="word" onClick={() => setIsCapturing(true)}>
+          Press the keys
+        </button>{' '}
+        ·{' '}
+        <button type="button" className="word" onClick={() => setIsChoosing(true)}>
+          Choose by meaning
+        </button>
+      </p>
       {isCapturing && (
         <CaptureKeys
           onCaptured={(codes) => {

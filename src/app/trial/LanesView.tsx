@@ -1,12 +1,11 @@
 /** Lanes of bars over time: fingers, layers, decisions, host. The newest is at the right. */
-import { barsWithin, rowsWithin, shortReasonOf, type Bar, type DecisionBar } from '../../core/analysis';
+import { barsWithin, rowsWithin, type Bar } from '../../core/analysis';
 import type { Board } from '../../core/board';
 import { legendOfCode } from '../../core/codes';
-import { actionLegend } from '../../core/notation';
-import type { Profile } from '../../core/profile';
 import { fit } from '../shared/CapFace';
-import { keyName } from '../shared/keyNames';
-import { textOf, threadOf } from '../theme/dyes';
+import { keyLegend } from '../shared/keyNames';
+import { threadOf } from '../theme/dyes';
+import { DecisionLane } from './DecisionLane';
 import type { TrialSession } from './session';
 
 const WIDTH = 900;
@@ -20,13 +19,7 @@ const MOST_ROWS = { fingers: 7, host: 6 };
 type Row = { label: string; bars: Bar[]; fill: (bar: Bar) => string };
 type Group = { title: string; rows: Row[] };
 
-/** What a finger's row is called: the key, by the legend of its plain code where it has one. */
-const fingerLabel = (board: Board, key: string): string => {
-  const code = board.keys.find(({ id }) => id === key)?.code;
-  return code === key ? legendOfCode(code) : keyName(board, key);
-};
-
-function groupsOf(session: TrialSession, board: Board, fromUs: number): Group[] {
+function groupsOf(session: TrialSession, keyLabel: (key: string) => string, fromUs: number): Group[] {
   const { lanes, profile, edgeUs } = session;
   const newest = (rows: { name: string; bars: Bar[] }[], most: number) => rows.slice(-most);
   const fingers = newest(rowsWithin(lanes.fingers, fromUs, edgeUs), MOST_ROWS.fingers);
@@ -35,7 +28,7 @@ function groupsOf(session: TrialSession, board: Board, fromUs: number): Group[] 
   return [
     {
       title: 'Fingers',
-      rows: fingers.map(({ name, bars }) => ({ label: fingerLabel(board, name), bars, fill: () => 'var(--finger)' })),
+      rows: fingers.map(({ name, bars }) => ({ label: keyLabel(name), bars, fill: () => 'var(--finger)' })),
     },
     {
       title: 'Layers',
@@ -64,20 +57,12 @@ function placeBelow(groups: readonly Group[]): (Group & { top: number; height: n
   return placed;
 }
 
-/** What a key was decided to be, by the legend of its action. */
-function decidedLegend(bar: DecisionBar, profile: Profile): string {
-  const does = profile.layers.find(({ id }) => id === bar.layer)?.keys[bar.name]?.does;
-  const step = does?.kind === 'gesture' ? does.steps[bar.step - 1] : undefined;
-  const action = bar.outcome === 'tap' ? step?.tap : bar.outcome === 'hold' ? step?.hold : undefined;
-  return action ? actionLegend(action, profile) : 'nothing';
-}
-
 export const LanesView = ({ session, board }: { session: TrialSession; board: Board }) => {
   const { lanes, edgeUs } = session;
   const fromUs = edgeUs - SPAN_US;
+  const keyLabel = (key: string): string => keyLegend(board, session.profile, key);
   const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (WIDTH - LABELS));
-  const groups = groupsOf(session, board, fromUs);
-  const decisions = barsWithin(lanes.decisions, fromUs, edgeUs);
+  const groups = groupsOf(session, keyLabel, fromUs);
   const firstTick = Math.ceil(fromUs / 500_000) * 500_000;
   const ticks = Array.from({ length: SPAN_US / 500_000 + 1 }, (_, n) => firstTick + n * 500_000).filter(
     (us) => us >= 0 && us <= edgeUs,
@@ -126,50 +111,19 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
                 ))}
               </g>
             ))}
-            {title === 'Decisions' &&
-              decisions.map((bar, index) => {
-                const end = x(bar.toUs ?? edgeUs);
-                const next = decisions[index + 1];
-                const room = (next ? x(next.fromUs) : WIDTH + 200) - end - 8;
-                const dye = bar.outcome === 'hold' ? 'madder' : bar.outcome === 'tap' ? 'indigo' : 'iron';
-                return (
-                  <g key={`${bar.name}-${bar.fromUs}`}>
-                    <rect
-                      x={x(bar.fromUs)}
-                      y={top + 3}
-                      width={Math.max(2, end - x(bar.fromUs))}
-                      height={groupHeight - 6}
-                      fill="url(#hatch)"
-                      stroke="var(--soft)"
-                      strokeWidth={0.6}
-                    />
-                    {bar.toUs === null ? (
-                      <text x={x(bar.fromUs) + 4} y={top + 18} className="lane-decision">
-                        {fingerLabel(board, bar.name)}?
-                      </text>
-                    ) : (
-                      <>
-                        <path d={`M${end} ${top}V${top + groupHeight}`} stroke={threadOf(dye)} strokeWidth={2.4} />
-                        {room > 24 && (
-                          <text
-                            x={end > WIDTH - 150 ? x(bar.fromUs) - 5 : end + 5}
-                            y={top + 18}
-                            textAnchor={end > WIDTH - 150 ? 'end' : 'start'}
-                            className="lane-decision"
-                            style={{ fill: textOf(dye) }}
-                          >
-                            {fit(
-                              `${bar.outcome} ${decidedLegend(bar, session.profile)} · ${bar.why ? shortReasonOf(bar.why) : ''}`,
-                              end > WIDTH - 150 ? 320 : room,
-                              5.6,
-                            )}
-                          </text>
-                        )}
-                      </>
-                    )}
-                  </g>
-                );
-              })}
+            {title === 'Decisions' && (
+              <DecisionLane
+                profile={session.profile}
+                decisions={barsWithin(lanes.decisions, fromUs, edgeUs)}
+                x={x}
+                left={LABELS}
+                right={WIDTH}
+                nowUs={edgeUs}
+                top={top}
+                height={groupHeight}
+                keyLabel={keyLabel}
+              />
+            )}
           </g>
         ))}
       </svg>

@@ -3,7 +3,7 @@ import { reasonOf } from '../../core/analysis';
 import type { Board } from '../../core/board';
 import { titleOfCode } from '../../core/codes';
 import { timingOf } from '../../core/profile';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import { textOf } from '../theme/dyes';
 import type { TrialSession } from './session';
 
@@ -44,7 +44,7 @@ export const NowPanel = ({
       <h2>Decisions</h2>
       {pending && (
         <p className="now-pending">
-          <strong>{keyName(board, pending.name)}</strong> is undecided
+          <strong>{keyTitle(board, profile, pending.name)}</strong> is undecided
         </p>
       )}
       <ol className="now-list" data-testid="decisions">
@@ -55,7 +55,7 @@ export const NowPanel = ({
           return (
             <li key={`${bar.name}-${bar.fromUs}-${bar.step}`}>
               <strong>
-                {keyName(board, bar.name)}: {bar.outcome}
+                {keyTitle(board, profile, bar.name)}: {bar.outcome}
               </strong>
               {bar.step > 1 && ` of press ${bar.step}`}{' '}
               <span className="mono soft">{Math.round(((bar.toUs ?? bar.fromUs) - bar.fromUs) / 1000)} ms</span>

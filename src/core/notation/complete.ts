@@ -1,6 +1,7 @@
 /** Completing the assign line as it is typed, and the list of everything it can say, by meaning. */
 import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
 import { ACTION_WORDS, GESTURE_WORDS, LAYER_WORDS, type NotationContext } from './parse';
+import type { LayerHow } from '../profile';
 import { printLayer } from './print';
 
 /** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
@@ -20,6 +21,13 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
   capitals: 'capitals until the word ends',
   button: 'a mouse button, 1 to 8',
   wheel: 'the mouse wheel: up, down, left or right',
+};
+
+const WAY_MEANINGS: Readonly<Record<LayerHow, string>> = {
+  while: 'as long as it is held',
+  flip: 'on and off',
+  go: 'and stay there',
+  once: 'for the next key',
 };
 
 const KEYS: readonly { word: string; meaning: string }[] = Object.values(CODE_TABLE)
@@ -109,7 +117,7 @@ export function allMeanings(context: NotationContext): Meaning[] {
     LAYER_WORDS.map((how) => ({
       group: 'Ways between layers',
       line: `${how} ${printLayer(id, context)}`,
-      meaning: `${name}: ${WORD_MEANINGS[how] ?? ''}`,
+      meaning: WAY_MEANINGS[how],
     })),
   );
   const base = context.layers[0];
