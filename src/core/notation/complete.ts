@@ -113,7 +113,7 @@ const SPECIAL: readonly Meaning[] = [
 
 /** Everything one line can say without a gesture, by meaning: ways between layers first, then keys by group. */
 export function allMeanings(context: NotationContext): Meaning[] {
-  const layers = context.layers.slice(1).flatMap(({ id, name }) =>
+  const layers = context.layers.slice(1).flatMap(({ id }) =>
     LAYER_WORDS.map((how) => ({
       group: 'Ways between layers',
       line: `${how} ${printLayer(id, context)}`,
