@@ -44,8 +44,9 @@ function from<T>(file: string, read: () => T): T {
 
 export const loadBoard = (file: string): Board => from(file, () => parseBoard(readText(file)));
 
-export const checkFile = (file: string, board: Board | undefined): string[] =>
-  from(file, () => checkProfileText(readText(file), board).problems);
+/** The problems of a profile file, and the profile when it has the right shape. */
+export const checkFile = (file: string, board: Board | undefined): { profile?: Profile; problems: string[] } =>
+  from(file, () => checkProfileText(readText(file), board));
 
 /** A sound profile and its board. */
 export function loadProfile(file: string, boardFile: string | undefined): { profile: Profile; board: Board } {

@@ -7,14 +7,21 @@ import { fingerName, keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
+import { KeyMoves } from './KeyMoves';
 import { OverlapRules } from './OverlapRules';
 import { PressTable } from './PressTable';
 import { TimeRuler } from './TimeRuler';
 import { useAssignDraft } from './useAssignDraft';
 
-type KeyCardProps = { bench: Bench; inputRef: RefObject<HTMLInputElement | null>; onDone: () => void };
+type KeyCardProps = {
+  bench: Bench;
+  inputRef: RefObject<HTMLInputElement | null>;
+  onDone: () => void;
+  swapsFrom: string | null;
+  onSwap: (from: string | null) => void;
+};
 
-export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
+export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
   const { profile, board, layer, layerIndex, selectedKey, edit } = bench;
   const key = board.keys.find(({ id }) => id === selectedKey);
   const assignment = layer.keys[selectedKey];
@@ -145,6 +152,7 @@ export const KeyCard = ({ bench, inputRef, onDone }: KeyCardProps) => {
           onChange={({ target }) => describe({ note: target.value })}
         />
       </div>
+      <KeyMoves bench={bench} swapsFrom={swapsFrom} onSwap={onSwap} />
     </aside>
   );
 };

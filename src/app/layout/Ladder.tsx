@@ -1,5 +1,5 @@
 /** The ladder: layers stacked like floors with the base at the bottom, each with the keys that lead up to it and back. */
-import { App as AntApp, Input, Popover, Radio } from 'antd';
+import { Popover } from 'antd';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { Board } from '../../core/board';
@@ -7,6 +7,7 @@ import { legendOfCode } from '../../core/codes';
 import { DYES, waysTo, type Layer, type Profile } from '../../core/profile';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
 import type { Bench } from '../shared/useBench';
+import { LayerCare } from './LayerCare';
 
 const keyLegend = (board: Board, id: string): string => {
   const key = board.keys.find((candidate) => candidate.id === id);
@@ -39,68 +40,6 @@ function waysText(profile: Profile, board: Board, layer: Layer): string {
       : [];
   return [...inward.slice(0, 2), ...back.slice(0, 1)].join(' · ');
 }
-
-const LayerCare = ({ bench, layer, onClose }: { bench: Bench; layer: Layer; onClose: () => void }) => {
-  const { profile, edit, select } = bench;
-  const { message } = AntApp.useApp();
-  const index = profile.layers.indexOf(layer);
-  const referring = waysTo(profile, layer.id).filter((way) => way.fromLayer !== layer.id);
-
-  const remove = (): void => {
-    const [way] = referring;
-    if (way || profile.joinedLayers.some(({ when, also }) => also === layer.id || when.includes(layer.id))) {
-      void message.warning(
-        `${layer.name} is still needed${way ? ` by ${way.key} on ${profile.layers.find(({ id }) => id === way.fromLayer)?.name ?? ''}` : ' by joined layers'}. Change that first.`,
-      );
-      return;
-    }
-    select({ layer: profile.layers[index - 1]?.id ?? '' });
-    edit({ edit: 'removeLayer', at: index }, `taking out ${layer.name}`);
-    onClose();
-  };
-
-  return (
-    <div className="layer-care">
-      <label>
-        Name
-        <Input
-          defaultValue={layer.name}
-          maxLength={60}
-          autoFocus
-          onPressEnter={onClose}
-          onChange={({ target }) => {
-            const name = target.value.trim();
-            if (name !== '') edit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer');
-          }}
-        />
-      </label>
-      <Radio.Group
-        aria-label="Dye"
-        value={layer.dye}
-        onChange={({ target }) =>
-          edit(
-            { edit: 'describeLayer', layer: layer.id, to: { dye: target.value as Layer['dye'] } },
-            'the dye of a layer',
-          )
-        }
-      >
-        {DYES.map((dye) => (
-          <Radio key={dye} value={dye}>
-            <svg width="16" height="16" aria-hidden="true">
-              <rect width="16" height="16" fill={stitchOf(dye)} />
-            </svg>{' '}
-            {dye}
-          </Radio>
-        ))}
-      </Radio.Group>
-      {index > 0 && (
-        <button type="button" className="word madder" onClick={remove}>
-          Take the layer out
-        </button>
-      )}
-    </div>
-  );
-};
 
 export const Ladder = ({ bench }: { bench: Bench }) => {
   const { profile, board, layer: selected, select, edit } = bench;
@@ -148,8 +87,8 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
                   destroyOnHidden
                   content={<LayerCare bench={bench} layer={layer} onClose={() => setCares('')} />}
                 >
-                  <button type="button" className="word rung-care" aria-label={`Name and dye of ${layer.name}`}>
-                    name, dye …
+                  <button type="button" className="word rung-care" aria-label={`More for ${layer.name}`}>
+                    more …
                   </button>
                 </Popover>
               )}

@@ -7,6 +7,7 @@ import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profil
 import { BoardView, type KeyFace } from '../shared/BoardView';
 import { CapFace, ticksOf } from '../shared/CapFace';
 import { keyName } from '../shared/keyNames';
+import type { ToLookAt } from '../shared/problems';
 import type { Bench } from '../shared/useBench';
 import { textOf, threadOf } from '../theme/dyes';
 
@@ -20,7 +21,14 @@ function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'],
     : undefined;
 }
 
-export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (event: KeyboardEvent) => void }) => {
+type LayerBoardProps = {
+  bench: Bench;
+  items: readonly ToLookAt[];
+  onKeyDown: (event: KeyboardEvent) => void;
+  onChoose: (key: string) => void;
+};
+
+export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProps) => {
   const { profile, board, layer, layerIndex, selectedKey, select } = bench;
   const base = profile.layers[0];
 
@@ -53,6 +61,7 @@ export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (eve
           below={!own}
           roleColor={role?.color}
           ticks={ticksOf(profile.layers, key.id)}
+          isMarked={items.some((item) => item.layer === layer.id && item.key === key.id)}
         />
       ),
     };
@@ -73,6 +82,7 @@ export const LayerBoard = ({ bench, onKeyDown }: { bench: Bench; onKeyDown: (eve
         label={`${board.name}, layer ${layer.name}`}
         selected={selectedKey}
         onSelect={(key) => select({ key })}
+        onChoose={onChoose}
         onKeyDown={onKeyDown}
       />
     </section>

@@ -1,7 +1,10 @@
 /** The layout bench: ladder, board, weave and key card. */
-import { useRef, type KeyboardEvent } from 'react';
+import { useRef, useState, type KeyboardEvent } from 'react';
+import { LookAtList } from '../shared/LookAtList';
+import { toLookAt } from '../shared/problems';
 import { useBench } from '../shared/useBench';
 import { KeyCard } from './KeyCard';
+import { useKeyMoves } from './KeyMoves';
 import { Ladder } from './Ladder';
 import { LayerBoard } from './LayerBoard';
 import { Weave } from './Weave';
@@ -10,14 +13,28 @@ import './layout.css';
 const LayoutBench = () => {
   const bench = useBench();
   const { profile, board, layer, layerIndex, selectedKey, select, edit } = bench;
+  const items = toLookAt(profile, board);
   const assignLine = useRef<HTMLInputElement>(null);
   const boardArea = useRef<HTMLDivElement>(null);
+
+  const moves = useKeyMoves(bench);
+  const [swapsFrom, setSwapsFrom] = useState<string | null>(null);
+
+  /** A key is chosen: to look at, or, when that was asked for, to change places with. */
+  const choose = (key: string): void => {
+    if (swapsFrom !== null && key !== swapsFrom) moves.swap(swapsFrom, key);
+    setSwapsFrom(null);
+    select({ key });
+  };
 
   const focusBoard = (): void =>
     boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus();
 
   const boardKeyDown = (event: KeyboardEvent): void => {
+    if ((event.ctrlKey || event.metaKey) && event.code === 'KeyC') moves.copy();
+    if ((event.ctrlKey || event.metaKey) && event.code === 'KeyV') moves.paste();
     if (event.ctrlKey || event.altKey || event.metaKey) return;
+    if (event.key === 'Escape') setSwapsFrom(null);
     const assign = (kind: 'pass' | 'none'): void => {
       event.preventDefault();
       const old = layer.keys[selectedKey];
@@ -57,15 +74,31 @@ const LayoutBench = () => {
       <Ladder bench={bench} />
       <div className="layout-centre">
         <div ref={boardArea}>
-          <LayerBoard bench={bench} onKeyDown={boardKeyDown} />
+          <LayerBoard bench={bench} items={items} onChoose={choose} onKeyDown={boardKeyDown} />
         </div>
         <Weave bench={bench} />
+        {items.length > 0 && (
+          <section className="layout-look-at" aria-label="To look at">
+            <h2>To look at</h2>
+            <LookAtList items={items} profile={profile} board={board} />
+          </section>
+        )}
         <p className="soft layout-hints">
           <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> assign · <kbd>Page Up/Down</kbd> layer · <kbd>Delete</kbd> pass ·{' '}
           <kbd>?</kbd> keys
         </p>
       </div>
-      <KeyCard key={`${board.id}/${layer.id}/${selectedKey}`} bench={bench} inputRef={assignLine} onDone={focusBoard} />
+      <KeyCard
+        key={`${board.id}/${layer.id}/${selectedKey}`}
+        bench={bench}
+        inputRef={assignLine}
+        onDone={focusBoard}
+        swapsFrom={swapsFrom}
+        onSwap={(from) => {
+          setSwapsFrom(from);
+          if (from !== null) focusBoard();
+        }}
+      />
     </div>
   );
 };

@@ -3,12 +3,12 @@ import { App as AntApp, Badge, Button, Popover } from 'antd';
 import { useEffect, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
-import { differences, printPath, type Profile } from '../../core/profile';
+import { differences, type Profile } from '../../core/profile';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
 import { usePreferences } from '../state/preferences';
-import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
-import { allProblems, placeOf } from './problems';
+import { LookAtList } from './LookAtList';
+import { allProblems, toLookAt } from './problems';
 import { ShortcutsDialog } from './ShortcutsDialog';
 import './bar.css';
 
@@ -24,37 +24,6 @@ const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
-
-const ProblemList = ({ profile, board }: { profile: Profile; board: Board }) => {
-  const navigate = useNavigate();
-  const select = useSelection((state) => state.select);
-  return (
-    <ul className="problem-list">
-      {allProblems(profile, board).map((problem) => {
-        const place = placeOf(problem, profile);
-        return (
-          <li key={printPath(problem.path) + problem.message}>
-            <span className="mono soft">{printPath(problem.path)}</span>
-            <br />
-            {problem.message}{' '}
-            {place && (
-              <button
-                type="button"
-                className="word"
-                onClick={() => {
-                  select(profile.id, place);
-                  void navigate(`/profile/${profile.id}/layout`);
-                }}
-              >
-                Show
-              </button>
-            )}
-          </li>
-        );
-      })}
-    </ul>
-  );
-};
 
 const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { message } = AntApp.useApp();
@@ -115,7 +84,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
   const cloth = usePreferences((state) => state.cloth);
   const setCloth = usePreferences((state) => state.setCloth);
   const slot = slots.findIndex((candidate) => candidate.state === 'profile' && candidate.profile.id === profile.id);
-  const problemCount = allProblems(profile, board).length;
+  const items = toLookAt(profile, board);
 
   useEffect(() => {
     const keyDown = (event: KeyboardEvent): void => {
@@ -159,10 +128,14 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
           </NavLink>
         ))}
       </nav>
-      {problemCount > 0 && (
-        <Popover trigger="click" title="To look at" content={<ProblemList profile={profile} board={board} />}>
+      {items.length > 0 && (
+        <Popover
+          trigger="click"
+          title="To look at"
+          content={<LookAtList items={items} profile={profile} board={board} />}
+        >
           <button type="button" className="word madder">
-            <Badge status="error" /> {problemCount} to look at
+            <Badge status={items.some(({ isProblem }) => isProblem) ? 'error' : 'warning'} /> {items.length} to look at
           </button>
         </Popover>
       )}

@@ -31,12 +31,14 @@ type BoardViewProps = {
   label: string;
   selected?: KeyId;
   onSelect?: (key: KeyId) => void;
+  /** A key was clicked, or Space was pressed on it; without this, it is selected. */
+  onChoose?: (key: KeyId) => void;
   /** Pressing and letting go of a drawn key, by pointer or with Space and Enter. */
   onPress?: (key: KeyId, down: boolean) => void;
   onKeyDown?: (event: KeyboardEvent<SVGSVGElement>) => void;
 };
 
-export const BoardView = ({ board, face, label, selected, onSelect, onPress, onKeyDown }: BoardViewProps) => {
+export const BoardView = ({ board, face, label, selected, onSelect, onChoose, onPress, onKeyDown }: BoardViewProps) => {
   const extent = extentOf(board);
   const root = useRef<SVGSVGElement>(null);
   const reachable =
@@ -59,6 +61,9 @@ export const BoardView = ({ board, face, label, selected, onSelect, onPress, onK
     } else if (onPress && from !== undefined && (event.key === ' ' || event.key === 'Enter')) {
       event.preventDefault();
       if (!event.repeat) onPress(from, true);
+    } else if (onChoose && from !== undefined && event.key === ' ') {
+      event.preventDefault();
+      onChoose(from);
     } else {
       onKeyDown?.(event);
     }
@@ -94,7 +99,7 @@ export const BoardView = ({ board, face, label, selected, onSelect, onPress, onK
             aria-label={keyLabel}
             aria-pressed={onSelect ? key.id === selected : undefined}
             tabIndex={key.id === reachable ? 0 : -1}
-            onClick={() => onSelect?.(key.id)}
+            onClick={() => (onChoose ?? onSelect)?.(key.id)}
             onPointerDown={(event) => {
               if (!onPress || event.button !== 0) return;
               event.currentTarget.setPointerCapture(event.pointerId);

@@ -17,6 +17,8 @@ export type CapFaceProps = {
   roleColor?: string | undefined;
   /** One tick a layer, lowest first; filled where that layer assigns something. */
   ticks?: readonly { dye: Dye; assigned: boolean }[];
+  /** There is something to look at here: a corner is folded. */
+  isMarked?: boolean;
 };
 
 const TICK_WIDTH = 5.4;
@@ -37,6 +39,7 @@ export const CapFace = ({
   below = false,
   roleColor,
   ticks = [],
+  isMarked = false,
 }: CapFaceProps) => (
   <g className={below ? 'cap-below' : undefined} aria-hidden="true">
     {roleColor !== undefined && <rect x={0.6} y={4} width={3.6} height={height - 8} rx={1.2} fill={roleColor} />}
@@ -54,6 +57,7 @@ export const CapFace = ({
         </text>
       )
     )}
+    {isMarked && <path d={`M${width - 12} 0.6H${width - 0.6}V12Z`} fill="var(--madder)" />}
     {ticks.map(({ dye, assigned }, index) => (
       <rect
         key={index}

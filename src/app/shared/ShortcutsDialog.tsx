@@ -9,6 +9,7 @@ const SHORTCUTS: readonly (readonly [keys: string, what: string])[] = [
   ['Ctrl+Space', 'in the assign line: press the keys instead of typing them'],
   ['Delete', 'make the key a pass'],
   ['Backspace', 'make the key answer with nothing'],
+  ['Ctrl+C / Ctrl+V', 'copy what the key does, and put it on another'],
   ['Ctrl+Z / Ctrl+Shift+Z', 'undo, redo'],
   ['Alt+1, 2, 3', 'Layout, Trial, Device'],
   ['Pause or F10', 'on the trial bench: stop listening'],

@@ -1,16 +1,48 @@
-/** Everything about a profile that one should look at, each once, with the place to go to when it has one. */
+/** Everything about a profile that one should look at, each once, with the place to go to and the fix when it has one. */
+import { adviceOn } from '../../core/analysis';
 import type { Board } from '../../core/board';
 import { unsupportedIn } from '../../core/engine';
-import { profileProblems, type Problem, type Profile } from '../../core/profile';
+import { printPath, profileProblems, type Edit, type Problem, type Profile } from '../../core/profile';
 
+/** What keeps a profile from being played and stored. */
 export const allProblems = (profile: Profile, board: Board): Problem[] => [
   ...profileProblems(profile, board),
   ...unsupportedIn(profile),
 ];
 
+export type ToLookAt = {
+  /** Unique among all; the JSON path and the message. */
+  id: string;
+  message: string;
+  /** A problem keeps the profile from being stored; advice does not. */
+  isProblem: boolean;
+  layer?: string;
+  key?: string;
+  fix?: Edit;
+  fixName?: string;
+};
+
 /** The layer and key a problem is about, when it is about one. */
-export function placeOf({ path }: Problem, profile: Profile): { layer: string; key: string } | undefined {
+function placeOf({ path }: Problem, profile: Profile): { layer?: string; key?: string } {
   const [first, index, , key] = path;
-  if (first !== 'layers' || typeof index !== 'number' || typeof key !== 'string') return undefined;
-  return { layer: profile.layers[index]?.id ?? '', key };
+  if (first !== 'layers' || typeof index !== 'number') return {};
+  return { layer: profile.layers[index]?.id ?? '', ...(typeof key === 'string' && { key }) };
+}
+
+/** Problems first, then advice; advice is only given on a profile without problems, whose references can be followed. */
+export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
+  const problems = allProblems(profile, board);
+  if (problems.length > 0) {
+    return problems.map((problem) => ({
+      id: `${printPath(problem.path)} ${problem.message}`,
+      message: `${printPath(problem.path)}: ${problem.message}`,
+      isProblem: true,
+      ...placeOf(problem, profile),
+    }));
+  }
+  return adviceOn(profile, board).map(({ path, ...advice }) => ({
+    ...advice,
+    id: `${printPath(path)} ${advice.message}`,
+    isProblem: false,
+  }));
 }

@@ -25,6 +25,8 @@ export class Engine {
   private readonly actions: ActionStage;
   private readonly gestures: GestureStage;
   private readonly joints: JointStage;
+  /** The first stage that takes edges: without joints there is nothing to hold back. */
+  private readonly edges: JointStage | GestureStage;
 
   constructor(
     readonly program: Program,
@@ -36,6 +38,7 @@ export class Engine {
     this.actions = new ActionStage(program, this, usages, this.layers, this.timers, outputs);
     this.gestures = new GestureStage(program, this, this.layers, this.actions, this.timers, outputs);
     this.joints = new JointStage(program, this, this.timers, this.gestures);
+    this.edges = program.joints.length > 0 ? this.joints : this.gestures;
   }
 
   /**
@@ -47,7 +50,7 @@ export class Engine {
   feed(tUs: number, key: number, depthUm: number): void {
     this.advance(tUs);
     const edge = this.actuation.sample(key, depthUm);
-    if (edge !== NO_EDGE) this.joints.edge(key, edge === DOWN_EDGE, tUs);
+    if (edge !== NO_EDGE) this.edges.edge(key, edge === DOWN_EDGE, tUs);
   }
 
   /** Lets time pass until `tUs`: every deadline due by then fires at its own time. */

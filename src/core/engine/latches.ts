@@ -11,6 +11,7 @@ export class LatchStage {
   private readonly latchedAt: Float64Array;
   /** Gathers modifiers added to a key that is latched; they go up right after its down. */
   private readonly scratch: Hold;
+  private latchedCount = 0;
 
   constructor(
     usageCount: number,
@@ -35,7 +36,8 @@ export class LatchStage {
 
   /** The end of a `keys` action of that usage alone takes the latch back, if it began after the latch. */
   takeBack(usage: number, begunAt: number): void {
-    if (this.isLatched(usage) && (this.latchedAt[usage] as number) < begunAt) this.unlatch(usage);
+    if (this.latchedCount > 0 && this.isLatched(usage) && (this.latchedAt[usage] as number) < begunAt)
+      this.unlatch(usage);
   }
 
   /** Lets go of every latch, the last first. */
@@ -50,6 +52,7 @@ export class LatchStage {
   private latch(usage: number, press: number): void {
     if (!this.usages.isModifier(usage)) this.modifiers.before(usage, press, this.scratch, false);
     this.latchedAt[usage] = this.holds.nextOrder();
+    this.latchedCount++;
     this.usages.down(usage, this.clock.nowUs);
     this.modifiers.after(this.scratch);
   }
@@ -62,6 +65,7 @@ export class LatchStage {
 
   private unlatch(usage: number): void {
     this.latchedAt[usage] = 0;
+    this.latchedCount--;
     this.usages.up(usage, this.clock.nowUs);
   }
 }

@@ -51,6 +51,7 @@ export class ModifierStage {
    * @param isButton a mouse button: `once` applies to it, `capitals` does not see it
    */
   before(usage: number, press: number, hold: Hold, isButton: boolean): void {
+    if (this.holds.liftable === 0 && this.holds.withAdded === 0 && this.asked.length === 0 && !this.capitals) return;
     if (this.holds.liftable > 0) this.liftChords(press);
     const shifts = !isButton && this.capitals && this.capitalsAdds(usage);
     if (this.holds.withAdded > 0) this.dropEarlierAdded(shifts);

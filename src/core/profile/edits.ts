@@ -18,6 +18,7 @@ export type Edit =
   | { edit: 'roles'; to: Role[] }
   | { edit: 'insertLayer'; at: number; layer: Layer }
   | { edit: 'removeLayer'; at: number }
+  | { edit: 'moveLayer'; from: number; to: number }
   | { edit: 'describeLayer'; layer: LayerId; to: Partial<Pick<Layer, 'name' | 'dye'>> }
   | { edit: 'several'; edits: Edit[] };
 
@@ -63,6 +64,12 @@ export function applyEdit(profile: Profile, edit: Edit): Profile {
       if (!profile.layers[edit.at]) throw new EditError(`There is no layer number ${edit.at + 1}.`);
       if (profile.layers.length === 1) throw new EditError('A profile needs one layer at least.');
       return { ...profile, layers: profile.layers.toSpliced(edit.at, 1) };
+    case 'moveLayer': {
+      const layer = profile.layers[edit.from];
+      if (!layer || edit.to < 0 || edit.to >= profile.layers.length)
+        throw new EditError(`There is no layer number ${edit.from + 1} to move to ${edit.to + 1}.`);
+      return { ...profile, layers: profile.layers.toSpliced(edit.from, 1).toSpliced(edit.to, 0, layer) };
+    }
     case 'describeLayer':
       return withLayer(profile, { ...layerOrThrow(profile, edit.layer), ...edit.to });
     case 'several':
@@ -91,6 +98,8 @@ export function invertEdit(profile: Profile, edit: Edit): Edit {
       if (!layer) throw new EditError(`There is no layer number ${edit.at + 1}.`);
       return { edit: 'insertLayer', at: edit.at, layer };
     }
+    case 'moveLayer':
+      return { edit: 'moveLayer', from: edit.to, to: edit.from };
     case 'describeLayer':
       return { ...edit, to: pick<Pick<Layer, 'name' | 'dye'>>(layerOrThrow(profile, edit.layer), edit.to) };
     case 'several': {

@@ -1,6 +1,7 @@
 export { differences, type Difference, sameData } from './compare';
 export { applyEdit, type Edit, EditError, invertEdit } from './edits';
 export { profileJsonSchema } from './jsonSchema';
+export { duplicateLayer, type LayerReferences, referencesTo, swapKeys, takeOutLayer } from './layerEdits';
 export {
   type Path,
   printPath,

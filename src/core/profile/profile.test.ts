@@ -16,6 +16,10 @@ import {
   readProfile,
   sameData,
   timingOf,
+  takeOutLayer,
+  duplicateLayer,
+  swapKeys,
+  referencesTo,
   waysTo,
   type Edit,
   type Profile,
@@ -232,6 +236,10 @@ describe('edits are values with inverses', () => {
     ['roles', { edit: 'roles', to: [{ id: 'cue', name: 'Cues', color: '#A63D40' }] }],
     ['a new layer', { edit: 'insertLayer', at: 1, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } }],
     ['taking a layer out', { edit: 'removeLayer', at: 1 }],
+    ['moving a layer', { edit: 'moveLayer', from: 0, to: 1 }],
+    ['taking a layer out with what leads to it', takeOutLayer(withLayer(), 'nav')],
+    ['a copy of a layer', duplicateLayer(withLayer(), 'base', 'copy', 'woad')],
+    ['two keys that change places', swapKeys(withLayer(), 'base', 'KeyA', 'CapsLock')],
     ['a layer’s name and dye', { edit: 'describeLayer', layer: 'nav', to: { name: 'Move', dye: 'woad' } }],
     [
       'several at once',
@@ -298,5 +306,47 @@ describe('questions and comparison', () => {
   test('equality does not depend on the order of fields', () => {
     expect(sameData({ a: 1, b: [1, { c: 2 }] }, { b: [1, { c: 2 }], a: 1, d: undefined })).toBe(true);
     expect(sameData({ a: [1] }, { a: { 0: 1 } })).toBe(false);
+  });
+});
+
+describe('taking a layer out', () => {
+  const nav = { do: 'layer' as const, how: 'while' as const, layer: 'nav' };
+  const escape = { do: 'keys' as const, codes: ['Escape'] };
+  const rich = (): Profile => {
+    const profile = withLayer();
+    const base = profile.layers[0]!;
+    return {
+      ...profile,
+      layers: [
+        {
+          ...base,
+          keys: {
+            ...base.keys,
+            Tab: { does: { kind: 'act', action: nav } },
+            KeyB: { does: { kind: 'act', action: { do: 'many', actions: [escape, nav] } }, label: 'both' },
+          },
+        },
+        ...profile.layers.slice(1),
+      ],
+      joints: [{ id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: nav }],
+      joinedLayers: [{ when: ['nav', 'base'], also: 'base' }],
+    };
+  };
+
+  test('what leads to it is found', () => {
+    expect(referencesTo(rich(), 'nav')).toEqual({
+      keys: ['CapsLock', 'Tab', 'KeyB'].map((key) => ({ layer: 'base', key })),
+      joints: ['j'],
+      joinedLayers: [0],
+    });
+  });
+
+  test('keys lose that meaning, and pass when it was their only one', () => {
+    const after = applyEdit(rich(), takeOutLayer(rich(), 'nav'));
+    expect(profileProblems(after)).toEqual([]);
+    expect(after.layers[0]!.keys.CapsLock).toEqual({ does: { kind: 'gesture', steps: [{ tap: escape }] } });
+    expect(after.layers[0]!.keys.Tab).toBeUndefined();
+    expect(after.layers[0]!.keys.KeyB).toEqual({ does: { kind: 'act', action: escape }, label: 'both' });
+    expect([after.joints, after.joinedLayers]).toEqual([[], []]);
   });
 });

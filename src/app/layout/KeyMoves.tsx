@@ -1,0 +1,76 @@
+/** Copying a key's binding to others, and letting two keys change places. */
+import { actionsOf, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
+import { keyTitle } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+import { useClipboard } from '../state/clipboard';
+
+/** The layers a binding leads to that a profile does not have, by id. */
+const missingLayers = (assignment: Assignment, profile: Profile): string[] =>
+  actionsOf(assignment.does).flatMap(({ action }) =>
+    action.do === 'layer' && !profile.layers.some(({ id }) => id === action.layer) ? [action.layer] : [],
+  );
+
+export type KeyMovesState = {
+  copy(): void;
+  paste(): void;
+  /** Why what was copied cannot be put here; empty when it can. */
+  whyNoPaste: string;
+  swap(a: string, b: string): void;
+};
+
+/** What can be done with the selected key and another. */
+export function useKeyMoves(bench: Bench): KeyMovesState {
+  const { profile, board, layer, selectedKey, edit } = bench;
+  const { assignment, copy } = useClipboard();
+  const missing = assignment ? missingLayers(assignment, profile) : [];
+  const whyNoPaste = !assignment
+    ? 'nothing was copied yet'
+    : missing.length > 0
+      ? `it leads to the layer “${missing[0]}”, which is not in this profile`
+      : '';
+  return {
+    copy: () =>
+      copy(layer.keys[selectedKey] ?? { does: PASS }, `${keyTitle(board, profile, selectedKey)} on ${layer.name}`),
+    paste: () => {
+      if (!assignment || whyNoPaste !== '') return;
+      // A role belongs to its profile; another one may not have it.
+      const { role, ...rest } = assignment;
+      const kept = role !== undefined && profile.roles.some(({ id }) => id === role) ? assignment : rest;
+      const to = kept.does.kind === 'pass' ? null : kept;
+      edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, `pasting on ${selectedKey}`);
+    },
+    whyNoPaste,
+    swap: (a, b) => edit(swapKeys(profile, layer.id, a, b), `swapping ${a} and ${b}`),
+  };
+}
+
+type KeyMovesProps = { bench: Bench; swapsFrom: string | null; onSwap: (from: string | null) => void };
+
+export const KeyMoves = ({ bench, swapsFrom, onSwap }: KeyMovesProps) => {
+  const moves = useKeyMoves(bench);
+  const from = useClipboard((state) => state.from);
+  return (
+    <p className="key-moves">
+      <button type="button" className="word" title="Ctrl+C" onClick={moves.copy}>
+        Copy
+      </button>
+      <button
+        type="button"
+        className="word"
+        title={moves.whyNoPaste === '' ? `from ${from} (Ctrl+V)` : moves.whyNoPaste}
+        disabled={moves.whyNoPaste !== ''}
+        onClick={moves.paste}
+      >
+        Paste
+      </button>
+      <button
+        type="button"
+        className="word"
+        aria-pressed={swapsFrom !== null}
+        onClick={() => onSwap(swapsFrom === null ? bench.selectedKey : null)}
+      >
+        {swapsFrom === null ? 'Swap with …' : 'with which key? Click it, or Space on it'}
+      </button>
+    </p>
+  );
+};

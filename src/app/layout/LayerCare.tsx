@@ -1,0 +1,113 @@
+/** What can be done with a layer as a whole: name, dye, place, a copy, or taking it out with what leads to it. */
+import { App as AntApp, Input, Radio } from 'antd';
+import { nanoid } from 'nanoid';
+import { duplicateLayer, DYES, referencesTo, takeOutLayer, type Layer } from '../../core/profile';
+import { stitchOf } from '../theme/dyes';
+import type { Bench } from '../shared/useBench';
+
+type LayerCareProps = { bench: Bench; layer: Layer; onClose: () => void };
+
+export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
+  const { profile, board, edit, select } = bench;
+  const { modal } = AntApp.useApp();
+  const index = profile.layers.indexOf(layer);
+  const isFull = profile.layers.length >= board.device.layers;
+
+  const move = (by: number): void =>
+    edit({ edit: 'moveLayer', from: index, to: index + by }, `the place of ${layer.name}`);
+
+  const duplicate = (): void => {
+    const id = `layer-${nanoid(5)}`;
+    const dye = DYES.find((candidate) => !profile.layers.some((other) => other.dye === candidate)) ?? layer.dye;
+    edit(duplicateLayer(profile, layer.id, id, dye), `the copy of ${layer.name}`);
+    select({ layer: id });
+    onClose();
+  };
+
+  const takeOut = (): void => {
+    select({ layer: profile.layers[index - 1]?.id ?? '' });
+    edit(takeOutLayer(profile, layer.id), `taking out ${layer.name}`);
+    onClose();
+  };
+
+  const askToTakeOut = (): void => {
+    const { keys, joints, joinedLayers } = referencesTo(profile, layer.id);
+    const places = keys.map(
+      (way) => `${way.key} on ${profile.layers.find(({ id }) => id === way.layer)?.name ?? way.layer}`,
+    );
+    const all = [
+      ...places,
+      ...joints.map((id) => `joint press ${id}`),
+      ...joinedLayers.map((n) => `joined layers ${n + 1}`),
+    ];
+    if (all.length === 0) {
+      takeOut();
+      return;
+    }
+    modal.confirm({
+      title: `${all.length === 1 ? 'One thing leads' : `${all.length} things lead`} to ${layer.name}`,
+      content: `${all.join(', ')}. They lose that meaning with the layer; a key that has no other passes. Undo brings everything back.`,
+      okText: `Take out ${layer.name}`,
+      cancelText: 'Leave it',
+      onOk: takeOut,
+    });
+  };
+
+  return (
+    <div className="layer-care">
+      <label>
+        Name
+        <Input
+          defaultValue={layer.name}
+          maxLength={60}
+          autoFocus
+          onPressEnter={onClose}
+          onChange={({ target }) => {
+            const name = target.value.trim();
+            if (name !== '') edit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer');
+          }}
+        />
+      </label>
+      <Radio.Group
+        aria-label="Dye"
+        value={layer.dye}
+        onChange={({ target }) =>
+          edit(
+            { edit: 'describeLayer', layer: layer.id, to: { dye: target.value as Layer['dye'] } },
+            'the dye of a layer',
+          )
+        }
+      >
+        {DYES.map((dye) => (
+          <Radio key={dye} value={dye}>
+            <svg width="16" height="16" aria-hidden="true">
+              <rect width="16" height="16" fill={stitchOf(dye)} />
+            </svg>{' '}
+            {dye}
+          </Radio>
+        ))}
+      </Radio.Group>
+      <p className="layer-acts">
+        <button
+          type="button"
+          className="word"
+          disabled={index === 0 || index === profile.layers.length - 1}
+          onClick={() => move(1)}
+        >
+          Up
+        </button>
+        <button type="button" className="word" disabled={index < 2} onClick={() => move(-1)}>
+          Down
+        </button>
+        <button type="button" className="word" disabled={isFull} onClick={duplicate}>
+          Duplicate
+        </button>
+        {index > 0 && (
+          <button type="button" className="word madder" onClick={askToTakeOut}>
+            Take out
+          </button>
+        )}
+      </p>
+    </div>
+  );
+};

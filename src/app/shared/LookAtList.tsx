@@ -1,0 +1,57 @@
+/** The list of what one should look at: where, why, a way there, and the fix as one click. */
+import { useNavigate } from 'react-router';
+import type { Board } from '../../core/board';
+import type { Profile } from '../../core/profile';
+import { useSelection } from '../state/selection';
+import { useShelf } from '../state/shelf';
+import { textOf } from '../theme/dyes';
+import { keyTitle } from './keyNames';
+import type { ToLookAt } from './problems';
+import './lookAt.css';
+
+type LookAtListProps = { items: readonly ToLookAt[]; profile: Profile; board: Board };
+
+export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
+  const navigate = useNavigate();
+  const select = useSelection((state) => state.select);
+  const edit = useShelf((state) => state.edit);
+  return (
+    <ul className="look-at">
+      {items.map((item) => {
+        const layer = profile.layers.find(({ id }) => id === item.layer);
+        return (
+          <li key={item.id} className={item.isProblem ? 'problem' : 'advice'}>
+            {layer && (
+              <strong style={{ color: textOf(layer.dye) }}>
+                {layer.name}
+                {item.key !== undefined && ` · ${keyTitle(board, profile, item.key)}`}
+              </strong>
+            )}{' '}
+            {item.message}{' '}
+            {layer && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => {
+                  select(profile.id, { layer: layer.id, ...(item.key !== undefined && { key: item.key }) });
+                  void navigate(`/profile/${profile.id}/layout`);
+                }}
+              >
+                Show
+              </button>
+            )}
+            {item.fix && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => item.fix && edit(profile.id, item.fix, item.fixName ?? 'a fix')}
+              >
+                {item.fixName}
+              </button>
+            )}
+          </li>
+        );
+      })}
+    </ul>
+  );
+};

@@ -1,0 +1,114 @@
+import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import {
+  choose,
+  hands,
+  openBrowser,
+  openPage,
+  press,
+  seeText,
+  startApp,
+  temporaryFolder,
+  type AppServer,
+} from './browser';
+
+jest.setTimeout(90_000);
+
+let browser: Browser;
+let server: AppServer;
+let page: Page;
+let complaints: string[];
+
+beforeAll(async () => {
+  server = await startApp(temporaryFolder());
+  browser = await openBrowser();
+  ({ page, complaints } = await openPage(browser, server.url));
+  await page.waitForSelector('.layout-bench');
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const ladder = (): Promise<string[]> =>
+  page.$$eval('.rung-name', (names) => names.map((name) => name.textContent ?? ''));
+const undo = (): Promise<void> => hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
+const keyText = (key: string): Promise<string> => page.$eval(`[data-key="${key}"]`, (cap) => cap.textContent ?? '');
+
+describe('layers as a whole', () => {
+  test('copied, moved, and taken out with what leads to them; undo brings everything back', async () => {
+    await choose(page, '.ladder li:nth-child(4) .rung');
+    await choose(page, '[aria-label="More for Cues"]');
+    await press(page, 'Duplicate');
+    await seeText(page, '.rung-name', 'Cues copy');
+    expect(await ladder()).toEqual(['Dark', 'Book', 'Rig', 'Cues copy', 'Cues', 'Base']);
+    await seeText(page, '.layout-look-at', 'Nothing leads to Cues copy');
+    await choose(page, '[aria-label="More for Cues copy"]');
+    await press(page, 'Up');
+    await seeText(page, '.ladder li:nth-child(3)', 'Cues copy');
+    await page.keyboard.press('Escape');
+    await page.click('.weave strong');
+
+    await choose(page, '.ladder li:nth-child(5) .rung');
+    await choose(page, '[aria-label="More for Cues"]');
+    await press(page, 'Take out');
+    await seeText(page, '.ant-modal', 'One thing leads to Cues');
+    await seeText(page, '.ant-modal', 'CapsLock on Base');
+    await press(page, 'Take out Cues');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+    expect(await ladder()).toEqual(['Dark', 'Book', 'Cues copy', 'Rig', 'Base']);
+    expect(await keyText('CapsLock')).not.toContain('Cues');
+
+    await page.click('[data-key="KeyP"]');
+    for (let n = 0; n < 3; n++) await undo();
+    await seeText(page, '[data-key="CapsLock"]', 'Cues');
+    expect(await ladder()).toEqual(['Dark', 'Book', 'Rig', 'Cues', 'Base']);
+  });
+
+  test('advice comes as one types, marks the key, and is mended with one click', async () => {
+    await choose(page, '.ladder li:nth-child(5) .rung');
+    await page.click('[data-key="KeyA"]');
+    await page.keyboard.press('Enter');
+    await page.keyboard.type('tap A, hold Ctrl');
+    await page.keyboard.press('Enter');
+    await choose(page, '.rule:nth-child(2)');
+    await seeText(page, '.layout-look-at', 'every letter that overlaps it in fast typing');
+    await seeText(page, '.bar', '1 to look at');
+    await press(page, 'Use “nested”');
+    await page.waitForSelector('.layout-look-at', { hidden: true });
+    await seeText(page, '.rule.chosen', 'nested');
+  });
+});
+
+describe('keys', () => {
+  test('what a key does is copied to another, also on another layer and in another profile', async () => {
+    await page.click('[data-key="CapsLock"]');
+    await hands(page, '+ControlLeft +KeyC -KeyC -ControlLeft');
+    await page.click('[data-key="KeyP"]');
+    await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
+    await seeText(page, '[data-key="KeyP"]', 'Cues');
+    await page.goto(`${server.url}/profile/demo-prompt-book/layout`);
+    await page.waitForSelector('[data-key="L1-1"]');
+    // A reload forgets what was copied; copied anew, a letter can be put on any board.
+    await page.click('[data-key="L1-2"]');
+    await press(page, 'Copy');
+    await page.click('[data-key="L1-1"]');
+    await press(page, 'Paste');
+    await seeText(page, '[data-key="L1-1"]', 'Q');
+  });
+
+  test('two keys change places, by pointer and by keyboard', async () => {
+    await page.click('[data-key="L1-3"]');
+    await press(page, 'Swap with …');
+    await page.click('[data-key="L1-4"]');
+    await seeText(page, '[data-key="L1-3"]', 'E');
+    await seeText(page, '[data-key="L1-4"]', 'W');
+    await page.focus('.key-moves button:last-child');
+    await page.keyboard.press('Enter');
+    await page.keyboard.press('ArrowLeft');
+    await page.keyboard.press('Space');
+    await seeText(page, '[data-key="L1-3"]', 'W');
+    await seeText(page, '[data-key="L1-4"]', 'E');
+    expect(complaints).toEqual([]);
+  });
+});
