@@ -112,3 +112,46 @@ describe('keys', () => {
     expect(complaints).toEqual([]);
   });
 });
+
+describe('together', () => {
+  test('a joint press is made on the drawn board, played, and stored', async () => {
+    await page.goto(`${server.url}/profile/demo-show-desk/layout`);
+    await press(page, '+ Joint press');
+    await seeText(page, '.ant-modal', 'Choose two to four keys.');
+    await choose(page, '.ant-modal [data-key="KeyJ"]');
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('Space');
+    await page.type('.ant-modal input.mono', 'capitals');
+    await seeText(page, '.ant-modal', 'J and K within 40 ms: it writes capitals until the word ends.');
+    await press(page, 'Make it');
+    await seeText(page, '.together', 'J + K');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+
+    await press(page, 'Save to keyboard');
+    await seeText(page, '.save-button', 'In the keyboard');
+    await choose(page, '.benches a[href$="/trial"]');
+    await choose(page, '.ant-segmented-item:nth-child(2)');
+    await press(page, 'Listen to my keyboard');
+    await hands(
+      page,
+      '+KeyJ +KeyK 30 -KeyJ -KeyK 60 +KeyA 20 -KeyA 20 +Minus 20 -Minus 20 +Space 20 -Space 20 +KeyB 20 -KeyB 60',
+    );
+    await seeText(page, '[data-testid=host-text]', 'A_ b');
+  });
+
+  test('layers are joined, and taken apart', async () => {
+    await page.goto(`${server.url}/profile/demo-show-desk/layout`);
+    await press(page, '+ Joined layers');
+    await choose(page, '.ant-modal .ant-checkbox-wrapper:nth-child(1)');
+    await choose(page, '.ant-modal .ant-checkbox-wrapper:nth-child(2)');
+    await choose(page, '.ant-modal .ant-select');
+    await choose(page, '.ant-select-item-option[title="Dark"]');
+    await press(page, 'Join them');
+    await seeText(page, '.together', 'Cues + Rig also Dark');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+    await page.click('[data-key="KeyP"]');
+    await undo();
+    await page.waitForFunction(() => !document.querySelector('.together')?.textContent?.includes('also Dark'));
+    expect(complaints).toEqual([]);
+  });
+});

@@ -54,7 +54,7 @@ export const App = () => {
   const cloth = usePreferences((state) => state.cloth);
   return (
     <ConfigProvider theme={antThemeOf(cloth)} csp={{ nonce: STYLE_NONCE }} wave={{ disabled: true }}>
-      <AntApp component={false} message={{ maxCount: 3 }}>
+      <AntApp component={false} message={{ maxCount: 2, top: 'calc(100vh - 124px)' }}>
         <DyeDefs />
         <ErrorBoundary>
           <BrowserRouter>

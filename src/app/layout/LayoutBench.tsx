@@ -7,6 +7,7 @@ import { KeyCard } from './KeyCard';
 import { useKeyMoves } from './KeyMoves';
 import { Ladder } from './Ladder';
 import { LayerBoard } from './LayerBoard';
+import { Together } from './Together';
 import { Weave } from './Weave';
 import './layout.css';
 
@@ -71,7 +72,10 @@ const LayoutBench = () => {
 
   return (
     <div className="layout-bench">
-      <Ladder bench={bench} />
+      <div className="layout-left">
+        <Ladder bench={bench} />
+        <Together bench={bench} />
+      </div>
       <div className="layout-centre">
         <div ref={boardArea}>
           <LayerBoard bench={bench} items={items} onChoose={choose} onKeyDown={boardKeyDown} />

@@ -74,8 +74,8 @@ export function antThemeOf(cloth: Cloth): ThemeConfig {
       colorBorderSecondary: colors.hair,
       borderRadius: 5,
       controlHeight: 32,
-      motionDurationMid: '0.1s',
-      motionDurationSlow: '0.15s',
+      // Things move here only where that explains something; dialogs and menus are simply there.
+      motion: false,
     },
   };
 }

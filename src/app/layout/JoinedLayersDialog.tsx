@@ -1,0 +1,70 @@
+/** Joined layers: while some layers are active together, another one is too. */
+import { Checkbox, Modal, Select } from 'antd';
+import { useState } from 'react';
+import type { Profile } from '../../core/profile';
+import type { Bench } from '../shared/useBench';
+
+type JoinedLayersDialogProps = { bench: Bench; index: number | undefined; onClose: () => void };
+
+export const JoinedLayersDialog = ({ bench, index, onClose }: JoinedLayersDialogProps) => {
+  const { profile, edit } = bench;
+  const joined = index === undefined ? undefined : profile.joinedLayers[index];
+  const [when, setWhen] = useState<string[]>(joined?.when ?? []);
+  const [also, setAlso] = useState<string | undefined>(joined?.also);
+  const upper = profile.layers.slice(1);
+  const reason =
+    when.length < 2
+      ? 'Choose two layers or more.'
+      : also === undefined
+        ? 'Choose the layer that is added.'
+        : when.includes(also)
+          ? 'The added layer is one of those already.'
+          : '';
+
+  const put = (joinedLayers: Profile['joinedLayers'], said: string): void => {
+    edit({ edit: 'fields', to: { joinedLayers } }, said);
+    onClose();
+  };
+  const others = profile.joinedLayers.filter((_, n) => n !== index);
+
+  return (
+    <Modal
+      open
+      title="Joined layers"
+      okText={joined ? 'Change it' : 'Join them'}
+      okButtonProps={{ disabled: reason !== '' }}
+      onOk={() => also !== undefined && put([...others, { when, also }], 'joined layers')}
+      onCancel={onClose}
+      footer={(_, { OkBtn, CancelBtn }) => (
+        <>
+          {joined && (
+            <button type="button" className="word madder" onClick={() => put(others, 'taking joined layers apart')}>
+              Take them apart
+            </button>
+          )}
+          <CancelBtn />
+          <OkBtn />
+        </>
+      )}
+    >
+      <p>While all of these are active</p>
+      <Checkbox.Group
+        options={upper.map(({ id, name }) => ({ value: id, label: name }))}
+        value={when}
+        onChange={(chosen) => setWhen(chosen)}
+      />
+      <p>this one is too:</p>
+      <Select
+        aria-label="The layer that is added"
+        className="joined-also"
+        value={also ?? null}
+        placeholder="a layer"
+        onChange={(id: string | null) => setAlso(id ?? undefined)}
+        options={upper.map(({ id, name }) => ({ value: id, label: name }))}
+      />
+      <p role="status" className="soft">
+        {reason}
+      </p>
+    </Modal>
+  );
+};

@@ -1,0 +1,130 @@
+/** A joint press: its keys are chosen on a drawing of the board, its action is typed like any other. */
+import { Input, InputNumber, Modal } from 'antd';
+import { nanoid } from 'nanoid';
+import { useState } from 'react';
+import { parseLine, predicate, printAction } from '../../core/notation';
+import type { Action, Joint } from '../../core/profile';
+import { BoardView } from '../shared/BoardView';
+import { CapFace } from '../shared/CapFace';
+import { keyLegend, keyName } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+
+const USUAL_WINDOW_MS = 40;
+const MOST_KEYS = 4;
+
+type JointDialogProps = { bench: Bench; joint: Joint | undefined; onClose: () => void };
+
+/** The action a line means, or why it means none. */
+function actionOf(line: string, layers: Bench['profile']['layers']): { action: Action } | { reason: string } {
+  const parsed = parseLine(line, { layers });
+  if (!parsed.ok) return { reason: parsed.error.message };
+  if (parsed.binding.kind !== 'act') return { reason: 'A joint press has one action; it has no tap and hold.' };
+  return { action: parsed.binding.action };
+}
+
+export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
+  const { profile, board, edit } = bench;
+  const [keys, setKeys] = useState<string[]>(joint?.keys ?? []);
+  const [line, setLine] = useState(joint ? (printAction(joint.action, profile) ?? '') : '');
+  const [withinMs, setWithinMs] = useState(joint?.withinMs ?? USUAL_WINDOW_MS);
+
+  const others = profile.joints.filter(({ id }) => id !== joint?.id);
+  const isTaken = others.some((other) => other.keys.toSorted().join() === keys.toSorted().join());
+  const meant = actionOf(line, profile.layers);
+  const reason =
+    keys.length < 2
+      ? 'Choose two to four keys.'
+      : isTaken
+        ? 'There is a joint press of these keys already.'
+        : 'reason' in meant && line.trim() !== ''
+          ? meant.reason
+          : line.trim() === ''
+            ? 'Say what it does.'
+            : '';
+
+  const toggle = (key: string): void =>
+    setKeys((chosen) =>
+      chosen.includes(key) ? chosen.filter((other) => other !== key) : [...chosen, key].slice(-MOST_KEYS),
+    );
+
+  const put = (joints: Joint[], said: string): void => {
+    edit({ edit: 'fields', to: { joints } }, said);
+    onClose();
+  };
+  const take = (): void => {
+    if (reason !== '' || !('action' in meant)) return;
+    const made: Joint = { id: joint?.id ?? `j-${nanoid(5)}`, keys, withinMs, action: meant.action };
+    put(
+      joint ? profile.joints.map((other) => (other.id === joint.id ? made : other)) : [...profile.joints, made],
+      'a joint press',
+    );
+  };
+
+  return (
+    <Modal
+      open
+      width={640}
+      title={joint ? 'Joint press' : 'New joint press'}
+      okText={joint ? 'Change it' : 'Make it'}
+      okButtonProps={{ disabled: reason !== '' }}
+      onOk={take}
+      onCancel={onClose}
+      footer={(_, { OkBtn, CancelBtn }) => (
+        <>
+          {joint && (
+            <button type="button" className="word madder" onClick={() => put(others, 'taking out a joint press')}>
+              Take it out
+            </button>
+          )}
+          <CancelBtn />
+          <OkBtn />
+        </>
+      )}
+    >
+      <p className="soft">Click the keys that are pressed together, or walk with the arrows and press Space.</p>
+      <BoardView
+        board={board}
+        label={`${board.name}: choose the keys`}
+        onChoose={toggle}
+        face={(key) => ({
+          className: keys.includes(key.id) ? 'selected' : '',
+          label: `${keyName(board, key.id)}${keys.includes(key.id) ? ', chosen' : ''}`,
+          content: (width, height) => (
+            <CapFace
+              width={width}
+              height={height}
+              main={keyLegend(board, profile, key.id)}
+              below={!keys.includes(key.id)}
+            />
+          ),
+        })}
+      />
+      <div className="joint-fields">
+        <Input
+          className="mono"
+          aria-label="What the joint press does"
+          placeholder="Esc, while Cues, Ctrl+Z …"
+          value={line}
+          onChange={({ target }) => setLine(target.value)}
+          onPressEnter={take}
+        />
+        <label>
+          within{' '}
+          <InputNumber
+            min={1}
+            max={1000}
+            aria-label="Window in milliseconds"
+            value={withinMs}
+            onChange={(value) => value !== null && setWithinMs(Math.round(value))}
+          />{' '}
+          ms
+        </label>
+      </div>
+      <p role="status" className={reason === '' ? '' : 'soft'}>
+        {reason === '' && 'action' in meant
+          ? `${keys.map((key) => keyLegend(board, profile, key)).join(' and ')} within ${withinMs} ms: it ${predicate(meant.action, 'until up', profile)}.`
+          : reason}
+      </p>
+    </Modal>
+  );
+};
