@@ -91,6 +91,14 @@ describe('check', () => {
   test('a sound profile has no problems', () =>
     expect(cli('check', DESK)).toEqual({ out: `${DESK}: no problems\n`, err: '', status: 0 }));
 
+  test('advice follows when there is no problem, and is no failure', () => {
+    const profile = JSON.parse(readFileSync(DESK, 'utf8'));
+    delete profile.layers[3].keys.Escape;
+    const { out, status } = cli('check', put('stuck.json', JSON.stringify(profile)));
+    expect(out).toContain('layers[3]: advice: Book has no way back');
+    expect(status).toBe(0);
+  });
+
   test('every problem is a line with its path', () => {
     const profile = JSON.parse(readFileSync(DESK, 'utf8'));
     profile.layers[0].keys.KeyÖ = { does: { kind: 'none' } };

@@ -42,6 +42,7 @@ function groupsOf(session: TrialSession, keyLabel: (key: string) => string, from
       title: 'Host',
       rows: host.map(({ name, bars }) => ({ label: legendOfCode(name), bars, fill: () => 'var(--indigo)' })),
     },
+    { title: 'Reports', rows: [] },
   ];
 }
 
@@ -111,6 +112,16 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
                 ))}
               </g>
             ))}
+            {title === 'Reports' &&
+              session.reports
+                .filter(({ tUs }) => tUs >= fromUs && tUs <= edgeUs)
+                .map(({ tUs, isRollover }) => (
+                  <path
+                    key={tUs}
+                    d={isRollover ? `M${x(tUs)} ${top + 2}v15m-3 -12l6 6m0 -6l-6 6` : `M${x(tUs)} ${top + 4}v11`}
+                    className={isRollover ? 'lane-report rollover' : 'lane-report'}
+                  />
+                ))}
             {title === 'Decisions' && (
               <DecisionLane
                 profile={session.profile}

@@ -4,12 +4,13 @@
  */
 import { Lanes } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
-import { HOST_LAYOUTS, HostText } from '../../core/codes';
-import { isEdgeLine, type TraceLine } from '../../core/engine';
+import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
+import { isEdgeLine, ReportPacker, type HostReport, type TraceLine } from '../../core/engine';
 import type { Profile } from '../../core/profile';
 import type { Player } from './players';
 
 const BEHIND_MS = 6;
+const MOST_REPORTS = 1000;
 const REMEMBERS_US = 300_000_000;
 /** How long the lanes run on after the last thing that happened. */
 const RUNS_ON_US = 700_000;
@@ -17,9 +18,12 @@ const RUNS_ON_US = 700_000;
 export class TrialSession {
   readonly lanes = new Lanes();
   readonly host: HostText;
+  /** What the host polls, newest last. */
+  readonly reports: HostReport[] = [];
   /** The right edge of the lanes, in µs. Stands still while nothing happens. */
   edgeUs = 0;
   private readonly startMs = performance.now();
+  private readonly packer: ReportPacker;
   private player: Player | null = null;
   private readonly keyIndex: ReadonlyMap<KeyId, number>;
   private readonly fingersDown = new Set<KeyId>();
@@ -31,6 +35,7 @@ export class TrialSession {
     private readonly board: Board,
   ) {
     this.host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
+    this.packer = new ReportPacker('boot', board.device.pollHz);
     this.keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));
   }
 
@@ -41,9 +46,16 @@ export class TrialSession {
   /** Takes what the player says. */
   take = (line: TraceLine): void => {
     this.lanes.take(line);
-    if (isEdgeLine(line)) this.host.edge(line.edge === 'down', line.code);
+    if (isEdgeLine(line)) this.sent(line.t, line.edge === 'down', line.code);
     this.changed();
   };
+
+  /** A usage edge reaches the host: as a report at its next poll, and as text. */
+  private sent(tUs: number, down: boolean, code: string): void {
+    this.host.edge(down, code);
+    this.reports.push(this.packer.edge(tUs, down, usageOfCode(code) ?? 0));
+    if (this.reports.length > MOST_REPORTS) this.reports.splice(0, MOST_REPORTS / 2);
+  }
 
   /** A finger goes down on a key, or up, at a time of the page's clock in ms. Doubles are ignored. */
   finger(key: KeyId, down: boolean, atMs: number): void {

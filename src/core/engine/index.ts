@@ -17,5 +17,6 @@ export {
 } from './outcome';
 export type { Cause, OutcomeKind, Outputs } from './outputs';
 export { CannotRun, compile, type Program, REST_UM } from './program';
+export { type HostReport, type ReportLayout, ReportPacker } from './reports';
 export { replay, type Sample, SETTLE_MS } from './replay';
 export { unsupportedIn } from './unsupported';
