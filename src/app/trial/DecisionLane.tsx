@@ -30,32 +30,46 @@ function decidedLegend(bar: DecisionBar, profile: Profile): string {
   return action ? actionLegend(action, profile) : 'nothing';
 }
 
-/** Where the words of a decision fit: behind it, else before it, else nowhere. */
-function placeWords(start: number, end: number, roomBehind: number, roomBefore: number) {
-  if (roomBehind >= LEAST_ROOM) return { x: end + 5, anchor: 'start' as const, room: roomBehind };
-  if (roomBefore >= LEAST_ROOM) return { x: start - 5, anchor: 'end' as const, room: roomBefore };
-  return undefined;
+type Placed = {
+  bar: DecisionBar;
+  start: number;
+  end: number;
+  words?: { x: number; anchor: 'start' | 'end'; text: string };
+};
+
+/** Where the words of each decision fit: behind it, else before it, else nowhere; they never run into each other. */
+function placeAll({ profile, decisions, x, left, right, nowUs }: DecisionLaneProps): Placed[] {
+  const placed: Placed[] = [];
+  let takenUntil = left;
+  decisions.forEach((bar, index) => {
+    const start = x(bar.fromUs);
+    const end = x(bar.toUs ?? nowUs);
+    const next = decisions[index + 1];
+    const roomBehind = (next ? x(next.fromUs) : right) - end - 8;
+    const roomBefore = start - takenUntil - 10;
+    takenUntil = Math.max(takenUntil, end);
+    if (!bar.why || Math.max(roomBehind, roomBefore) < LEAST_ROOM) {
+      placed.push({ bar, start, end });
+      return;
+    }
+    const isBehind = roomBehind >= LEAST_ROOM;
+    const whole = `${bar.outcome} ${decidedLegend(bar, profile)} · ${shortReasonOf(bar.why)}`;
+    const text = fit(whole, isBehind ? roomBehind : roomBefore, PER_CHARACTER);
+    if (isBehind) takenUntil = end + 5 + text.length * PER_CHARACTER;
+    placed.push({
+      bar,
+      start,
+      end,
+      words: isBehind ? { x: end + 5, anchor: 'start', text } : { x: start - 5, anchor: 'end', text },
+    });
+  });
+  return placed;
 }
 
-export const DecisionLane = ({
-  profile,
-  decisions,
-  x,
-  left,
-  right,
-  nowUs,
-  top,
-  height,
-  keyLabel,
-}: DecisionLaneProps) => {
-  const startOf = (bar: DecisionBar): number => x(bar.fromUs);
-  const endOf = (bar: DecisionBar): number => x(bar.toUs ?? nowUs);
-  return decisions.map((bar, index) => {
-    const [start, end] = [startOf(bar), endOf(bar)];
-    const [before, behind] = [decisions[index - 1], decisions[index + 1]];
+export const DecisionLane = (props: DecisionLaneProps) => {
+  const { top, height, keyLabel } = props;
+  return placeAll(props).map(({ bar, start, end, words }) => {
     const dye = bar.outcome === 'hold' ? 'madder' : bar.outcome === 'tap' ? 'indigo' : 'iron';
-    const roomBehind = (behind ? startOf(behind) : right) - end - 8;
-    const words = placeWords(start, end, roomBehind, start - (before ? endOf(before) : left) - 8);
     return (
       <g key={`${bar.name}-${bar.fromUs}`}>
         <rect
@@ -74,7 +88,7 @@ export const DecisionLane = ({
         ) : (
           <path d={`M${end} ${top}V${top + height}`} stroke={threadOf(dye)} strokeWidth={2.4} />
         )}
-        {bar.why && words && (
+        {words && (
           <text
             x={words.x}
             y={top + 18}
@@ -82,11 +96,7 @@ export const DecisionLane = ({
             className="lane-decision"
             style={{ fill: textOf(dye) }}
           >
-            {fit(
-              `${bar.outcome} ${decidedLegend(bar, profile)} · ${shortReasonOf(bar.why)}`,
-              words.room,
-              PER_CHARACTER,
-            )}
+            {words.text}
           </text>
         )}
       </g>

@@ -1,0 +1,107 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../../core/board';
+import { stageProfile } from '../../core/engine/stage';
+import { draftPlayer } from './players';
+import { TrialSession } from './session';
+
+/** A trial of a profile with one key of two meanings and a way to a layer, and a clock of its own that starts at 0. */
+function begin() {
+  const profile = stageProfile({ Base: { A: 'tap A, hold Ctrl', Caps: 'flip Nav' }, Nav: { H: 'Left' } });
+  const session = new TrialSession(profile, HARROW_64);
+  session.attach(draftPlayer(profile, HARROW_64, session.take));
+  const zero = performance.now();
+  return { session, at: (ms: number) => zero + ms };
+}
+
+let session: TrialSession;
+let at: (ms: number) => number;
+beforeEach(() => {
+  ({ session, at } = begin());
+});
+
+describe('a trial', () => {
+  test('fingers go in, bars and text come out', () => {
+    session.finger('KeyB', true, at(10));
+    session.finger('KeyB', false, at(60));
+    expect(session.host.line()).toBe('b');
+    expect(session.lanes.fingers).toHaveLength(1);
+    expect(session.lanes.host.map(({ name, toUs }) => [name, toUs !== null])).toEqual([['KeyB', true]]);
+    expect(session.reports).toHaveLength(2);
+  });
+
+  test('a deadline passes when time does, a little behind the page’s clock', () => {
+    session.finger('KeyA', true, at(10));
+    session.tick(at(212));
+    expect(session.lanes.pending?.name).toBe('KeyA');
+    session.tick(at(230));
+    expect(session.lanes.decisions[0]).toMatchObject({ why: 'timeout', outcome: 'hold' });
+    expect(session.lanes.held('host')).toEqual(['ControlLeft']);
+  });
+
+  test('an event that was on its way is not overtaken by a deadline it beat', () => {
+    session.finger('KeyA', true, at(0));
+    session.tick(at(204));
+    session.finger('KeyA', false, at(199));
+    expect(session.lanes.decisions[0]).toMatchObject({ why: 'released-early', outcome: 'tap' });
+  });
+
+  test('doubles and keys of other boards are ignored', () => {
+    session.finger('KeyB', true, at(0));
+    session.finger('KeyB', true, at(5));
+    session.finger('Nowhere', true, at(6));
+    session.finger('KeyC', false, at(7));
+    expect(session.lanes.fingers).toHaveLength(1);
+    expect(session.host.line()).toBe('b');
+  });
+
+  test('a lost focus lifts every finger', () => {
+    for (const key of ['KeyB', 'KeyC', 'ShiftLeft']) session.finger(key, true, at(0));
+    session.liftAll(at(20));
+    expect(session.lanes.held('host')).toEqual([]);
+    expect(['KeyB', 'KeyC', 'ShiftLeft'].some((key) => session.isDown(key))).toBe(false);
+  });
+
+  test('letting go of everything ends what is pending, and goes back to the base', () => {
+    session.finger('CapsLock', true, at(0));
+    session.finger('CapsLock', false, at(5));
+    expect(session.lanes.held('layers')).toEqual(['nav']);
+    session.finger('KeyA', true, at(10));
+    session.letGo(at(20));
+    expect([session.lanes.held('layers'), session.lanes.pending, session.lanes.held('host')]).toEqual([
+      [],
+      undefined,
+      [],
+    ]);
+    session.finger('KeyH', true, at(30));
+    expect(session.host.line()).toContain('h');
+  });
+
+  test('the lanes stand still while nothing happens, and listeners are told when something does', () => {
+    let told = 0;
+    const stop = session.subscribe(() => told++);
+    session.finger('KeyB', true, at(10));
+    session.finger('KeyB', false, at(20));
+    session.tick(at(100));
+    const edge = session.edgeUs;
+    const before = told;
+    session.tick(at(5000));
+    session.tick(at(6000));
+    expect([session.edgeUs, told]).toEqual([edge, before]);
+    stop();
+    session.finger('KeyB', true, at(7000));
+    expect(told).toBe(before);
+  });
+
+  test('cleared text starts anew', () => {
+    session.finger('KeyB', true, at(10));
+    session.clearText();
+    expect(session.host.line()).toBe('');
+  });
+
+  test('after closing, fingers do nothing', () => {
+    session.close();
+    session.finger('KeyB', true, at(10));
+    session.tick(at(20));
+    expect(session.host.line()).toBe('');
+  });
+});
