@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import {
   choose,
   hands,
@@ -125,6 +127,31 @@ describe('the first two minutes', () => {
     await seeText(page, '[data-testid=held]', 'nothing');
     await hands(page, '-KeyQ -ShiftLeft 20 +Tab 300 -Tab');
     await page.evaluate(() => window.dispatchEvent(new Event('blur')));
+    await page.close();
+  });
+
+  test('looking back event by event, and running a strokes file', async () => {
+    const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+    await page.waitForSelector('.trial-main');
+    const file = join(temporaryFolder(), 'hand.csv');
+    const rows = ['L1-2', 'L1-3', 'L1-4'].flatMap((key, n) => [
+      `${n * 400_000},${key},3500`,
+      `${n * 400_000 + 60_000},${key},0`,
+    ]);
+    writeFileSync(file, `t_us,key,depth_um\n${rows.join('\n')}\n`);
+    const input = (await page.$('input[aria-label="Strokes file"]')) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(file);
+    await seeText(page, '[data-testid=host-text]', 'qwe');
+    await page.$eval('.look-back [role=slider]', (slider) => (slider as SVGElement).focus());
+    for (let n = 0; n < 5; n++) await page.keyboard.press('ArrowLeft');
+    await seeText(page, '.look-back', 's ago');
+    await press(page, 'Back to now');
+    await seeText(page, '.look-back', 'now');
+
+    writeFileSync(file, 't_us,key,depth_um\n0,KeyA,3500\n');
+    await input.uploadFile(file);
+    await seeText(page, '.ant-message', 'line 2: the Twill 42 has no key "KeyA". Nothing was played.');
+    expect(complaints).toEqual([]);
     await page.close();
   });
 

@@ -10,7 +10,8 @@ import type { TrialSession } from './session';
 
 const WIDTH = 900;
 const LABELS = 104;
-const SPAN_US = 3_000_000;
+/** How much time the lanes show. */
+export const SPAN_US = 3_000_000;
 const ROW = 19;
 const GROUP_GAP = 9;
 const TOP = 18;
@@ -19,8 +20,8 @@ const MOST_ROWS = { fingers: 7, host: 6 };
 type Row = { label: string; bars: Bar[]; fill: (bar: Bar) => string };
 type Group = { title: string; rows: Row[] };
 
-function groupsOf(session: TrialSession, keyLabel: (key: string) => string, fromUs: number): Group[] {
-  const { lanes, profile, edgeUs } = session;
+function groupsOf(session: TrialSession, keyLabel: (key: string) => string, fromUs: number, edgeUs: number): Group[] {
+  const { lanes, profile } = session;
   const newest = (rows: { name: string; bars: Bar[] }[], most: number) => rows.slice(-most);
   const fingers = newest(rowsWithin(lanes.fingers, fromUs, edgeUs), MOST_ROWS.fingers);
   const host = newest(rowsWithin(lanes.host, fromUs, edgeUs), MOST_ROWS.host);
@@ -58,12 +59,12 @@ function placeBelow(groups: readonly Group[]): (Group & { top: number; height: n
   return placed;
 }
 
-export const LanesView = ({ session, board }: { session: TrialSession; board: Board }) => {
-  const { lanes, edgeUs } = session;
+export const LanesView = ({ session, board, edgeUs }: { session: TrialSession; board: Board; edgeUs: number }) => {
+  const { lanes } = session;
   const fromUs = edgeUs - SPAN_US;
   const keyLabel = (key: string): string => keyLegend(board, session.profile, key);
   const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (WIDTH - LABELS));
-  const groups = groupsOf(session, keyLabel, fromUs);
+  const groups = groupsOf(session, keyLabel, fromUs, edgeUs);
   const firstTick = Math.ceil(fromUs / 500_000) * 500_000;
   const ticks = Array.from({ length: SPAN_US / 500_000 + 1 }, (_, n) => firstTick + n * 500_000).filter(
     (us) => us >= 0 && us <= edgeUs,
@@ -77,6 +78,7 @@ export const LanesView = ({ session, board }: { session: TrialSession; board: Bo
     <section className="lanes" aria-label="Lanes">
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
+        preserveAspectRatio="xMinYMin meet"
         role="img"
         aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions`}
       >

@@ -5,7 +5,8 @@ import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
 import { useBench } from '../shared/useBench';
 import { HostScreen } from './HostScreen';
-import { LanesView } from './LanesView';
+import { LanesView, SPAN_US } from './LanesView';
+import { LookBack } from './LookBack';
 import { NowPanel } from './NowPanel';
 import { TrialBoard } from './TrialBoard';
 import { useListening, waysOutOf } from './useListening';
@@ -15,6 +16,7 @@ import './trial.css';
 const TrialBench = () => {
   const { profile, board } = useBench();
   const [source, setSource] = useState<Source>('draft');
+  const [lookUs, setLookUs] = useState<number | null>(null);
   const { status, hello, slots } = useKeyboard(board.id);
   const inUse = hello ? slots[hello.selected] : undefined;
   const stored = inUse?.state === 'profile' ? inUse.profile : undefined;
@@ -49,7 +51,10 @@ const TrialBench = () => {
         <Segmented<Source>
           aria-label="What is played"
           value={source}
-          onChange={setSource}
+          onChange={(chosen) => {
+            setLookUs(null);
+            setSource(chosen);
+          }}
           options={[
             { value: 'draft', label: 'this draft' },
             {
@@ -71,7 +76,15 @@ const TrialBench = () => {
             </Button>
           </>
         ) : (
-          <Button ref={listenButton} type="primary" disabled={!session} onClick={listening.start}>
+          <Button
+            ref={listenButton}
+            type="primary"
+            disabled={!session}
+            onClick={() => {
+              setLookUs(null);
+              listening.start();
+            }}
+          >
             Listen to my keyboard
           </Button>
         )}
@@ -95,7 +108,10 @@ const TrialBench = () => {
       {session && (
         <div className="trial-main">
           <TrialBoard session={session} board={board} />
-          <LanesView session={session} board={board} />
+          <div className="trial-lanes">
+            <LanesView session={session} board={board} edgeUs={lookUs ?? session.edgeUs} />
+            <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={setLookUs} />
+          </div>
           <HostScreen session={session} />
           <NowPanel session={session} board={board} isListening={listening.isListening} />
         </div>

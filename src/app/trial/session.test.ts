@@ -98,6 +98,28 @@ describe('a trial', () => {
     expect(session.host.line()).toBe('');
   });
 
+  test('what was played can be kept, and run again behind everything else', () => {
+    session.finger('KeyA', true, at(100));
+    session.finger('KeyA', false, at(150));
+    session.finger('KeyB', true, at(300));
+    session.finger('KeyB', false, at(340));
+    session.tick(at(2000));
+    const kept = session.strokes();
+    expect(kept.map(({ tUs, key, depthUm }) => [Math.round(tUs / 1000), key, depthUm])).toEqual([
+      [0, 'KeyA', 4000],
+      [50, 'KeyA', 0],
+      [200, 'KeyB', 4000],
+      [240, 'KeyB', 0],
+    ]);
+    session.run(kept, at(2100));
+    expect(session.host.line()).toBe('abab');
+    expect(session.lanes.fingers).toHaveLength(4);
+    expect(session.moments()).toEqual(session.moments().toSorted((a, b) => a - b));
+    session.finger('KeyB', true, at(2200));
+    expect(session.host.line()).toBe('ababb');
+    expect(session.lanes.fingers.at(-1)!.fromUs).toBeGreaterThan(session.lanes.fingers.at(-2)!.fromUs);
+  });
+
   test('after closing, fingers do nothing', () => {
     session.close();
     session.finger('KeyB', true, at(10));

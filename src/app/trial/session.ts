@@ -5,11 +5,13 @@
 import { Lanes } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
 import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
-import { isEdgeLine, ReportPacker, type HostReport, type TraceLine } from '../../core/engine';
+import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Profile } from '../../core/profile';
 import type { Player } from './players';
 
 const BEHIND_MS = 6;
+/** How long after everything else recorded fingers begin. */
+const RUN_GAP_US = 200_000;
 const MOST_REPORTS = 1000;
 const REMEMBERS_US = 300_000_000;
 /** How long the lanes run on after the last thing that happened. */
@@ -20,9 +22,11 @@ export class TrialSession {
   readonly host: HostText;
   /** What the host polls, newest last. */
   readonly reports: HostReport[] = [];
+  /** What the fingers did, oldest first. */
+  readonly samples: Sample[] = [];
   /** The right edge of the lanes, in µs. Stands still while nothing happens. */
   edgeUs = 0;
-  private readonly startMs = performance.now();
+  private startMs = performance.now();
   private readonly packer: ReportPacker;
   private player: Player | null = null;
   private readonly keyIndex: ReadonlyMap<KeyId, number>;
@@ -64,9 +68,48 @@ export class TrialSession {
     const tUs = this.usOf(atMs);
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
-    this.lanes.finger(tUs, key, down);
-    this.player.feed(tUs, index, down ? this.board.travelUm : 0);
+    this.move(tUs, key, down ? this.board.travelUm : 0);
     this.changed();
+  }
+
+  /**
+   * Plays recorded fingers, behind everything that has happened, and lets them settle. Time jumps to their end.
+   * @param settleUs how long to wait after the last one
+   */
+  run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): void {
+    this.letGo(nowMs);
+    const [first] = samples;
+    const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US;
+    for (const { tUs, key, depthUm } of samples) this.move(fromUs + tUs - (first?.tUs ?? 0), key, depthUm);
+    const endUs = fromUs + ((samples.at(-1)?.tUs ?? 0) - (first?.tUs ?? 0)) + settleUs;
+    this.startMs = nowMs - endUs / 1000;
+    this.tick(nowMs + BEHIND_MS);
+    this.edgeUs = endUs;
+    this.changed();
+  }
+
+  /** The moments at which something began or ended, in order. */
+  moments(): number[] {
+    const { fingers, host, decisions, layers } = this.lanes;
+    const times = [...fingers, ...host, ...decisions, ...layers].flatMap(({ fromUs, toUs }) =>
+      toUs === null ? [fromUs] : [fromUs, toUs],
+    );
+    return [...new Set(times)].sort((a, b) => a - b);
+  }
+
+  /** What the fingers did, with times from 0, as a strokes file has them. */
+  strokes(): Sample[] {
+    const startUs = this.samples[0]?.tUs ?? 0;
+    return this.samples.map((sample) => ({ ...sample, tUs: sample.tUs - startUs }));
+  }
+
+  /** One depth of one key goes to the player, the lanes and the record. */
+  private move(tUs: number, key: KeyId, depthUm: number): void {
+    const index = this.keyIndex.get(key);
+    if (!this.player || index === undefined) return;
+    this.samples.push({ tUs, key, depthUm });
+    this.lanes.finger(tUs, key, depthUm > 0);
+    this.player.feed(tUs, index, depthUm);
   }
 
   isDown(key: KeyId): boolean {
@@ -97,6 +140,8 @@ export class TrialSession {
     this.player?.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);
+    const kept = this.samples.findIndex(({ tUs }) => tUs >= nowUs - REMEMBERS_US);
+    if (kept > 0) this.samples.splice(0, kept);
     this.changed();
   }
 

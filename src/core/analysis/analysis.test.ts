@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
-import { compile, Engine, traceLines } from '../engine';
+import { CAUSES, compile, Engine, traceLines } from '../engine';
 import { fingers, stageProfile } from '../engine/stage';
 import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';
 import { barsWithin, Lanes, overlapsOf, reasonOf, rowsWithin, shortReasonOf } from '.';
@@ -87,19 +87,7 @@ test('overlaps under each rule are what the engine sends', () => {
 });
 
 test('every cause has a reason in words', () => {
-  for (const cause of [
-    'guard',
-    'retap',
-    'only',
-    'timeout',
-    'held',
-    'interrupted',
-    'same-hand',
-    'pressed-inside',
-    'nested',
-    'released-early',
-    'gap',
-  ] as const) {
+  for (const cause of CAUSES) {
     expect(reasonOf(cause, DEFAULT_TIMING)).toMatch(/^(it|another|a|there|no) /);
     expect(shortReasonOf(cause).length).toBeGreaterThan(3);
   }

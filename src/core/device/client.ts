@@ -4,11 +4,9 @@
  */
 import CRC32 from 'crc-32';
 import { BUTTON_PAGE, codeOfUsage, usageOf } from '../codes';
-import type { TraceLine } from '../engine';
+import { CAUSES, OUTCOMES, type TraceLine } from '../engine';
 import {
   ANSWER_BIT,
-  CAUSES,
-  OUTCOMES,
   PIECE_BYTES,
   PLAY_ENDED,
   REFUSAL,
@@ -18,7 +16,7 @@ import {
   REQUEST,
   TRACE,
   TRACE_KIND,
-} from './reports';
+} from './linkReports';
 
 /** A way to carry reports to a keyboard and back. */
 export interface Transport {

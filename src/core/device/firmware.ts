@@ -6,15 +6,13 @@
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
 import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../codes';
-import { CannotRun, compile, Engine, type Outputs, type Program } from '../engine';
+import { CannotRun, CAUSES, compile, OUTCOMES, Engine, type Outputs, type Program } from '../engine';
 import { BadImage, decodeImage } from '../image';
 import type { Flash } from './flash';
 import { FlashError } from './flash';
 import {
   ANSWER_BIT,
-  CAUSES,
   LINK_VERSION,
-  OUTCOMES,
   PIECE_BYTES,
   PLAY_ENDED,
   REASON_BYTES,
@@ -26,7 +24,7 @@ import {
   REQUEST,
   TRACE,
   TRACE_KIND,
-} from './reports';
+} from './linkReports';
 import { Store } from './store';
 
 export const FIRMWARE_VERSION = 1;

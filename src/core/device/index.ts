@@ -1,5 +1,5 @@
 export { KeyboardClient, type KeyboardHello, LinkError, type TraceNames, type Transport } from './client';
 export { type Connection, Firmware, FIRMWARE_VERSION } from './firmware';
 export { Flash, FlashError, PAGE_BYTES } from './flash';
-export { REPORT_BYTES } from './reports';
+export { REPORT_BYTES } from './linkReports';
 export { Store } from './store';

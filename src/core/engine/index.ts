@@ -15,8 +15,8 @@ export {
   traceLines,
   type WheelLine,
 } from './outcome';
-export type { Cause, OutcomeKind, Outputs } from './outputs';
+export { type Cause, CAUSES, type OutcomeKind, OUTCOMES, type Outputs } from './outputs';
 export { CannotRun, compile, type Program, REST_UM } from './program';
-export { type HostReport, type ReportLayout, ReportPacker } from './reports';
+export { type HostReport, type ReportLayout, ReportPacker } from './hostReports';
 export { replay, type Sample, SETTLE_MS } from './replay';
 export { unsupportedIn } from './unsupported';

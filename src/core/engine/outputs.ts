@@ -3,21 +3,24 @@
  * listener keeps it; the trace methods are optional, and cost nothing when they are absent.
  */
 
-/** Why a gesture was decided. The words are those of outcome lines. */
-export type Cause =
-  | 'guard'
-  | 'retap'
-  | 'only'
-  | 'timeout'
-  | 'held'
-  | 'interrupted'
-  | 'same-hand'
-  | 'pressed-inside'
-  | 'nested'
-  | 'released-early'
-  | 'gap';
+/** Why a gesture was decided. The words are those of outcome lines; their places are their numbers on the link. */
+export const CAUSES = [
+  'guard',
+  'retap',
+  'only',
+  'timeout',
+  'held',
+  'interrupted',
+  'same-hand',
+  'pressed-inside',
+  'nested',
+  'released-early',
+  'gap',
+] as const;
+export type Cause = (typeof CAUSES)[number];
 
-export type OutcomeKind = 'tap' | 'hold' | 'none';
+export const OUTCOMES = ['tap', 'hold', 'none'] as const;
+export type OutcomeKind = (typeof OUTCOMES)[number];
 
 export interface Outputs {
   /** A usage goes down or up at the host. `usage` is an index into the program's `codes`. */

@@ -335,7 +335,7 @@ describe('taking a layer out', () => {
 
   test('what leads to it is found', () => {
     expect(referencesTo(rich(), 'nav')).toEqual({
-      keys: ['CapsLock', 'Tab', 'KeyB'].map((key) => ({ layer: 'base', key })),
+      keys: ['Tab', 'KeyB', 'CapsLock'].map((key) => ({ layer: 'base', key })),
       joints: ['j'],
       joinedLayers: [0],
     });

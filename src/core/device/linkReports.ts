@@ -35,21 +35,6 @@ export const REASON_BYTES = REPORT_BYTES - 3;
 
 export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4, wheel: 5 } as const;
 
-export const CAUSES = [
-  'guard',
-  'retap',
-  'only',
-  'timeout',
-  'held',
-  'interrupted',
-  'same-hand',
-  'pressed-inside',
-  'nested',
-  'released-early',
-  'gap',
-] as const;
-export const OUTCOMES = ['tap', 'hold', 'none'] as const;
-
 /** Writes the fields of one report, one after the other. */
 export class ReportWriter {
   readonly bytes = new Uint8Array(REPORT_BYTES);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { codeOfWord, usageOfCode } from '../codes';
-import { ReportPacker, type HostReport, type ReportLayout } from './reports';
+import { ReportPacker, type HostReport, type ReportLayout } from './hostReports';
 
 /** Reports of edges written as `+A 0, -A 5` with times in ms, for a host that asks 1000 times a second. */
 function pack(layout: ReportLayout, text: string, pollHz = 1000): HostReport[] {
