@@ -1,11 +1,12 @@
 /** `npm run bench -- NAME`: runs one benchmark, or lists them. Figures are ratios within one run; machines differ. */
 import { engineBench } from './engine';
+import { liveBench } from './live';
 
-const BENCHES: Record<string, () => void> = { engine: engineBench };
+const BENCHES: Record<string, () => void | Promise<void>> = { engine: engineBench, live: liveBench };
 
 const [name = ''] = process.argv.slice(2);
 const bench = BENCHES[name];
-if (bench) bench();
+if (bench) await bench();
 else {
   process.stdout.write(`Benchmarks: ${Object.keys(BENCHES).join(', ')}. For example: npm run bench -- engine\n`);
   process.exitCode = name === '' ? 0 : 2;

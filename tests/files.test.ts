@@ -142,3 +142,19 @@ describe('profile files', () => {
     await page.waitForSelector('.shelf-card');
   });
 });
+
+test('a browser that gives no database is told of in words, with what there is as a download', async () => {
+  const broken = await browser.newPage();
+  await broken.evaluateOnNewDocument(() => {
+    Object.defineProperty(IDBFactory.prototype, 'open', {
+      value: () => {
+        throw new DOMException('no room', 'QuotaExceededError');
+      },
+    });
+  });
+  await broken.goto(server.url);
+  await seeText(broken, '[role=alert]', 'This page has torn');
+  await seeText(broken, '[role=alert]', 'database cannot be read');
+  await seeText(broken, '[role=alert] button', 'Download all profiles');
+  await broken.close();
+});

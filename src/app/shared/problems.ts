@@ -4,11 +4,23 @@ import type { Board } from '../../core/board';
 import { unsupportedIn } from '../../core/engine';
 import { printPath, profileProblems, type Edit, type Problem, type Profile } from '../../core/profile';
 
+/** Remembers the answer for each profile; profiles are never changed in place, and several parts of the page ask. */
+function remembered<T>(compute: (profile: Profile, board: Board) => T): (profile: Profile, board: Board) => T {
+  const answers = new WeakMap<Profile, T>();
+  return (profile, board) => {
+    const known = answers.get(profile);
+    if (known !== undefined) return known;
+    const answer = compute(profile, board);
+    answers.set(profile, answer);
+    return answer;
+  };
+}
+
 /** What keeps a profile from being played and stored. */
-export const allProblems = (profile: Profile, board: Board): Problem[] => [
+export const allProblems = remembered((profile, board): Problem[] => [
   ...profileProblems(profile, board),
   ...unsupportedIn(profile),
-];
+]);
 
 export type ToLookAt = {
   /** Unique among all; the JSON path and the message. */
@@ -30,7 +42,7 @@ function placeOf({ path }: Problem, profile: Profile): { layer?: string; key?: s
 }
 
 /** Problems first, then advice; advice is only given on a profile without problems, whose references can be followed. */
-export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
+export const toLookAt = remembered((profile, board): ToLookAt[] => {
   const problems = allProblems(profile, board);
   if (problems.length > 0) {
     return problems.map((problem) => ({
@@ -45,4 +57,4 @@ export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
     id: `${printPath(path)} ${advice.message}`,
     isProblem: false,
   }));
-}
+});
