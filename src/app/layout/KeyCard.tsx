@@ -144,7 +144,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
         <Input.TextArea
           id="key-note"
           size="small"
-          rows={2}
+          rows={1}
           maxLength={400}
           disabled={binding.kind === 'pass'}
           placeholder="why it is so"

@@ -57,7 +57,7 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
           other hand only
         </Checkbox>
         <label>
-          a tap for{' '}
+          tap for{' '}
           <InputNumber
             size="small"
             className="guard"

@@ -17,7 +17,6 @@ import {
   type Binding,
   type Gesture,
   type Layer,
-  type PartialTiming,
   type Profile,
 } from '../profile';
 import { BadImage, ByteReader } from './bytes';
@@ -26,17 +25,13 @@ import {
   HEADER_BYTES,
   HOST_LAYOUT_IDS,
   IMAGE_VERSION,
-  INTERRUPTS,
   LAST_KEY_TAG,
   LAYER_HOWS,
   MAGIC,
-  RESETS,
   SECTION,
   TAG,
-  TIMING_FIGURES,
-  TIMING_INTERRUPT_BIT,
-  TIMING_OTHER_HAND_BIT,
 } from './layout';
+import { readActuation, readChoice, readChord, readTiming } from './parts';
 
 /** What an image's header says, checked against its bytes. */
 export type ImageHeader = { version: number; lengthBytes: number; crc32: number };
@@ -92,13 +87,6 @@ function sectionOf(sections: ReturnType<typeof readSections>, type: number, name
   return new ByteReader(section.bytes, section.start, section.end);
 }
 
-function choice<T>(reader: ByteReader, options: readonly T[], what: string): T {
-  const at = reader.offset;
-  const value = options[reader.u8()];
-  if (value === undefined) throw new BadImage(at, `an unknown ${what}`);
-  return value;
-}
-
 class Decoder {
   private actions: Action[] = [];
   private gestures: Gesture[] = [];
@@ -116,8 +104,8 @@ class Decoder {
     const keyCount = head.count();
     if (keyCount !== this.board.keys.length)
       throw new BadImage(at, `made for ${keyCount} keys; the ${this.board.name} has ${this.board.keys.length}`);
-    const hostLayout = choice(head, HOST_LAYOUT_IDS, 'host layout');
-    const timing = mergeTiming(DEFAULT_TIMING, this.readTiming(this.section(SECTION.timing, 'timing')));
+    const hostLayout = readChoice(head, HOST_LAYOUT_IDS, 'host layout');
+    const timing = mergeTiming(DEFAULT_TIMING, readTiming(this.section(SECTION.timing, 'timing')));
     const layerReader = this.section(SECTION.layers, 'layers');
     const layerCount = layerReader.count(255);
     this.layerIds = Array.from({ length: layerCount }, (_, n) => `layer-${n}`);
@@ -156,17 +144,6 @@ class Decoder {
     return sectionOf(this.sections, type, name);
   }
 
-  private readTiming(reader: ByteReader): PartialTiming {
-    const bits = reader.u8();
-    const timing: PartialTiming = {};
-    TIMING_FIGURES.forEach((name, index) => {
-      if (bits & (1 << index)) timing[name] = reader.count(10_000);
-    });
-    if (bits & TIMING_INTERRUPT_BIT) timing.interrupt = choice(reader, INTERRUPTS, 'interrupt rule');
-    if (bits & TIMING_OTHER_HAND_BIT) timing.otherHandOnly = reader.u8() !== 0;
-    return timing;
-  }
-
   private readActions(reader: ByteReader): void {
     const count = reader.count(4096);
     for (let n = 0; n < count; n++) this.actions.push(this.readAction(reader));
@@ -193,7 +170,7 @@ class Decoder {
       case ACTION.wheel:
         return { do: 'wheel', dx: signed(reader.u8()), dy: signed(reader.u8()) };
       case ACTION.layer:
-        return { do: 'layer', how: choice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
+        return { do: 'layer', how: readChoice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
       case ACTION.many:
         return {
           do: 'many',
@@ -224,7 +201,7 @@ class Decoder {
         const hold = this.actionOf(reader, reader.u8());
         return { ...(tap && { tap }), ...(hold && { hold }) };
       });
-      const timing = this.readTiming(reader);
+      const timing = readTiming(reader);
       this.gestures.push({ kind: 'gesture', steps, ...(Object.keys(timing).length > 0 && { timing }) });
     }
   }
@@ -309,7 +286,7 @@ class Decoder {
     }));
     const joints = Array.from({ length: this.jointCount() }, () => reader.text());
     const layers = this.layerIds.map((): NamedLayer => {
-      const [layerId, layerName, dye] = [reader.text(), reader.text(), choice(reader, DYES, 'dye')];
+      const [layerId, layerName, dye] = [reader.text(), reader.text(), readChoice(reader, DYES, 'dye')];
       const told = new Map<string, Told>();
       const count = reader.count(this.board.keys.length);
       for (let n = 0; n < count; n++) {
@@ -355,27 +332,6 @@ type Names = {
 };
 
 const signed = (byte: number): number => (byte < 0x80 ? byte : byte - 0x100);
-
-const readChord = (reader: ByteReader): string[] => Array.from({ length: reader.count(8) }, () => readUsage(reader));
-
-function readUsage(reader: ByteReader): string {
-  const id = reader.u8();
-  if (id !== 0) return codeOfUsage(usageOf(KEYBOARD_PAGE, id));
-  return codeOfUsage(usageOf(reader.u8(), reader.count(0xffff)));
-}
-
-function readActuation(reader: ByteReader): Actuation {
-  const at = reader.offset;
-  const mode = reader.u8();
-  const pointUm = reader.count(20_000);
-  if (mode === 0) {
-    const releaseUm = reader.count(20_000);
-    return { mode: 'fixed', pointUm, ...(releaseUm > 0 && { releaseUm }) };
-  }
-  const reset = RESETS[mode - 1];
-  if (!reset) throw new BadImage(at, `actuation of the unknown mode ${mode}`);
-  return { mode: 'reversal', pointUm, pressUm: reader.count(20_000), releaseUm: reader.count(20_000), reset };
-}
 
 /**
  * The profile in an image. Bytes after its end are not looked at.

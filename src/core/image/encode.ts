@@ -1,33 +1,11 @@
 /** From profile to image: the bytes a keyboard keeps. Equal actions and gestures are stored once. */
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
-import { idOf, KEYBOARD_PAGE, pageOf, usageOfCode } from '../codes';
-import {
-  DYES,
-  type Action,
-  type Actuation,
-  type Binding,
-  type Gesture,
-  type PartialTiming,
-  type Profile,
-} from '../profile';
+import { idOf, usageOfCode } from '../codes';
+import { DYES, type Action, type Binding, type Gesture, type Profile } from '../profile';
 import { ByteWriter } from './bytes';
-import {
-  ACTION,
-  HEADER_BYTES,
-  HOST_LAYOUT_IDS,
-  IMAGE_VERSION,
-  INTERRUPTS,
-  LAST_KEY_TAG,
-  LAYER_HOWS,
-  MAGIC,
-  RESETS,
-  SECTION,
-  TAG,
-  TIMING_FIGURES,
-  TIMING_INTERRUPT_BIT,
-  TIMING_OTHER_HAND_BIT,
-} from './layout';
+import { ACTION, HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, LAYER_HOWS, MAGIC, SECTION, TAG } from './layout';
+import { isOneByte, writeActuation, writeChord, writeTiming } from './parts';
 
 /** A profile with something in it that an image cannot hold yet. */
 export class CannotStore extends Error {}
@@ -80,7 +58,7 @@ class Encoder {
     section(SECTION.board, (body) =>
       body.text(this.board.id).count(this.board.keys.length).u8(HOST_LAYOUT_IDS.indexOf(profile.hostLayout)),
     );
-    section(SECTION.timing, (body) => this.writeTiming(body, profile.timing));
+    section(SECTION.timing, (body) => writeTiming(body, profile.timing));
     section(SECTION.actions, (body) => this.actions.write(body));
     section(SECTION.gestures, (body) => this.gestures.write(body));
     section(SECTION.layers, (body) => body.raw(layers.toBytes()));
@@ -98,17 +76,6 @@ class Encoder {
       .u32(CRC32.buf(content) >>> 0)
       .raw(content)
       .toBytes();
-  }
-
-  private writeTiming(out: ByteWriter, timing: PartialTiming): void {
-    let bits = 0;
-    TIMING_FIGURES.forEach((name, index) => (bits |= timing[name] === undefined ? 0 : 1 << index));
-    if (timing.interrupt !== undefined) bits |= TIMING_INTERRUPT_BIT;
-    if (timing.otherHandOnly !== undefined) bits |= TIMING_OTHER_HAND_BIT;
-    out.u8(bits);
-    for (const name of TIMING_FIGURES) if (timing[name] !== undefined) out.count(timing[name]);
-    if (timing.interrupt !== undefined) out.u8(INTERRUPTS.indexOf(timing.interrupt));
-    if (timing.otherHandOnly !== undefined) out.u8(timing.otherHandOnly ? 1 : 0);
   }
 
   private writeLayers(out: ByteWriter): void {
@@ -152,7 +119,7 @@ class Encoder {
       this.writeActionRef(out, step.tap);
       this.writeActionRef(out, step.hold);
     }
-    this.writeTiming(out, gesture.timing ?? {});
+    writeTiming(out, gesture.timing ?? {});
     return out.toBytes();
   }
 
@@ -266,34 +233,6 @@ class Encoder {
         if (note !== undefined) out.text(note);
       }
     }
-  }
-}
-
-const isOneByte = (usage: number): boolean =>
-  pageOf(usage) === KEYBOARD_PAGE && idOf(usage) >= 1 && idOf(usage) <= LAST_KEY_TAG;
-
-function writeChord(out: ByteWriter, codes: readonly string[]): void {
-  out.count(codes.length);
-  for (const code of codes) writeUsage(out, usageOfCode(code) ?? 0);
-}
-
-function writeUsage(out: ByteWriter, usage: number): void {
-  if (isOneByte(usage)) out.u8(idOf(usage));
-  else out.u8(TAG.nothing).u8(pageOf(usage)).count(idOf(usage));
-}
-
-function writeActuation(out: ByteWriter, actuation: Actuation): void {
-  if (actuation.mode === 'fixed') {
-    out
-      .u8(0)
-      .count(actuation.pointUm)
-      .count(actuation.releaseUm === undefined ? 0 : actuation.releaseUm);
-  } else {
-    out
-      .u8(1 + RESETS.indexOf(actuation.reset))
-      .count(actuation.pointUm)
-      .count(actuation.pressUm)
-      .count(actuation.releaseUm);
   }
 }
 

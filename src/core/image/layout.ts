@@ -42,10 +42,4 @@ export const ACTION = {
 } as const;
 
 export const LAYER_HOWS = ['while', 'flip', 'go', 'once'] as const;
-export const INTERRUPTS = ['nested', 'any', 'wait'] as const;
 export const HOST_LAYOUT_IDS = ['us'] as const;
-export const RESETS = ['point', 'top'] as const;
-/** The figures of a timing in the order they are written; a gesture's own timing has a bit for each that it sets. */
-export const TIMING_FIGURES = ['holdAfterMs', 'tapGapMs', 'retapMs', 'typingGuardMs', 'tapMs'] as const;
-export const TIMING_INTERRUPT_BIT = 0x20;
-export const TIMING_OTHER_HAND_BIT = 0x40;
