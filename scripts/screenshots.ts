@@ -48,6 +48,11 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await (await page.waitForSelector('button ::-p-text(Listen to my keyboard)'))?.click();
     await playSomething(page);
   },
+  'trial-why': async (page) => {
+    await page.keyboard.press('F10');
+    await page.waitForSelector('.host-bar');
+    await page.$eval('.host-bar', (bar) => bar.dispatchEvent(new MouseEvent('click', { bubbles: true })));
+  },
   device: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
     await (await page.waitForSelector('.save-button:not([disabled])'))?.click();

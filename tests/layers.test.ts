@@ -123,6 +123,10 @@ describe('together', () => {
     await page.keyboard.press('Space');
     await page.type('.ant-modal input.mono', 'capitals');
     await seeText(page, '.ant-modal', 'J and K within 40 ms: it writes capitals until the word ends.');
+    // A long window, so that a slow machine presses them together too.
+    await page.click('[aria-label="Window in milliseconds"]', { count: 3 });
+    await page.keyboard.type('950');
+    await seeText(page, '.ant-modal', 'J and K within 950 ms');
     await press(page, 'Make it');
     await seeText(page, '.together', 'J + K');
     await page.waitForSelector('.ant-modal', { hidden: true });

@@ -34,11 +34,11 @@ afterAll(async () => {
 async function feelTheKey(page: Page): Promise<void> {
   await press(page, 'Listen to my keyboard');
   await seeText(page, '.trial-listening', 'Listening');
-  await hands(page, '+KeyA 40 -KeyA 260');
+  await hands(page, '+KeyA 40 -KeyA 900');
   await seeText(page, '[data-testid=host-text]', 'a');
-  await hands(page, '+KeyA 320 +KeyJ 40 -KeyJ 30 -KeyA 60');
+  await hands(page, '+KeyA 950 +KeyJ 40 -KeyJ 30 -KeyA 60');
   await seeText(page, '[data-testid=host-text]', 'a[Ctrl+J]');
-  await seeText(page, '[data-testid=decisions]', 'it was down for 180 ms');
+  await seeText(page, '[data-testid=decisions]', 'it was down for 830 ms');
 }
 
 describe('the first two minutes', () => {
@@ -60,6 +60,11 @@ describe('the first two minutes', () => {
       'Held for 180 ms, or as soon as another key goes down and up inside it, it holds Control until you let go.',
     );
     await seeText(page, '[data-key="KeyA"]', 'Ctrl');
+
+    // A long time to decide, so that a slow machine's tap is a tap.
+    await page.$eval('.hold-mark', (mark) => (mark as SVGElement).focus());
+    for (let n = 0; n < 13; n++) await page.keyboard.press('PageUp');
+    await seeText(page, '.sentences', 'Held for 830 ms');
 
     await page.click('.benches a[href$="/trial"]');
     await feelTheKey(page);
@@ -142,6 +147,9 @@ describe('the first two minutes', () => {
     const input = (await page.$('input[aria-label="Strokes file"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await seeText(page, '[data-testid=host-text]', 'qwe');
+    await choose(page, '.host-bar');
+    await seeText(page, '.why', 'It came at once.');
+    await press(page, 'Close');
     await page.$eval('.look-back [role=slider]', (slider) => (slider as SVGElement).focus());
     for (let n = 0; n < 5; n++) await page.keyboard.press('ArrowLeft');
     await seeText(page, '.look-back', 's ago');

@@ -1,5 +1,6 @@
 /** Lanes of bars over time: fingers, layers, decisions, host. The newest is at the right. */
-import { barsWithin, rowsWithin, type Bar } from '../../core/analysis';
+import type { KeyboardEvent } from 'react';
+import { barsWithin, rowsWithin, type Bar, type HostBar } from '../../core/analysis';
 import type { Board } from '../../core/board';
 import { legendOfCode } from '../../core/codes';
 import { fit } from '../shared/CapFace';
@@ -17,19 +18,28 @@ const GROUP_GAP = 9;
 const TOP = 18;
 const MOST_ROWS = { fingers: 7, host: 6 };
 
-type Row = { label: string; bars: Bar[]; fill: (bar: Bar) => string };
+type Row = { label: string; bars: HostBar[]; fill: (bar: Bar) => string };
 type Group = { title: string; rows: Row[] };
 
-function groupsOf(session: TrialSession, keyLabel: (key: string) => string, fromUs: number, edgeUs: number): Group[] {
+function groupsOf(
+  session: TrialSession,
+  keyLabel: (key: string) => string,
+  fromUs: number,
+  edgeUs: number,
+  chosen: HostBar | null,
+): Group[] {
   const { lanes, profile } = session;
   const newest = (rows: { name: string; bars: Bar[] }[], most: number) => rows.slice(-most);
   const fingers = newest(rowsWithin(lanes.fingers, fromUs, edgeUs), MOST_ROWS.fingers);
   const host = newest(rowsWithin(lanes.host, fromUs, edgeUs), MOST_ROWS.host);
+  // The press that the chosen bar of the host came from stands out.
+  const fingerFill = (name: string) => (bar: Bar) =>
+    chosen?.origin?.from === name && chosen.origin.pressedUs === bar.fromUs ? 'var(--madder)' : 'var(--finger)';
   const layers = rowsWithin(lanes.layers, fromUs, edgeUs);
   return [
     {
       title: 'Fingers',
-      rows: fingers.map(({ name, bars }) => ({ label: keyLabel(name), bars, fill: () => 'var(--finger)' })),
+      rows: fingers.map(({ name, bars }) => ({ label: keyLabel(name), bars, fill: fingerFill(name) })),
     },
     {
       title: 'Layers',
@@ -59,12 +69,21 @@ function placeBelow(groups: readonly Group[]): (Group & { top: number; height: n
   return placed;
 }
 
-export const LanesView = ({ session, board, edgeUs }: { session: TrialSession; board: Board; edgeUs: number }) => {
+type LanesViewProps = {
+  session: TrialSession;
+  board: Board;
+  edgeUs: number;
+  /** The bar of the host whose story is told. */
+  chosen: HostBar | null;
+  onChoose: (bar: HostBar) => void;
+};
+
+export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesViewProps) => {
   const { lanes } = session;
   const fromUs = edgeUs - SPAN_US;
   const keyLabel = (key: string): string => keyLegend(board, session.profile, key);
   const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (WIDTH - LABELS));
-  const groups = groupsOf(session, keyLabel, fromUs, edgeUs);
+  const groups = groupsOf(session, keyLabel, fromUs, edgeUs, chosen);
   const firstTick = Math.ceil(fromUs / 500_000) * 500_000;
   const ticks = Array.from({ length: SPAN_US / 500_000 + 1 }, (_, n) => firstTick + n * 500_000).filter(
     (us) => us >= 0 && us <= edgeUs,
@@ -79,7 +98,7 @@ export const LanesView = ({ session, board, edgeUs }: { session: TrialSession; b
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         preserveAspectRatio="xMinYMin meet"
-        role="img"
+        role="group"
         aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions`}
       >
         {ticks.map((us) => (
@@ -110,6 +129,16 @@ export const LanesView = ({ session, board, edgeUs }: { session: TrialSession; b
                     height={ROW - 6}
                     rx={2}
                     fill={row.fill(bar)}
+                    {...(title === 'Host' && {
+                      role: 'button',
+                      tabIndex: 0,
+                      className: bar === chosen ? 'host-bar chosen' : 'host-bar',
+                      'aria-label': `Why ${row.label}?`,
+                      onClick: () => onChoose(bar),
+                      onKeyDown: (event: KeyboardEvent) => {
+                        if (event.key === 'Enter' || event.key === ' ') onChoose(bar);
+                      },
+                    })}
                   />
                 ))}
               </g>

@@ -1,6 +1,7 @@
 /** The trial bench: fingers above, host below, the engine's decisions between. */
 import { Button, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
+import type { HostBar } from '../../core/analysis';
 import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
 import { useBench } from '../shared/useBench';
@@ -9,6 +10,7 @@ import { LanesView, SPAN_US } from './LanesView';
 import { LookBack } from './LookBack';
 import { NowPanel } from './NowPanel';
 import { TrialBoard } from './TrialBoard';
+import { WhyPanel } from './WhyPanel';
 import { useListening, waysOutOf } from './useListening';
 import { useSessionVersion, useTrialSession, type Source } from './useTrialSession';
 import './trial.css';
@@ -16,6 +18,7 @@ import './trial.css';
 const TrialBench = () => {
   const { profile, board } = useBench();
   const [source, setSource] = useState<Source>('draft');
+  const [why, setWhy] = useState<HostBar | null>(null);
   const [lookUs, setLookUs] = useState<number | null>(null);
   const { status, hello, slots } = useKeyboard(board.id);
   const inUse = hello ? slots[hello.selected] : undefined;
@@ -109,11 +112,21 @@ const TrialBench = () => {
         <div className="trial-main">
           <TrialBoard session={session} board={board} />
           <div className="trial-lanes">
-            <LanesView session={session} board={board} edgeUs={lookUs ?? session.edgeUs} />
+            <LanesView
+              session={session}
+              board={board}
+              edgeUs={lookUs ?? session.edgeUs}
+              chosen={why}
+              onChoose={setWhy}
+            />
             <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={setLookUs} />
           </div>
           <HostScreen session={session} />
-          <NowPanel session={session} board={board} isListening={listening.isListening} />
+          {why && session.lanes.host.includes(why) ? (
+            <WhyPanel bar={why} session={session} board={board} onClose={() => setWhy(null)} />
+          ) : (
+            <NowPanel session={session} board={board} isListening={listening.isListening} />
+          )}
         </div>
       )}
     </div>

@@ -38,7 +38,11 @@ export async function keyboardPlayer(
   take: Take,
   ended: () => void,
 ): Promise<Player> {
-  const names = { keyIds: board.keys.map(({ id }) => id), layerIds: stored.layers.map(({ id }) => id) };
+  const names = {
+    keyIds: board.keys.map(({ id }) => id),
+    layerIds: stored.layers.map(({ id }) => id),
+    jointIds: stored.joints.map(({ id }) => id),
+  };
   await client.playStart(names, take, ended);
   const ignore = (): void => undefined;
   return {

@@ -3,7 +3,7 @@ import { HARROW_64 } from '../board';
 import { CAUSES, compile, Engine, traceLines } from '../engine';
 import { fingers, stageProfile } from '../engine/stage';
 import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';
-import { barsWithin, Lanes, overlapsOf, reasonOf, rowsWithin, shortReasonOf } from '.';
+import { barsWithin, Lanes, overlapsOf, reasonOf, rowsWithin, shortReasonOf, storyOf } from '.';
 
 /** The lanes of a hand played on a profile until some time after it. */
 function lanesOf(profile: Profile, hand: string, untilUs = 2_000_000): Lanes {
@@ -38,7 +38,8 @@ describe('lanes', () => {
       { name: 'KeyA', layer: 'base', step: 1, fromUs: 0, toUs: 90_000, why: 'nested', outcome: 'hold' },
     ]);
     expect(lanes.layers).toEqual([{ name: 'nav', fromUs: 90_000, toUs: 120_000 }]);
-    expect(lanes.host).toEqual([{ name: 'ArrowLeft', fromUs: 90_000, toUs: 90_000 }]);
+    const origin = { from: 'KeyH', layer: 'nav', pressedUs: 50_000 };
+    expect(lanes.host).toEqual([{ name: 'ArrowLeft', fromUs: 90_000, toUs: 90_000, origin }]);
   });
 
   test('what goes on has no end yet', () => {
@@ -71,6 +72,46 @@ describe('lanes', () => {
     ]);
     lanes.forget(35_000);
     expect(lanes.host).toHaveLength(1);
+  });
+});
+
+describe('the story of what reached the host', () => {
+  const tell = (profile: Profile, hand: string, code: string): string[] => {
+    const lanes = lanesOf(profile, hand);
+    const bar = lanes.host.find(({ name }) => name === code)!;
+    return storyOf(bar, lanes, profile, (key) => key.replace('Key', '')).map(
+      ({ tUs, what, more }) => `${tUs / 1000} ${what}${more && `: ${more}`}`,
+    );
+  };
+
+  test('a key that waited for another’s decision', () => {
+    expect(tell(PROFILE, '+A 0, +H 50, -H 90, -A 120', 'ArrowLeft')).toEqual([
+      '50 H goes down',
+      '90 A is decided: hold: another key went down and up inside it',
+      '90 Left arrow goes down at the host: Nav answered',
+    ]);
+  });
+
+  test('a key with a decision of its own', () => {
+    expect(tell(PROFILE, '+A 0, -A 50', 'KeyA')).toEqual([
+      '0 A goes down: it could be several things: undecided',
+      '50 A is decided: tap: it came up before 200 ms',
+      '50 A goes down at the host: Base answered',
+    ]);
+  });
+
+  test('a plain key has a short one, and a joint press names its keys', () => {
+    expect(tell(PROFILE, '+B 10, -B 20', 'KeyB')).toEqual([
+      '10 B goes down',
+      '10 B goes down at the host: Base answered',
+    ]);
+    const joints = [
+      { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'keys' as const, codes: ['Escape'] } },
+    ];
+    expect(tell({ ...PROFILE, joints }, '+J 10, +K 20, -J 60, -K 65', 'Escape')).toEqual([
+      '20 J and K are together',
+      '20 Escape goes down at the host: as the joint press says',
+    ]);
   });
 });
 

@@ -3,6 +3,7 @@
  * key became undecided until its cause. Events come in as they happen; bars that ended long ago are dropped.
  */
 import {
+  isBeginLine,
   isDecisionLine,
   isEdgeLine,
   isLayerLine,
@@ -15,6 +16,12 @@ import {
 /** Something that lasts: a finger on a key, a usage at the host, a layer. `toUs` is null while it goes on. */
 export type Bar = { name: string; fromUs: number; toUs: number | null };
 
+/** Which press something at the host came from: the key or joint press, the layer that answered, when it went down. */
+export type Origin = { from: string; layer: string; pressedUs: number };
+
+/** A usage at the host, and where it came from. */
+export type HostBar = Bar & { origin?: Origin };
+
 /** A key that was or is undecided. */
 export type DecisionBar = Bar & { layer: string; step: number; why: Cause | null; outcome: OutcomeKind | null };
 
@@ -23,10 +30,11 @@ export type LaneKind = 'fingers' | 'layers' | 'host';
 export class Lanes {
   readonly fingers: Bar[] = [];
   readonly layers: Bar[] = [];
-  readonly host: Bar[] = [];
+  readonly host: HostBar[] = [];
   readonly decisions: DecisionBar[] = [];
   /** Active layers that stand under the others. */
   private readonly under = new Set<string>();
+  private origin: Origin | undefined;
   /** When the last thing happened. */
   lastUs = 0;
 
@@ -39,7 +47,7 @@ export class Lanes {
   take(line: TraceLine): void {
     this.lastUs = Math.max(this.lastUs, line.t);
     if (isEdgeLine(line)) {
-      this.turn(this.host, line.t, line.code, line.edge === 'down');
+      this.turn(this.host, line.t, line.code, line.edge === 'down', this.origin);
     } else if (isDecisionLine(line)) {
       const open = this.decisions.findLast((bar) => bar.toUs === null);
       const bar = open ?? this.addDecision(line.key, line.layer, line.step, line.t - line.sinceUs);
@@ -51,6 +59,8 @@ export class Lanes {
       const open = this.decisions.findLast((bar) => bar.toUs === null);
       if (open) open.step = line.step;
       else this.addDecision(line.pending, line.layer, line.step, line.sinceUs);
+    } else if (isBeginLine(line)) {
+      this.origin = { from: line.from, layer: line.layer, pressedUs: line.pressedUs };
     } else if (isLayerLine(line)) {
       this.turn(this.layers, line.t, line.layer, line.active);
       if (line.under) this.under.add(line.layer);
@@ -95,10 +105,10 @@ export class Lanes {
     return this.decisions.findLast((bar) => bar.toUs === null);
   }
 
-  private turn(bars: Bar[], tUs: number, name: string, on: boolean): void {
+  private turn(bars: HostBar[], tUs: number, name: string, on: boolean, origin?: Origin): void {
     this.lastUs = Math.max(this.lastUs, tUs);
     const open = bars.findLast((bar) => bar.name === name && bar.toUs === null);
-    if (on && !open) bars.push({ name, fromUs: tUs, toUs: null });
+    if (on && !open) bars.push({ name, fromUs: tUs, toUs: null, ...(origin && { origin }) });
     else if (!on && open) open.toUs = tUs;
   }
 

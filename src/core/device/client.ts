@@ -40,7 +40,7 @@ export type KeyboardHello = {
 };
 
 /** Names for the numbers in trace reports: those of the image that plays. */
-export type TraceNames = { keyIds: readonly string[]; layerIds: readonly string[] };
+export type TraceNames = { keyIds: readonly string[]; layerIds: readonly string[]; jointIds: readonly string[] };
 
 /** A request that waits for its answer; `reason` gathers a refusal that comes in several reports. */
 type Asked = {
@@ -222,6 +222,12 @@ export class KeyboardClient {
       case TRACE_KIND.pending:
         take({ t, pending: key(), layer: layer(), step: report.u8(), sinceUs: report.timeUs() });
         break;
+      case TRACE_KIND.begin: {
+        const number = report.u16();
+        const from = names.keyIds[number] ?? `joint:${names.jointIds[number - names.keyIds.length] ?? ''}`;
+        take({ t, from, layer: layer(), pressedUs: report.timeUs() });
+        break;
+      }
       case TRACE_KIND.wheel: {
         const signed = () => (report.u8() << 24) >> 24;
         take({ t, wheel: { dx: signed(), dy: signed() } });

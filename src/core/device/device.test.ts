@@ -107,7 +107,7 @@ describe('the link', () => {
       'playing an empty slot',
       (client) =>
         client.playStart(
-          { keyIds: [], layerIds: [] },
+          { keyIds: [], layerIds: [], jointIds: [] },
           () => undefined,
           () => undefined,
         ),
@@ -149,7 +149,11 @@ describe('the link', () => {
 });
 
 describe('playing what is stored', () => {
-  const names = { keyIds: HARROW_64.keys.map(({ id }) => id), layerIds: SHOW_DESK.layers.map(({ id }) => id) };
+  const names = {
+    keyIds: HARROW_64.keys.map(({ id }) => id),
+    layerIds: SHOW_DESK.layers.map(({ id }) => id),
+    jointIds: [],
+  };
   const caps = HARROW_64.keys.findIndex(({ id }) => id === 'CapsLock');
   const letter = HARROW_64.keys.findIndex(({ id }) => id === 'KeyF');
 
@@ -170,7 +174,9 @@ describe('playing what is stored', () => {
     expect(lines).toEqual([
       { t: 0, pending: 'CapsLock', layer: 'base', step: 1, sinceUs: 0 },
       { t: 180_000, why: 'timeout', key: 'CapsLock', layer: 'base', step: 1, outcome: 'hold', sinceUs: 180_000 },
+      { t: 180_000, from: 'CapsLock', layer: 'base', pressedUs: 0 },
       { t: 180_000, layer: 'cues', active: true, under: false },
+      { t: 210_000, from: 'KeyF', layer: 'cues', pressedUs: 210_000 },
       { t: 210_000, edge: 'down', code: 'F20' },
       { t: 250_000, edge: 'up', code: 'F20' },
       { t: 5_000_000_000, layer: 'cues', active: false, under: false },

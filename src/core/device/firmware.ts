@@ -251,6 +251,8 @@ function traceReports(program: Program, to: Connection): Outputs {
       ),
     pending: (tUs, key, layer, step, sinceUs) =>
       to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
+    begin: (tUs, key, layer, pressedUs) =>
+      to.send(report(tUs, TRACE_KIND.begin).u16(key).u8(layer).timeUs(pressedUs).bytes),
     wheel: (tUs, dx, dy) => to.send(report(tUs, TRACE_KIND.wheel).u8(dx).u8(dy).bytes),
     layer: (tUs, layer, active, under) =>
       to.send(

@@ -33,7 +33,7 @@ export const REFUSAL = 0xff;
 /** How many characters of a reason one report carries. */
 export const REASON_BYTES = REPORT_BYTES - 3;
 
-export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4, wheel: 5 } as const;
+export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4, wheel: 5, begin: 6 } as const;
 
 /** Writes the fields of one report, one after the other. */
 export class ReportWriter {

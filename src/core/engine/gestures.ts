@@ -148,7 +148,7 @@ export class GestureStage {
     this.pressCount++;
     if (binding?.kind !== 'gesture') {
       this.tappedGesture[key] = null;
-      if (binding?.kind === 'act') this.beginPlain(binding.action, key, tUs);
+      if (binding?.kind === 'act') this.beginPlain(binding.action, key, layer, tUs);
       return;
     }
     this.head = key;
@@ -300,12 +300,12 @@ export class GestureStage {
     this.tappedGesture[head] = this.gesture;
     this.report(cause, tap ? 'tap' : 'none');
     this.clearHead();
-    if (tap) this.beginPlain(tap, head, pressedUs);
+    if (tap) this.beginPlain(tap, head, this.headLayer, pressedUs);
   }
 
   /** K is up: the tap begins now and ends after the time that receivers need to notice it. */
   private decideTapShown(cause: Cause): void {
-    const { pressedUs } = this;
+    const { head: key, pressedUs } = this;
     const tap = this.present().tap;
     const tapUs = (this.gesture as RunGesture).tapUs;
     this.tappedGesture[this.head] = this.gesture;
@@ -313,6 +313,7 @@ export class GestureStage {
     this.clearHead();
     if (!tap) return;
     if (tap.types) this.lastTypedUs = pressedUs;
+    this.outputs.begin?.(this.clock.nowUs, key, this.headLayer, pressedUs);
     this.actions.tap(tap, this.pressCount, tapUs);
   }
 
@@ -323,11 +324,13 @@ export class GestureStage {
     this.report(cause, hold ? 'hold' : 'none');
     this.clearHead();
     if (!hold) return;
+    this.outputs.begin?.(this.clock.nowUs, key, this.headLayer, this.pressedUs);
     this.runningAction[key] = hold;
     this.running[key] = this.actions.begin(hold, this.pressCount, true);
   }
 
-  private beginPlain(action: RunAction, key: number, pressedUs: number): void {
+  private beginPlain(action: RunAction, key: number, layer: number, pressedUs: number): void {
+    this.outputs.begin?.(this.clock.nowUs, key, layer, pressedUs);
     if (action.types) this.lastTypedUs = pressedUs;
     this.runningAction[key] = action;
     this.running[key] = this.actions.begin(action, this.pressCount, true);

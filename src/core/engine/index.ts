@@ -2,6 +2,8 @@ export { Engine } from './engine';
 export {
   type DecisionLine,
   type EdgeLine,
+  type BeginLine,
+  isBeginLine,
   isDecisionLine,
   isEdgeLine,
   isLayerLine,

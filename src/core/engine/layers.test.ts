@@ -134,6 +134,7 @@ describe('layers', () => {
     for (const { tUs, key, depthUm } of fingers('+Caps 1, -Caps 3'))
       engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
     expect(lines).toEqual([
+      { t: 1000, from: 'CapsLock', layer: 'base', pressedUs: 1000 },
       { t: 1000, layer: 'nav', active: true, under: false },
       { t: 3000, layer: 'nav', active: false, under: false },
     ]);

@@ -18,12 +18,15 @@ export type OutcomeLine = EdgeLine | WheelLine | DecisionLine;
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
 export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
 export type LayerLine = { t: number; layer: string; active: boolean; under: boolean };
-export type TraceLine = OutcomeLine | PendingLine | LayerLine;
+/** What a press does begins; `from` is a key, or `joint:ID`. The downs that follow come from it. */
+export type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
+export type TraceLine = OutcomeLine | PendingLine | LayerLine | BeginLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
 export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
 export const isDecisionLine = (line: TraceLine): line is DecisionLine => 'why' in line;
 export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
+export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
 export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
 
 /** Outputs that give each usage edge, and with `why` each decision, to `take` as an outcome line. */
@@ -48,12 +51,18 @@ export function outcomeLines(program: Program, take: (line: OutcomeLine) => void
   };
 }
 
+/** What a key number is called: a key id, or for a joint press `joint:ID`. */
+const sourceName = ({ keyIds, joints }: Program, key: number): string =>
+  keyIds[key] ?? `joint:${joints[key - keyIds.length]?.id ?? ''}`;
+
 /** Outputs that give everything that happens inside, in order. */
 export function traceLines(program: Program, take: (line: TraceLine) => void): Outputs {
   return {
     ...outcomeLines(program, take, true),
     pending: (t, key, layer, step, sinceUs) =>
       take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
+    begin: (t, key, layer, pressedUs) =>
+      take({ t, from: sourceName(program, key), layer: program.layerIds[layer] ?? '', pressedUs }),
     layer: (t, layer, active, under) => take({ t, layer: program.layerIds[layer] ?? '', active, under }),
   };
 }

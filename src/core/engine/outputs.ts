@@ -39,6 +39,11 @@ export interface Outputs {
     outcome: OutcomeKind,
     openUs: number,
   ): void;
+  /**
+   * What a press does begins: the key (or joint press), the layer that answered, and when it went down. The downs that
+   * follow, until the next such call, come from it.
+   */
+  begin?(tUs: number, key: number, layer: number, pressedUs: number): void;
   /** A layer above the base became active or ceased to be; `under` means that it stands under the others, as the go layer. */
   layer?(tUs: number, layer: number, active: boolean, under: boolean): void;
 }
