@@ -76,12 +76,6 @@ export class Lanes {
     }
   }
 
-  /** Ends every open bar: nothing is held any more. */
-  endAll(tUs: number): void {
-    for (const bars of [this.fingers, this.layers, this.host, this.decisions]) for (const bar of bars) bar.toUs ??= tUs;
-    this.lastUs = Math.max(this.lastUs, tUs);
-  }
-
   /** Names of what goes on in a lane, in the order it began. */
   held(kind: LaneKind): string[] {
     return this[kind].filter((bar) => bar.toUs === null).map((bar) => bar.name);

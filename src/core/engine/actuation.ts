@@ -23,10 +23,6 @@ export class ActuationStage {
     this.extremeUm = new Int32Array(program.keyIds.length);
   }
 
-  isDown(key: number): boolean {
-    return this.down[key] === 1;
-  }
-
   /** Takes one depth in µm and says which edge it makes. */
   sample(key: number, depthUm: number): typeof NO_EDGE | typeof DOWN_EDGE | typeof UP_EDGE {
     const setting = this.settings[key];
@@ -53,12 +49,6 @@ export class ActuationStage {
       this.extremeUm[key] = Math.min(extreme, depthUm);
     }
     return NO_EDGE;
-  }
-
-  /** Forgets all fingers. */
-  reset(): void {
-    this.down.fill(0);
-    this.inZone.fill(0);
   }
 
   private goDown(key: number, depthUm: number): typeof DOWN_EDGE {

@@ -77,8 +77,4 @@ export class Engine {
   get nextDeadlineUs(): number {
     return this.timers.nextUs;
   }
-
-  isFingerDown(key: number): boolean {
-    return this.actuation.isDown(key);
-  }
 }

@@ -14,16 +14,9 @@ import {
 } from './schema';
 
 export const PASS: Binding = { kind: 'pass' };
-export const NONE: Binding = { kind: 'none' };
 
 /** What a layer does with a key; a key that the layer does not list passes. */
 export const bindingOn = (layer: Layer | undefined, key: KeyId): Binding => layer?.keys[key]?.does ?? PASS;
-
-export const layerById = (profile: Profile, id: LayerId): Layer | undefined =>
-  profile.layers.find((layer) => layer.id === id);
-
-export const layerIndex = (profile: Profile, id: LayerId): number =>
-  profile.layers.findIndex((layer) => layer.id === id);
 
 /** The layer whose binding answers a key while `topIndex` is shown on top of the base, and what it answers. */
 export type Answer = { layerIndex: number; assignment: Assignment } | undefined;
