@@ -17,11 +17,7 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
         </span>
       </p>
       <div className="device-drawing" aria-hidden="true" inert>
-        <BoardView
-          board={board}
-          label={board.name}
-          face={(key) => ({ label: keyName(board, key.id), content: () => null })}
-        />
+        <BoardView board={board} label={board.name} face={(key) => ({ label: keyName(board, key.id) })} />
       </div>
       <p className="soft">
         {hello ? `firmware ${hello.firmware} · ${hello.pollHz} Hz · ` : ''}

@@ -5,7 +5,6 @@ import { useState } from 'react';
 import { parseLine, predicate, printAction } from '../../core/notation';
 import type { Action, Joint } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
-import { CapFace } from '../shared/CapFace';
 import { keyLegend, keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 
@@ -89,14 +88,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
         face={(key) => ({
           className: keys.includes(key.id) ? 'selected' : '',
           label: `${keyName(board, key.id)}${keys.includes(key.id) ? ', chosen' : ''}`,
-          content: (width, height) => (
-            <CapFace
-              width={width}
-              height={height}
-              main={keyLegend(board, profile, key.id)}
-              below={!keys.includes(key.id)}
-            />
-          ),
+          cap: { main: keyLegend(board, profile, key.id), below: !keys.includes(key.id) },
         })}
       />
       <div className="joint-fields">

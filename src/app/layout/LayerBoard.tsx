@@ -4,8 +4,9 @@ import type { BoardKey } from '../../core/board';
 import { HOST_LAYOUTS } from '../../core/codes';
 import { legendOf, sentencesOf } from '../../core/notation';
 import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profile';
-import { BoardView, type KeyFace } from '../shared/BoardView';
-import { CapFace, ticksOf } from '../shared/CapFace';
+import { BoardView } from '../shared/BoardView';
+import type { KeyFace } from '../shared/Cap';
+import { ticksOf } from '../shared/CapFace';
 import { keyName } from '../shared/keyNames';
 import type { ToLookAt } from '../shared/problems';
 import type { Bench } from '../shared/useBench';
@@ -48,22 +49,16 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
     return {
       className: key.id === selectedKey ? 'selected' : '',
       label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}`,
-      content: (width, height) => (
-        <CapFace
-          width={width}
-          height={height}
-          main={legend.main}
-          held={held}
-          small={legend.how || plain}
-          heldDye={
-            held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, key.id) : undefined
-          }
-          below={!own}
-          roleColor={role?.color}
-          ticks={ticksOf(profile.layers, key.id)}
-          isMarked={items.some((item) => item.layer === layer.id && item.key === key.id)}
-        />
-      ),
+      cap: {
+        main: legend.main,
+        held,
+        small: legend.how || plain,
+        heldDye: held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, key.id) : undefined,
+        below: !own,
+        roleColor: role?.color,
+        ticks: ticksOf(profile.layers, key.id),
+        isMarked: items.some((item) => item.layer === layer.id && item.key === key.id),
+      },
     };
   };
 

@@ -5,7 +5,7 @@
 import { extentOf, rowOf, type BoardKey } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerFrom, bindingOn } from '../../core/profile';
-import { UNIT } from '../shared/BoardView';
+import { UNIT } from '../shared/Cap';
 import { fit } from '../shared/CapFace';
 import { keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';

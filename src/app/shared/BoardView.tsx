@@ -2,27 +2,22 @@
  * A board at true proportions. It knows where keys lie and how one moves between them; what a key shows is given by the
  * bench. One key at a time can be reached with Tab, the arrow keys move to the neighbour that lies in that direction.
  */
-import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type SyntheticEvent } from 'react';
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
+import { Cap, UNIT, type KeyFace } from './Cap';
 import './board.css';
 
-/** Drawing units for one key unit. */
-export const UNIT = 46;
-const GAP = 3;
+/** The drawn key that an event is about. */
+const capOf = (event: SyntheticEvent): SVGGElement | null =>
+  (event.target as Element).closest<SVGGElement>('[data-key]');
+
+const keyOf = (event: SyntheticEvent): KeyId | null => capOf(event)?.getAttribute('data-key') ?? null;
 
 const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowLeft: 'left',
   ArrowRight: 'right',
   ArrowUp: 'up',
   ArrowDown: 'down',
-};
-
-export type KeyFace = {
-  /** What is drawn on the cap, in a space of `width` by `height` drawing units. */
-  content: (width: number, height: number) => ReactNode;
-  /** What the key is and does, for a screen reader. */
-  label: string;
-  className?: string;
 };
 
 type BoardViewProps = {
@@ -52,7 +47,7 @@ export const BoardView = ({ board, face, label, selected, onSelect, onChoose, on
 
   const keyDown = (event: KeyboardEvent<SVGSVGElement>): void => {
     const direction = ARROWS[event.key];
-    const from = (event.target as Element).getAttribute('data-key') ?? reachable;
+    const from = keyOf(event) ?? reachable;
     if (direction && from !== undefined && !event.ctrlKey && !event.altKey && !event.metaKey) {
       event.preventDefault();
       const next = neighbourOf(board, from, direction);
@@ -70,8 +65,25 @@ export const BoardView = ({ board, face, label, selected, onSelect, onChoose, on
   };
 
   const keyUp = (event: KeyboardEvent<SVGSVGElement>): void => {
-    const key = (event.target as Element).getAttribute('data-key');
+    const key = keyOf(event);
     if (onPress && key !== null && (event.key === ' ' || event.key === 'Enter')) onPress(key, false);
+  };
+
+  const click = (event: SyntheticEvent): void => {
+    const key = keyOf(event);
+    if (key !== null) (onChoose ?? onSelect)?.(key);
+  };
+
+  const pointerDown = (event: PointerEvent): void => {
+    const cap = capOf(event);
+    if (!onPress || !cap || event.button !== 0) return;
+    cap.setPointerCapture(event.pointerId);
+    onPress(cap.getAttribute('data-key') ?? '', true);
+  };
+
+  const pointerUp = (event: PointerEvent): void => {
+    const key = keyOf(event);
+    if (onPress && key !== null) onPress(key, false);
   };
 
   return (
@@ -83,37 +95,20 @@ export const BoardView = ({ board, face, label, selected, onSelect, onChoose, on
       aria-label={label}
       onKeyDown={keyDown}
       onKeyUp={keyUp}
+      onClick={click}
+      onPointerDown={pointerDown}
+      onPointerUp={pointerUp}
+      onPointerCancel={pointerUp}
     >
-      {board.keys.map((key) => {
-        const { content, label: keyLabel, className } = face(key);
-        const width = key.w * UNIT - GAP;
-        const height = key.h * UNIT - GAP;
-        const turn = key.angle === 0 ? '' : ` rotate(${key.angle} ${(key.w * UNIT) / 2} ${(key.h * UNIT) / 2})`;
-        return (
-          <g
-            key={key.id}
-            data-key={key.id}
-            className={`cap ${className ?? ''}`}
-            transform={`translate(${key.x * UNIT} ${key.y * UNIT})${turn}`}
-            role="button"
-            aria-label={keyLabel}
-            aria-pressed={onSelect ? key.id === selected : undefined}
-            tabIndex={key.id === reachable ? 0 : -1}
-            onClick={() => (onChoose ?? onSelect)?.(key.id)}
-            onPointerDown={(event) => {
-              if (!onPress || event.button !== 0) return;
-              event.currentTarget.setPointerCapture(event.pointerId);
-              onPress(key.id, true);
-            }}
-            onPointerUp={() => onPress?.(key.id, false)}
-            onPointerCancel={() => onPress?.(key.id, false)}
-          >
-            <rect className="cap-body" width={width} height={height} rx={5} />
-            {content(width, height)}
-            <rect className="cap-focus" x={-2} y={-2} width={width + 4} height={height + 4} rx={6.5} />
-          </g>
-        );
-      })}
+      {board.keys.map((key) => (
+        <Cap
+          key={key.id}
+          boardKey={key}
+          face={face(key)}
+          isReachable={key.id === reachable}
+          isPressed={onSelect ? key.id === selected : undefined}
+        />
+      ))}
     </svg>
   );
 };

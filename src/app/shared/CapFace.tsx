@@ -2,9 +2,8 @@
 import type { Dye, Layer } from '../../core/profile';
 import { textOf, threadOf } from '../theme/dyes';
 
-export type CapFaceProps = {
-  width: number;
-  height: number;
+/** What stands on a keycap. */
+export type CapLegend = {
   main: string;
   /** What a hold does; takes the second line. */
   held?: string | undefined;
@@ -20,6 +19,8 @@ export type CapFaceProps = {
   /** There is something to look at here: a corner is folded. */
   isMarked?: boolean;
 };
+
+type CapFaceProps = CapLegend & { width: number; height: number };
 
 const TICK_WIDTH = 5.4;
 

@@ -2,8 +2,8 @@
 import type { Board, BoardKey } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerAmong } from '../../core/profile';
-import { BoardView, type KeyFace } from '../shared/BoardView';
-import { CapFace } from '../shared/CapFace';
+import { BoardView } from '../shared/BoardView';
+import type { KeyFace } from '../shared/Cap';
 import { keyName } from '../shared/keyNames';
 import type { TrialSession } from './session';
 
@@ -20,16 +20,12 @@ export const TrialBoard = ({ session, board }: { session: TrialSession; board: B
     return {
       className: state,
       label: `${keyName(board, key.id)}: ${legend.main || 'nothing'}${legend.held ? `, held ${legend.held}` : ''}${isDown ? ', down' : ''}`,
-      content: (width, height) => (
-        <CapFace
-          width={width}
-          height={height}
-          main={legend.main}
-          held={legend.held}
-          small={legend.how}
-          below={answer?.layerIndex === 0 && order.length > 1}
-        />
-      ),
+      cap: {
+        main: legend.main,
+        held: legend.held,
+        small: legend.how,
+        below: answer?.layerIndex === 0 && order.length > 1,
+      },
     };
   };
 
