@@ -69,6 +69,19 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await page.keyboard.press('Enter');
   await seeText(page, '[data-key="KeyQ"]', '!');
 
+  // Escape gives up what was typed, also when it could be read.
+  await type(page, 'x');
+  await seeText(page, '[data-key="KeyQ"]', 'X');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('zz');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'KeyQ');
+  await seeText(page, '[data-key="KeyQ"]', 'X');
+  await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
+  await seeText(page, '[data-key="KeyQ"]', '!');
+
   // Captured instead of typed.
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');

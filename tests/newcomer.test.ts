@@ -115,6 +115,22 @@ describe('the first two minutes', () => {
     await page.close();
   });
 
+  test('what another page has written meanwhile is not replaced unseen', async () => {
+    const first = await openPage(browser, `${server.url}/profile/demo-prompt-book/layout`);
+    await seeText(first.page, '.save-button', 'Save to keyboard');
+    const second = await openPage(browser, `${server.url}/shelf`);
+    await press(second.page, 'Plain Twill 42');
+    await press(second.page, 'Save to keyboard');
+    await seeText(second.page, '.save-button', 'In the keyboard');
+    await first.page.bringToFront();
+    await press(first.page, 'Save to keyboard');
+    await seeText(first.page, '.ant-message', 'slot 1 was changed from elsewhere meanwhile');
+    await press(first.page, 'Save to keyboard');
+    await seeText(first.page, '.bar-profile', 'slot 2');
+    await first.page.close();
+    await second.page.close();
+  });
+
   test('pressing drawn keys plays them, and letting go lets go', async () => {
     const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
     await page.waitForSelector('.trial-main');

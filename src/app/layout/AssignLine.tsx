@@ -25,6 +25,13 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   const [isChoosing, setIsChoosing] = useState(false);
   const antInput = useRef<InputRef>(null);
   const marked = useRef(false);
+  /** The line was taken or given up with a key; the blur that follows has nothing left to take. */
+  const isDone = useRef(false);
+
+  const leave = (): void => {
+    isDone.current = true;
+    onDone();
+  };
 
   const error = draft.parsed && !draft.parsed.ok ? draft.parsed.error : undefined;
   const options = isOpen
@@ -39,7 +46,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   const put = (action: string): void => {
     if (waitsForAction(draft.text))
       draft.write(`${draft.text.replace(/\s*$/, /[+]\s*$/.test(draft.text) ? '' : ' ')}${action}`, inputRef.current);
-    else if (draft.take(action)) onDone();
+    else if (draft.take(action)) leave();
   };
 
   /** Enter takes a line that can be read; of one that cannot it completes the last word, when there is more to say. */
@@ -47,7 +54,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     const [first] = options;
     const completes = isOpen && first && draft.parsed && !draft.parsed.ok && first.value.trim() !== draft.text.trim();
     if (completes) draft.set(first.value);
-    else if (draft.take()) onDone();
+    else if (draft.take()) leave();
   };
 
   const keyDown = (event: KeyboardEvent): void => {
@@ -70,7 +77,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
       if (isOpen) setIsOpen(false);
       else {
         draft.reset();
-        onDone();
+        leave();
       }
     }
   };
@@ -100,9 +107,12 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
           draft.set(value);
           setIsOpen(true);
         }}
+        onFocus={() => {
+          isDone.current = false;
+        }}
         onBlur={() => {
           setIsOpen(false);
-          if (draft.isChanged && !isCapturing && !isChoosing) draft.take();
+          if (draft.isChanged && !isDone.current && !isCapturing && !isChoosing) draft.take();
         }}
         onInputKeyDown={keyDown}
         status={error && !isOpen ? 'error' : ''}

@@ -28,8 +28,8 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   const binding = bindingOn(layer, selectedKey);
   const what = `${keyName(board, selectedKey)} on ${layer.name}`;
 
-  const change = (to: Assignment | null, said = what): void =>
-    edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, said);
+  const change = (to: Assignment | null, said = what, goesOn = false): void =>
+    edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, said, goesOn);
 
   /** Gives the key a new binding; its timing, label, role and note stay where they still mean something. */
   const assign = (does: Binding): void => {
@@ -50,12 +50,17 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
     change(
       { ...assignment, does: Object.keys(own).length > 0 ? { ...steps, timing: own } : steps },
       `the timing of ${what}`,
+      true,
     );
   };
 
   const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): void => {
     const { label, role, note, ...rest } = { ...assignment, does: binding, ...to };
-    change({ ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) }, `the notes of ${what}`);
+    change(
+      { ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) },
+      `the notes of ${what}`,
+      true,
+    );
   };
 
   const draft = useAssignDraft({ bench, binding, assign });

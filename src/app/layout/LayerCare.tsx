@@ -64,7 +64,8 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
           onPressEnter={onClose}
           onChange={({ target }) => {
             const name = target.value.trim();
-            if (name !== '') edit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer');
+            if (name !== '')
+              edit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer', true);
           }}
         />
       </label>

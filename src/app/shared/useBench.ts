@@ -12,7 +12,8 @@ export type Bench = BenchContext & {
   layerIndex: number;
   selectedKey: string;
   select(selected: { layer?: string; key?: string }): void;
-  edit(edit: Edit, what: string): void;
+  /** `goesOn`: one of a row, such as a drag, that undo takes back together. */
+  edit(edit: Edit, what: string, goesOn?: boolean): void;
 };
 
 const FIRST_KEYS = ['CapsLock', 'L2-1'];
@@ -39,6 +40,6 @@ export function useBench(): Bench {
     selectedKey,
     select: (change) =>
       select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, ...change }),
-    edit: (change, what) => edit(profile.id, change, what),
+    edit: (change, what, goesOn) => edit(profile.id, change, what, goesOn),
   };
 }

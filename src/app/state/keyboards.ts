@@ -50,6 +50,10 @@ export function slotFor(slots: readonly Slot[], profileId: string): number | und
   return empty >= 0 ? empty : undefined;
 }
 
+/** What a slot holds, as far as replacing it is concerned. */
+const occupantOf = (slot: Slot | undefined): string =>
+  slot?.state === 'profile' ? slot.profile.id : (slot?.state ?? '');
+
 async function readSlot(client: KeyboardClient, board: Board, slot: number): Promise<Slot> {
   const image = await client.read(slot);
   if (!image) return { state: 'empty' };
@@ -77,9 +81,11 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
     async connect(board) {
       if (clients.has(board.id) || opening.has(board.id)) return;
       opening.add(board.id);
+      let opened: KeyboardClient | undefined;
       try {
         const { transport, home } = await openTransport(board.id);
         const client = new KeyboardClient(transport);
+        opened = client;
         client.onClose = () => {
           clients.delete(board.id);
           update(board.id, { status: 'lost', saving: null });
@@ -92,6 +98,9 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
         await get().refresh(board);
         update(board.id, { status: 'connected' });
       } catch {
+        // A link that answered badly is no link: the next attempt starts with a new one.
+        clients.delete(board.id);
+        opened?.close();
         update(board.id, { status: 'lost' });
         setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
       } finally {
@@ -118,8 +127,14 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
         if (error instanceof CannotStore) throw new LinkError(error.message);
         throw error;
       }
+      const expected = occupantOf(get().byBoard[board.id]?.slots[slot]);
       update(board.id, { saving: { slot, part: 0 } });
       try {
+        // Another page may have written meanwhile; what the person agreed to replace must still be what is there.
+        await get().refresh(board);
+        if (occupantOf(get().byBoard[board.id]?.slots[slot]) !== expected) {
+          throw new LinkError(`slot ${slot + 1} was changed from elsewhere meanwhile; look at it first`);
+        }
         await client.save(slot, image, (part) => update(board.id, { saving: { slot, part } }));
         await get().refresh(board);
       } finally {

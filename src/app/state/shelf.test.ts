@@ -63,6 +63,13 @@ describe('edits', () => {
     expect(nameOf(id)).toBe('Two');
   });
 
+  test('two edits of one name, each whole, are two steps however quick', () => {
+    shelf().edit(id, rename('One'), 'the name');
+    shelf().edit(id, rename('Two'), 'the name');
+    shelf().undo(id);
+    expect(nameOf(id)).toBe('One');
+  });
+
   test('a new edit forgets what was undone', () => {
     shelf().edit(id, rename('One'), 'first');
     shelf().undo(id);
@@ -72,11 +79,11 @@ describe('edits', () => {
 
   test('of one thing in quick succession are one step: a drag, a word', () => {
     for (const name of ['O', 'On', 'One']) {
-      shelf().edit(id, rename(name), 'the name');
+      shelf().edit(id, rename(name), 'the name', true);
       now += 200;
     }
     now += 5000;
-    shelf().edit(id, rename('One more'), 'the name');
+    shelf().edit(id, rename('One more'), 'the name', true);
     shelf().undo(id);
     expect(nameOf(id)).toBe('One');
     shelf().undo(id);

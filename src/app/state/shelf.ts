@@ -34,8 +34,11 @@ type ShelfState = {
   firstStart: boolean;
   load(): Promise<void>;
   add(profile: Profile): void;
-  /** Makes an edit to a profile; `what` names it for undo. */
-  edit(id: string, edit: Edit, what: string): void;
+  /**
+   * Makes an edit to a profile; `what` names it for undo. Edits that go on (a drag, a word being typed) become one step
+   * with those of the same name just before.
+   */
+  edit(id: string, edit: Edit, what: string, goesOn?: boolean): void;
   undo(id: string): string | undefined;
   redo(id: string): string | undefined;
   /** Takes a profile off the shelf; what is returned puts it back. */
@@ -44,7 +47,7 @@ type ShelfState = {
 
 const MOST_STEPS = 500;
 const NO_HISTORY: History = { past: [], future: [] };
-/** Edits of the same thing within this time are one step, so that undo takes back a drag or a word, not a pixel or a letter. */
+/** Edits that go on within this time are one step, so that undo takes back a drag or a word, not a pixel or a letter. */
 const MERGE_WITHIN_MS = 900;
 
 /** Profiles with changes that are not written yet, and those being written. */
@@ -135,13 +138,13 @@ export const useShelf = create<ShelfState>()((set, get) => {
       void store(profile.id);
     },
 
-    edit(id, edit, what) {
+    edit(id, edit, what, goesOn = false) {
       const profile = profileOf(id);
       if (!profile) return;
       const history = get().histories[id] ?? NO_HISTORY;
       const changed = applyEdit(profile, edit);
       const now = Date.now();
-      const merges = lastEdit.id === id && lastEdit.what === what && now - lastEdit.atMs < MERGE_WITHIN_MS;
+      const merges = goesOn && lastEdit.id === id && lastEdit.what === what && now - lastEdit.atMs < MERGE_WITHIN_MS;
       lastEdit = { id, what, atMs: now };
       const last = history.past.at(-1);
       const step: Step =

@@ -120,6 +120,13 @@ describe('a trial', () => {
     expect(session.lanes.fingers.at(-1)!.fromUs).toBeGreaterThan(session.lanes.fingers.at(-2)!.fromUs);
   });
 
+  test('recorded fingers that stay down are lifted at the end, and can press again', () => {
+    session.run([{ tUs: 0, key: 'KeyB', depthUm: HARROW_64.travelUm }], at(100));
+    expect([session.lanes.held('host'), session.lanes.held('fingers')]).toEqual([[], []]);
+    session.finger('KeyB', true, at(200));
+    expect(session.host.line()).toBe('bb');
+  });
+
   test('after closing, fingers do nothing', () => {
     session.close();
     session.finger('KeyB', true, at(10));

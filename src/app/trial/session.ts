@@ -80,10 +80,17 @@ export class TrialSession {
     this.letGo(nowMs);
     const [first] = samples;
     const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US;
-    for (const { tUs, key, depthUm } of samples) this.move(fromUs + tUs - (first?.tUs ?? 0), key, depthUm);
+    const down = new Set<KeyId>();
+    for (const { tUs, key, depthUm } of samples) {
+      this.move(fromUs + tUs - (first?.tUs ?? 0), key, depthUm);
+      if (depthUm > 0) down.add(key);
+      else down.delete(key);
+    }
     const endUs = fromUs + ((samples.at(-1)?.tUs ?? 0) - (first?.tUs ?? 0)) + settleUs;
+    this.player?.advance(endUs);
+    // No finger is left that could lift what the file leaves down.
+    for (const key of down) this.move(endUs, key, 0);
     this.startMs = nowMs - endUs / 1000;
-    this.tick(nowMs + BEHIND_MS);
     this.edgeUs = endUs;
     this.changed();
   }
