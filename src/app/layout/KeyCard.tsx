@@ -2,15 +2,23 @@
 import { Input, Select } from 'antd';
 import type { RefObject } from 'react';
 import { sentencesOf } from '../../core/notation';
-import { bindingOn, timingOf, type Assignment, type Binding, type PartialTiming } from '../../core/profile';
-import { fingerName, keyName } from '../shared/keyNames';
+import {
+  bindingOn,
+  bindKeys,
+  changeKeys,
+  timeKeys,
+  timingOf,
+  type Binding,
+  type PartialTiming,
+} from '../../core/profile';
+import { fingerName, keyName, keysName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
 import { KeyMoves } from './KeyMoves';
 import { OverlapRules } from './OverlapRules';
 import { PressTable } from './PressTable';
-import { TimeRuler } from './TimeRuler';
+import { TimeRuler } from '../shared/TimeRuler';
 import { useAssignDraft } from './useAssignDraft';
 
 type KeyCardProps = {
@@ -22,45 +30,30 @@ type KeyCardProps = {
 };
 
 export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
-  const { profile, board, layer, layerIndex, selectedKey, edit } = bench;
+  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, edit } = bench;
   const key = board.keys.find(({ id }) => id === selectedKey);
   const assignment = layer.keys[selectedKey];
   const binding = bindingOn(layer, selectedKey);
-  const what = `${keyName(board, selectedKey)} on ${layer.name}`;
+  const what = `${keysName(board, selectedKeys)} on ${layer.name}`;
+  const others = selectedKeys.length - 1;
 
-  const change = (to: Assignment | null, said = what, goesOn = false): void =>
-    edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, said, goesOn);
-
-  /** Gives the key a new binding; its timing, label, role and note stay where they still mean something. */
-  const assign = (does: Binding): void => {
-    const kept: Binding =
-      does.kind === 'gesture' && binding.kind === 'gesture' && binding.timing
-        ? { ...does, timing: binding.timing }
-        : does;
-    if (kept.kind === 'pass') change(null);
-    else change({ ...assignment, does: kept });
-  };
+  /** Gives every selected key a new binding; timing, labels, roles and notes stay where they still mean something. */
+  const assign = (does: Binding): void => edit(bindKeys(profile, layer.id, selectedKeys, does), what);
 
   const setTiming = (timing: PartialTiming): void => {
-    if (binding.kind !== 'gesture' || !assignment) return;
-    const own = Object.fromEntries(
-      Object.entries({ ...binding.timing, ...timing }).filter(([, value]) => value !== undefined),
-    ) as PartialTiming;
-    const { timing: _replaced, ...steps } = binding;
-    change(
-      { ...assignment, does: Object.keys(own).length > 0 ? { ...steps, timing: own } : steps },
-      `the timing of ${what}`,
-      true,
-    );
+    const changed = timeKeys(profile, layer.id, selectedKeys, timing);
+    if (changed) edit(changed, `the timing of ${what}`, true);
   };
 
+  /** A label and a note belong to the key looked at; a role goes to all that are selected. */
   const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): void => {
-    const { label, role, note, ...rest } = { ...assignment, does: binding, ...to };
-    change(
-      { ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) },
-      `the notes of ${what}`,
-      true,
-    );
+    const keys = to.role === undefined ? [selectedKey] : selectedKeys;
+    const changed = changeKeys(profile, layer.id, keys, (old) => {
+      if (!old) return null;
+      const { label, role, note, ...rest } = { ...old, ...to };
+      return { ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) };
+    });
+    edit(changed, `the notes of ${what}`, true);
   };
 
   const draft = useAssignDraft({ bench, binding, assign });
@@ -98,6 +91,14 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           None
         </button>
       </p>
+      {others > 0 && (
+        <p className="key-others" role="status">
+          and {others} more: a line, a timing or a role goes to all {selectedKeys.length}.{' '}
+          <button type="button" className="word" onClick={() => bench.select({ key: selectedKey })}>
+            Only this one
+          </button>
+        </p>
+      )}
       <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} />
       <div className="sentences" aria-live="polite">
         {sentences.map((sentence) => (

@@ -1,6 +1,6 @@
 /** Copying a key's binding to others, and letting two keys change places. */
-import { actionsOf, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
-import { keyTitle } from '../shared/keyNames';
+import { actionsOf, changeKeys, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
+import { keysName, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
 
@@ -20,7 +20,7 @@ export type KeyMovesState = {
 
 /** What can be done with the selected key and another. */
 export function useKeyMoves(bench: Bench): KeyMovesState {
-  const { profile, board, layer, selectedKey, edit } = bench;
+  const { profile, board, layer, selectedKey, selectedKeys, edit } = bench;
   const { assignment, copy } = useClipboard();
   const missing = assignment ? missingLayers(assignment, profile) : [];
   const whyNoPaste = !assignment
@@ -37,7 +37,10 @@ export function useKeyMoves(bench: Bench): KeyMovesState {
       const { role, ...rest } = assignment;
       const kept = role !== undefined && profile.roles.some(({ id }) => id === role) ? assignment : rest;
       const to = kept.does.kind === 'pass' ? null : kept;
-      edit({ edit: 'assign', layer: layer.id, key: selectedKey, to }, `pasting on ${selectedKey}`);
+      edit(
+        changeKeys(profile, layer.id, selectedKeys, () => to),
+        `pasting on ${keysName(board, selectedKeys)}`,
+      );
     },
     whyNoPaste,
     swap: (a, b) => edit(swapKeys(profile, layer.id, a, b), `swapping ${a} and ${b}`),

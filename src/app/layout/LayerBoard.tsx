@@ -30,7 +30,7 @@ type LayerBoardProps = {
 };
 
 export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProps) => {
-  const { profile, board, layer, layerIndex, selectedKey, select } = bench;
+  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, selectAlso } = bench;
   const base = profile.layers[0];
 
   const face = (key: BoardKey): KeyFace => {
@@ -47,7 +47,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
       ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
       : 'No layer answers.';
     return {
-      className: key.id === selectedKey ? 'selected' : '',
+      className: key.id === selectedKey ? 'selected' : selectedKeys.includes(key.id) ? 'selected-also' : '',
       label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}`,
       cap: {
         main: legend.main,
@@ -77,6 +77,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         label={`${board.name}, layer ${layer.name}`}
         selected={selectedKey}
         onSelect={(key) => select({ key })}
+        onSelectAlso={selectAlso}
         onChoose={onChoose}
         onKeyDown={onKeyDown}
       />

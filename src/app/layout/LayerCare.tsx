@@ -1,7 +1,8 @@
 /** What can be done with a layer as a whole: name, dye, place, a copy, or taking it out with what leads to it. */
-import { App as AntApp, Input, Radio } from 'antd';
+import { App as AntApp, Checkbox, Input, Radio, Select } from 'antd';
 import { nanoid } from 'nanoid';
-import { duplicateLayer, DYES, referencesTo, takeOutLayer, type Layer } from '../../core/profile';
+import { useState } from 'react';
+import { copyLayerKeys, duplicateLayer, DYES, referencesTo, takeOutLayer, type Layer } from '../../core/profile';
 import { stitchOf } from '../theme/dyes';
 import type { Bench } from '../shared/useBench';
 
@@ -11,6 +12,7 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
   const { profile, board, edit, select } = bench;
   const { modal } = AntApp.useApp();
   const index = profile.layers.indexOf(layer);
+  const [replaces, setReplaces] = useState(false);
   const isFull = profile.layers.length >= board.device.layers;
 
   const move = (by: number): void =>
@@ -21,6 +23,13 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
     const dye = DYES.find((candidate) => !profile.layers.some((other) => other.dye === candidate)) ?? layer.dye;
     edit(duplicateLayer(profile, layer.id, id, dye), `the copy of ${layer.name}`);
     select({ layer: id });
+    onClose();
+  };
+
+  const copyTo = (to: string): void => {
+    const name = profile.layers.find(({ id }) => id === to)?.name ?? to;
+    edit(copyLayerKeys(profile, layer.id, to, replaces ? 'all' : 'free'), `the keys of ${layer.name} on ${name}`);
+    select({ layer: to });
     onClose();
   };
 
@@ -109,6 +118,21 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
           </button>
         )}
       </p>
+      {profile.layers.length > 1 && (
+        <p className="layer-copy">
+          <Select<string | null>
+            size="small"
+            aria-label={`Copy the keys of ${layer.name} to`}
+            value={null}
+            placeholder="Copy its keys to …"
+            options={profile.layers.flatMap(({ id, name }) => (id === layer.id ? [] : [{ value: id, label: name }]))}
+            onChange={(to) => to !== null && copyTo(to)}
+          />
+          <Checkbox checked={replaces} onChange={({ target }) => setReplaces(target.checked)}>
+            replacing what is there
+          </Checkbox>
+        </p>
+      )}
     </div>
   );
 };

@@ -1,5 +1,7 @@
 /** The layout bench: ladder, board, weave and key card. */
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { bindKeys } from '../../core/profile';
+import { keysName } from '../shared/keyNames';
 import { LookAtList } from '../shared/LookAtList';
 import { toLookAt } from '../shared/problems';
 import { useBench } from '../shared/useBench';
@@ -13,7 +15,7 @@ import './layout.css';
 
 const LayoutBench = () => {
   const bench = useBench();
-  const { profile, board, layer, layerIndex, selectedKey, select, edit } = bench;
+  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, edit } = bench;
   const items = toLookAt(profile, board);
   const assignLine = useRef<HTMLInputElement>(null);
   const boardArea = useRef<HTMLDivElement>(null);
@@ -34,15 +36,18 @@ const LayoutBench = () => {
   const boardKeyDown = (event: KeyboardEvent): void => {
     if ((event.ctrlKey || event.metaKey) && event.code === 'KeyC') moves.copy();
     if ((event.ctrlKey || event.metaKey) && event.code === 'KeyV') moves.paste();
+    if ((event.ctrlKey || event.metaKey) && event.code === 'KeyA') {
+      event.preventDefault();
+      select({ key: selectedKey, also: board.keys.map(({ id }) => id) });
+    }
     if (event.ctrlKey || event.altKey || event.metaKey) return;
-    if (event.key === 'Escape') setSwapsFrom(null);
+    if (event.key === 'Escape') {
+      setSwapsFrom(null);
+      select({ key: selectedKey });
+    }
     const assign = (kind: 'pass' | 'none'): void => {
       event.preventDefault();
-      const old = layer.keys[selectedKey];
-      edit(
-        { edit: 'assign', layer: layer.id, key: selectedKey, to: kind === 'pass' ? null : { ...old, does: { kind } } },
-        `${selectedKey} on ${layer.name}`,
-      );
+      edit(bindKeys(profile, layer.id, selectedKeys, { kind }), `${keysName(board, selectedKeys)} on ${layer.name}`);
     };
     const climb = (by: number): void => {
       event.preventDefault();

@@ -1,17 +1,15 @@
 /** A key's presses as a small table: what each does when tapped and when held. A cell leads to its words in the assign line. */
+import type { KeyboardEvent } from 'react';
 import { printAction, printLine } from '../../core/notation';
-import type { Action, Binding, GestureStep } from '../../core/profile';
+import { putOnStep, stepsOf, type Action, type Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
+import { copiedAction, useClipboard } from '../state/clipboard';
 
 const NAMES = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 const partWord = (step: number, what: 'tap' | 'hold'): string => {
   const nth = step === 0 ? '' : step === 1 ? 'twice' : `${step + 1} times`;
   return [nth, step > 0 && what === 'tap' ? '' : what].filter(Boolean).join(' ');
 };
-
-/** The steps a binding has: a plain action counts as a tap that can be given a hold. */
-const stepsOf = (binding: Binding): readonly GestureStep[] =>
-  binding.kind === 'gesture' ? binding.steps : binding.kind === 'act' ? [{ tap: binding.action }] : [{}];
 
 export const PressTable = ({
   binding,
@@ -22,7 +20,8 @@ export const PressTable = ({
   bench: Bench;
   onWrite: (line: string) => void;
 }) => {
-  const { profile, board } = bench;
+  const { profile, board, layer, selectedKey, edit } = bench;
+  const clipboard = useClipboard();
   if (binding.kind === 'stroke') return null;
   const steps = stepsOf(binding);
   const rows = steps.length < board.device.gestureSteps ? [...steps, {}] : steps;
@@ -39,13 +38,27 @@ export const PressTable = ({
       onWrite(
         action || line === '' ? (line === '' ? `${partWord(step, what)} ` : line) : `${line}, ${partWord(step, what)} `,
       );
+    const put = (to: Action | null, said: string): void =>
+      edit(putOnStep(profile, layer.id, selectedKey, step, what, to), `${said} the ${NAMES[step] ?? ''} ${what}`);
+    const keyDown = (event: KeyboardEvent): void => {
+      const pasted = copiedAction(clipboard.assignment);
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.code === 'KeyC' && action)
+        clipboard.copy({ does: { kind: 'act', action } }, `the ${NAMES[step] ?? ''} ${what}`);
+      else if (command && event.code === 'KeyV' && pasted) put(pasted, 'pasting on');
+      else if ((event.key === 'Delete' || event.key === 'Backspace') && action) put(null, 'taking out');
+      else return;
+      event.preventDefault();
+    };
     return (
       <td>
         <button
           type="button"
           className={`press-cell ${text ? 'mono' : 'empty'}`}
           aria-label={`${NAMES[step]} press, ${what}: ${text ?? 'add'}`}
+          title="Ctrl+C copies it, Ctrl+V puts a copied action here, Delete takes it out"
           onClick={write}
+          onKeyDown={keyDown}
         >
           {text ?? 'add'}
         </button>

@@ -2,7 +2,7 @@
  * A board at true proportions. It knows where keys lie and how one moves between them; what a key shows is given by the
  * bench. One key at a time can be reached with Tab, the arrow keys move to the neighbour that lies in that direction.
  */
-import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type SyntheticEvent } from 'react';
+import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type PointerEvent, type SyntheticEvent } from 'react';
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
 import { Cap, UNIT, type KeyFace } from './Cap';
 import './board.css';
@@ -26,6 +26,8 @@ type BoardViewProps = {
   label: string;
   selected?: KeyId;
   onSelect?: (key: KeyId) => void;
+  /** A key is added to those selected, or taken out: Shift with an arrow key, Shift or Ctrl with a click. */
+  onSelectAlso?: (key: KeyId) => void;
   /** A key was clicked, or Space was pressed on it; without this, it is selected. */
   onChoose?: (key: KeyId) => void;
   /** Pressing and letting go of a drawn key, by pointer or with Space and Enter. */
@@ -33,7 +35,17 @@ type BoardViewProps = {
   onKeyDown?: (event: KeyboardEvent<SVGSVGElement>) => void;
 };
 
-export const BoardView = ({ board, face, label, selected, onSelect, onChoose, onPress, onKeyDown }: BoardViewProps) => {
+export const BoardView = ({
+  board,
+  face,
+  label,
+  selected,
+  onSelect,
+  onSelectAlso,
+  onChoose,
+  onPress,
+  onKeyDown,
+}: BoardViewProps) => {
   const extent = extentOf(board);
   const root = useRef<SVGSVGElement>(null);
   const reachable =
@@ -51,7 +63,8 @@ export const BoardView = ({ board, face, label, selected, onSelect, onChoose, on
     if (direction && from !== undefined && !event.ctrlKey && !event.altKey && !event.metaKey) {
       event.preventDefault();
       const next = neighbourOf(board, from, direction);
-      if (onSelect) onSelect(next);
+      if (event.shiftKey && onSelectAlso) onSelectAlso(next);
+      else if (onSelect) onSelect(next);
       root.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(next)}"]`)?.focus();
     } else if (onPress && from !== undefined && (event.key === ' ' || event.key === 'Enter')) {
       event.preventDefault();
@@ -69,9 +82,11 @@ export const BoardView = ({ board, face, label, selected, onSelect, onChoose, on
     if (onPress && key !== null && (event.key === ' ' || event.key === 'Enter')) onPress(key, false);
   };
 
-  const click = (event: SyntheticEvent): void => {
+  const click = (event: MouseEvent): void => {
     const key = keyOf(event);
-    if (key !== null) (onChoose ?? onSelect)?.(key);
+    if (key === null) return;
+    if (onSelectAlso && (event.shiftKey || event.ctrlKey || event.metaKey)) onSelectAlso(key);
+    else (onChoose ?? onSelect)?.(key);
   };
 
   const pointerDown = (event: PointerEvent): void => {

@@ -11,6 +11,10 @@ export const keyName = (board: Board, id: string): string => {
   return title.charAt(0).toUpperCase() + title.slice(1);
 };
 
+/** Several keys in a sentence: `Caps Lock`, or `4 keys`. */
+export const keysName = (board: Board, ids: readonly string[]): string =>
+  ids.length === 1 ? keyName(board, ids[0] ?? '') : `${ids.length} keys`;
+
 export const fingerName = ({ hand, finger }: BoardKey): string =>
   hand === 'either' ? `either ${finger}` : `${hand} ${finger}${finger === 'thumb' ? '' : ' finger'}`;
 

@@ -10,8 +10,14 @@ export type BenchContext = { profile: Profile; board: Board };
 export type Bench = BenchContext & {
   layer: Layer;
   layerIndex: number;
+  /** The key that is looked at. */
   selectedKey: string;
-  select(selected: { layer?: string; key?: string }): void;
+  /** All keys that an edit goes to, in the order of the board: the one looked at, and those selected with it. */
+  selectedKeys: readonly string[];
+  /** Selects a key alone, unless `also` names others that stay selected with it. */
+  select(selected: { layer?: string; key?: string; also?: readonly string[] }): void;
+  /** Adds a key to the selection and looks at it, or takes it out when it was there. */
+  selectAlso(key: string): void;
   /** `goesOn`: one of a row, such as a drag, that undo takes back together. */
   edit(edit: Edit, what: string, goesOn?: boolean): void;
 };
@@ -32,14 +38,24 @@ export function useBench(): Bench {
     board.keys.find(({ id }) => FIRST_KEYS.includes(id))?.id ??
     board.keys[0]?.id ??
     '';
+  const also = (selected?.also ?? []).filter((key) => key !== selectedKey);
+  const selectedKeys = board.keys.flatMap(({ id }) => (id === selectedKey || also.includes(id) ? [id] : []));
+  const change: Bench['select'] = (to) => {
+    const kept = to.key === undefined ? also : [];
+    select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, also: kept, ...to });
+  };
   return {
     profile,
     board,
     layer: profile.layers[layerIndex] as Layer,
     layerIndex,
     selectedKey,
-    select: (change) =>
-      select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, ...change }),
-    edit: (change, what, goesOn) => edit(profile.id, change, what, goesOn),
+    selectedKeys,
+    select: change,
+    selectAlso: (key) => {
+      if (!also.includes(key)) change({ key, also: selectedKeys });
+      else change({ key: selectedKey, also: also.filter((other) => other !== key) });
+    },
+    edit: (value, what, goesOn) => edit(profile.id, value, what, goesOn),
   };
 }

@@ -1,7 +1,8 @@
 /** What the person looks at: a layer and a key, for each profile. Benches share it, so that going between them loses nothing. */
 import { create } from 'zustand';
 
-type Selected = { layer: string; key: string };
+/** `also`: further keys that an edit goes to, besides the one that is looked at. */
+type Selected = { layer: string; key: string; also: readonly string[] };
 type SelectionState = {
   byProfile: Record<string, Selected>;
   select(profileId: string, selected: Partial<Selected>): void;
@@ -11,6 +12,9 @@ export const useSelection = create<SelectionState>()((set) => ({
   byProfile: {},
   select: (profileId, selected) =>
     set(({ byProfile }) => ({
-      byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? { layer: '', key: '' }), ...selected } },
+      byProfile: {
+        ...byProfile,
+        [profileId]: { ...(byProfile[profileId] ?? { layer: '', key: '', also: [] }), ...selected },
+      },
     })),
 }));

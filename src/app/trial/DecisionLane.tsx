@@ -1,5 +1,6 @@
 /** The lane of decisions: hatched while a key is undecided, closed by a line with what it became and why. */
 import { shortReasonOf, type DecisionBar } from '../../core/analysis';
+import type { BarProps } from './LanesView';
 import { actionLegend } from '../../core/notation';
 import type { Profile } from '../../core/profile';
 import { fit } from '../shared/CapFace';
@@ -20,6 +21,8 @@ type DecisionLaneProps = {
   top: number;
   height: number;
   keyLabel: (key: string) => string;
+  /** What makes a bar one that can be chosen. */
+  barProps: (bar: DecisionBar) => BarProps;
 };
 
 /** What a key was decided to be, by the legend of its action. */
@@ -67,7 +70,7 @@ function placeAll({ profile, decisions, x, left, right, nowUs }: DecisionLanePro
 }
 
 export const DecisionLane = (props: DecisionLaneProps) => {
-  const { top, height, keyLabel } = props;
+  const { top, height, keyLabel, barProps } = props;
   return placeAll(props).map(({ bar, start, end, words }) => {
     const dye = bar.outcome === 'hold' ? 'madder' : bar.outcome === 'tap' ? 'indigo' : 'iron';
     return (
@@ -78,8 +81,7 @@ export const DecisionLane = (props: DecisionLaneProps) => {
           width={Math.max(2, end - start)}
           height={height - 6}
           fill="url(#hatch)"
-          stroke="var(--soft)"
-          strokeWidth={0.6}
+          {...barProps(bar)}
         />
         {bar.toUs === null ? (
           <text x={start + 4} y={top + 18} className="lane-decision">

@@ -1,6 +1,15 @@
-/** Lanes of bars over time: fingers, layers, decisions, host. The newest is at the right. */
+/** Lanes of bars over time: fingers, layers, decisions, host. The newest is at the right. Any bar can be asked why it is there. */
 import type { KeyboardEvent } from 'react';
-import { barsWithin, rowsWithin, type Bar, type HostBar } from '../../core/analysis';
+import {
+  barsWithin,
+  relatedTo,
+  rowsWithin,
+  type Bar,
+  type Chosen,
+  type DecisionBar,
+  type HostBar,
+  type LayerBar,
+} from '../../core/analysis';
 import type { Board } from '../../core/board';
 import { legendOfCode } from '../../core/codes';
 import { fit } from '../shared/CapFace';
@@ -18,42 +27,62 @@ const GROUP_GAP = 9;
 const TOP = 18;
 const MOST_ROWS = { fingers: 7, host: 6 };
 
-type Row = { label: string; bars: HostBar[]; fill: (bar: Bar) => string };
-type Group = { title: string; rows: Row[] };
+/** What every bar that can be chosen has, so that a pointer, a screen reader and the arrow keys find it. */
+export type BarProps = {
+  role: 'button';
+  tabIndex: number;
+  className: string;
+  'aria-label': string;
+  'data-from': number;
+  'data-lane': string;
+  onClick: () => void;
+};
 
-function groupsOf(
-  session: TrialSession,
-  keyLabel: (key: string) => string,
-  fromUs: number,
-  edgeUs: number,
-  chosen: HostBar | null,
-): Group[] {
+type Row = { label: string; bars: Bar[]; fill: string; choose: (bar: Bar) => Chosen };
+type Group = { title: string; lane: Chosen['lane'] | 'reports'; rows: Row[] };
+
+function groupsOf(session: TrialSession, keyLabel: (key: string) => string, fromUs: number, edgeUs: number): Group[] {
   const { lanes, profile } = session;
-  const newest = (rows: { name: string; bars: Bar[] }[], most: number) => rows.slice(-most);
-  const fingers = newest(rowsWithin(lanes.fingers, fromUs, edgeUs), MOST_ROWS.fingers);
-  const host = newest(rowsWithin(lanes.host, fromUs, edgeUs), MOST_ROWS.host);
-  // The press that the chosen bar of the host came from stands out.
-  const fingerFill = (name: string) => (bar: Bar) =>
-    chosen?.origin?.from === name && chosen.origin.pressedUs === bar.fromUs ? 'var(--madder)' : 'var(--finger)';
-  const layers = rowsWithin(lanes.layers, fromUs, edgeUs);
+  const fingers = rowsWithin(lanes.fingers, fromUs, edgeUs).slice(-MOST_ROWS.fingers);
+  // What the host no longer gets keeps a row, so that it can be seen.
+  const gone = session.differences?.gone ?? [];
+  const host = rowsWithin([...lanes.host, ...gone], fromUs, edgeUs).slice(-MOST_ROWS.host);
   return [
     {
       title: 'Fingers',
-      rows: fingers.map(({ name, bars }) => ({ label: keyLabel(name), bars, fill: fingerFill(name) })),
+      lane: 'fingers',
+      rows: fingers.map(({ name, bars }) => ({
+        label: keyLabel(name),
+        bars,
+        fill: 'var(--finger)',
+        choose: (bar) => ({ lane: 'fingers', bar }),
+      })),
     },
     {
       title: 'Layers',
-      rows: layers.map(({ name, bars }) => {
+      lane: 'layers',
+      rows: rowsWithin(lanes.layers, fromUs, edgeUs).map(({ name, bars }) => {
         const layer = profile.layers.find(({ id }) => id === name);
-        return { label: layer?.name ?? name, bars, fill: () => threadOf(layer?.dye ?? 'iron') };
+        return {
+          label: layer?.name ?? name,
+          bars,
+          fill: threadOf(layer?.dye ?? 'iron'),
+          choose: (bar) => ({ lane: 'layers', bar: bar as LayerBar }),
+        };
       }),
     },
-    { title: 'Decisions', rows: [] },
+    { title: 'Decisions', lane: 'decisions', rows: [] },
     {
       title: 'Host',
-      rows: host.map(({ name, bars }) => ({ label: legendOfCode(name), bars, fill: () => 'var(--indigo)' })),
+      lane: 'host',
+      rows: host.map(({ name, bars }) => ({
+        label: legendOfCode(name),
+        bars,
+        fill: 'var(--indigo)',
+        choose: (bar) => ({ lane: 'host', bar: bar as HostBar }),
+      })),
     },
-    { title: 'Reports', rows: [] },
+    { title: 'Reports', lane: 'reports', rows: [] },
   ];
 }
 
@@ -62,28 +91,59 @@ function placeBelow(groups: readonly Group[]): (Group & { top: number; height: n
   const placed: (Group & { top: number; height: number })[] = [];
   let top = TOP;
   for (const group of groups) {
-    const height = ROW * (group.title === 'Decisions' ? 1.5 : Math.max(1, group.rows.length));
+    const height = ROW * (group.lane === 'decisions' ? 1.5 : Math.max(1, group.rows.length));
     placed.push({ ...group, top, height });
     top += height + GROUP_GAP;
   }
   return placed;
 }
 
+/** The arrow keys walk over the bars: along a lane in time, up and down to what is nearest in time in the next lane. */
+function walk(event: KeyboardEvent<SVGSVGElement>): void {
+  const here = (event.target as Element).closest<SVGElement>('[data-lane]');
+  const bars = [...event.currentTarget.querySelectorAll<SVGElement>('[data-lane]')];
+  if (!here) return;
+  if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    here.dispatchEvent(new MouseEvent('click', { bubbles: true }));
+    return;
+  }
+  const at = (bar: SVGElement): number => Number(bar.getAttribute('data-from'));
+  const laneOf = (bar: SVGElement): string => bar.getAttribute('data-lane') ?? '';
+  const nearest = (candidates: SVGElement[]): SVGElement | undefined =>
+    candidates.sort((a, b) => Math.abs(at(a) - at(here)) - Math.abs(at(b) - at(here)))[0];
+  const along = bars.filter((bar) => laneOf(bar) === laneOf(here) && bar !== here);
+  const lanes = [...new Set(bars.map(laneOf))];
+  const inLane = (step: number): SVGElement[] => {
+    const lane = lanes[lanes.indexOf(laneOf(here)) + step];
+    return bars.filter((bar) => laneOf(bar) === lane);
+  };
+  const goTo = {
+    ArrowLeft: () => nearest(along.filter((bar) => at(bar) < at(here))),
+    ArrowRight: () => nearest(along.filter((bar) => at(bar) > at(here))),
+    ArrowUp: () => nearest(inLane(-1)),
+    ArrowDown: () => nearest(inLane(1)),
+  }[event.key];
+  if (!goTo) return;
+  event.preventDefault();
+  goTo()?.focus();
+}
+
 type LanesViewProps = {
   session: TrialSession;
   board: Board;
   edgeUs: number;
-  /** The bar of the host whose story is told. */
-  chosen: HostBar | null;
-  onChoose: (bar: HostBar) => void;
+  /** The bar whose story is told. */
+  chosen: Chosen | null;
+  onChoose: (chosen: Chosen) => void;
 };
 
 export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesViewProps) => {
-  const { lanes } = session;
+  const { lanes, profile, differences } = session;
   const fromUs = edgeUs - SPAN_US;
-  const keyLabel = (key: string): string => keyLegend(board, session.profile, key);
+  const keyLabel = (key: string): string => keyLegend(board, profile, key);
   const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (WIDTH - LABELS));
-  const groups = groupsOf(session, keyLabel, fromUs, edgeUs, chosen);
+  const groups = groupsOf(session, keyLabel, fromUs, edgeUs);
   const firstTick = Math.ceil(fromUs / 500_000) * 500_000;
   const ticks = Array.from({ length: SPAN_US / 500_000 + 1 }, (_, n) => firstTick + n * 500_000).filter(
     (us) => us >= 0 && us <= edgeUs,
@@ -93,13 +153,41 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
   const last = placed.at(-1);
   const height = Math.max(300, last ? last.top + last.height + GROUP_GAP : 0);
 
+  const related = chosen ? relatedTo(chosen, lanes, profile) : null;
+  const isRelated = (bar: Bar): boolean =>
+    bar === chosen?.bar || (related !== null && Object.values(related).some((bars) => (bars as Bar[]).includes(bar)));
+  // One bar is reached with Tab: the chosen one, else the newest; the arrow keys go on from there.
+  const reachable = chosen?.bar ?? lanes.host.at(-1) ?? lanes.fingers.at(-1);
+  const barProps = (what: Chosen, label: string): BarProps => {
+    const { bar, lane } = what;
+    const isGone = differences?.gone.some((gone) => gone === bar);
+    const isNew = differences?.came.some((came) => came === bar);
+    const how = [
+      `lane-bar on-${lane}`,
+      isRelated(bar) && 'related',
+      bar === chosen?.bar && 'chosen',
+      isGone && 'gone',
+      isNew && 'came',
+    ];
+    return {
+      role: 'button',
+      tabIndex: bar === reachable ? 0 : -1,
+      className: how.filter(Boolean).join(' '),
+      'aria-label': `${label}${isGone ? ', no longer sent' : isNew ? ', new' : ''}: why?`,
+      'data-from': bar.fromUs,
+      'data-lane': lane,
+      onClick: () => onChoose(what),
+    };
+  };
+
   return (
     <section className="lanes" aria-label="Lanes">
       <svg
         viewBox={`0 0 ${WIDTH} ${height}`}
         preserveAspectRatio="xMinYMin meet"
         role="group"
-        aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions`}
+        aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions; the arrow keys walk over them`}
+        onKeyDown={walk}
       >
         {ticks.map((us) => (
           <g key={us}>
@@ -109,7 +197,7 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
             </text>
           </g>
         ))}
-        {placed.map(({ title, rows, top, height: groupHeight }) => (
+        {placed.map(({ title, lane, rows, top, height: groupHeight }) => (
           <g key={title}>
             <text x={0} y={top + 13} className="lane-title">
               {title}
@@ -122,28 +210,19 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
                 </text>
                 {row.bars.map((bar) => (
                   <rect
-                    key={bar.fromUs}
+                    key={`${bar.fromUs}-${(differences?.gone as Bar[] | undefined)?.includes(bar) ?? false}`}
                     x={x(bar.fromUs)}
                     y={top + index * ROW + 3}
                     width={Math.max(2.5, x(bar.toUs ?? edgeUs) - x(bar.fromUs))}
                     height={ROW - 6}
                     rx={2}
-                    fill={row.fill(bar)}
-                    {...(title === 'Host' && {
-                      role: 'button',
-                      tabIndex: 0,
-                      className: bar === chosen ? 'host-bar chosen' : 'host-bar',
-                      'aria-label': `Why ${row.label}?`,
-                      onClick: () => onChoose(bar),
-                      onKeyDown: (event: KeyboardEvent) => {
-                        if (event.key === 'Enter' || event.key === ' ') onChoose(bar);
-                      },
-                    })}
+                    fill={row.fill}
+                    {...barProps(row.choose(bar), row.label)}
                   />
                 ))}
               </g>
             ))}
-            {title === 'Reports' &&
+            {lane === 'reports' &&
               session.reports
                 .filter(({ tUs }) => tUs >= fromUs && tUs <= edgeUs)
                 .map(({ tUs, isRollover }) => (
@@ -153,9 +232,9 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
                     className={isRollover ? 'lane-report rollover' : 'lane-report'}
                   />
                 ))}
-            {title === 'Decisions' && (
+            {lane === 'decisions' && (
               <DecisionLane
-                profile={session.profile}
+                profile={profile}
                 decisions={barsWithin(lanes.decisions, fromUs, edgeUs)}
                 x={x}
                 left={LABELS}
@@ -164,6 +243,7 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
                 top={top}
                 height={groupHeight}
                 keyLabel={keyLabel}
+                barProps={(bar: DecisionBar) => barProps({ lane: 'decisions', bar }, `${keyLabel(bar.name)} decided`)}
               />
             )}
           </g>

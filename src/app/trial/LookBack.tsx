@@ -4,6 +4,7 @@ import { useRef, type KeyboardEvent } from 'react';
 import type { Board } from '../../core/board';
 import { FileProblem, readStrokes, writeStrokes } from '../../core/files';
 import { download, fileNameOf } from '../shared/download';
+import { MOST_AT_ONCE } from './longRun';
 import type { TrialSession } from './session';
 
 const WIDTH = 900;
@@ -49,7 +50,15 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
   const run = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     try {
-      session.run(readStrokes(await file.text(), board), performance.now());
+      const samples = readStrokes(await file.text(), board);
+      if (!session.runsFar && samples.length > MOST_AT_ONCE) {
+        void message.error({
+          content: `${file.name} has ${samples.length} samples; the keyboard plays up to ${MOST_AT_ONCE} at a time. Play the draft instead.`,
+          duration: 8,
+        });
+        return;
+      }
+      session.run(samples, performance.now());
       onLook(null);
     } catch (error) {
       void message.error({
@@ -92,10 +101,22 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
       </svg>
       <p>
         <span className="soft">{atUs === null ? 'now' : `${((session.edgeUs - shownUs) / 1e6).toFixed(1)} s ago`}</span>
-        {atUs !== null && (
+        {atUs === null ? (
+          <button type="button" className="word" onClick={() => onLook(session.edgeUs)}>
+            Pause
+          </button>
+        ) : (
           <button type="button" className="word" onClick={() => onLook(null)}>
             Back to now
           </button>
+        )}
+        {session.runs && (
+          <span role="status">
+            running {Math.round((session.runs.done / session.runs.of) * 100)} % of the fingers{' '}
+            <button type="button" className="word" onClick={() => session.stopRun()}>
+              Stop
+            </button>
+          </span>
         )}
         <button
           type="button"

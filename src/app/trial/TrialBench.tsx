@@ -1,30 +1,46 @@
 /** The trial bench: fingers above, host below, the engine's decisions between. */
 import { Button, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import type { HostBar } from '../../core/analysis';
+import type { Bar, Chosen, HostBar } from '../../core/analysis';
 import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
 import { useBench } from '../shared/useBench';
+import { Compared } from './Compared';
 import { HostScreen } from './HostScreen';
 import { LanesView, SPAN_US } from './LanesView';
 import { LookBack } from './LookBack';
 import { NowPanel } from './NowPanel';
 import { TrialBoard } from './TrialBoard';
 import { WhyPanel } from './WhyPanel';
+import type { TrialSession } from './session';
 import { useListening, waysOutOf } from './useListening';
 import { useSessionVersion, useTrialSession, type Source } from './useTrialSession';
 import './trial.css';
 
+/** The bar that stands where a chosen one stood, after the same fingers were run again; the chosen one itself while it is there. */
+function sameBar(chosen: Chosen, session: TrialSession): Chosen | null {
+  const bars: readonly Bar[] = [...session.lanes[chosen.lane], ...(session.differences?.gone ?? [])];
+  const { name, fromUs } = chosen.bar;
+  const origin = 'origin' in chosen.bar ? chosen.bar.origin : undefined;
+  const isFromSamePress = (bar: HostBar): boolean =>
+    origin !== undefined && bar.origin?.from === origin.from && bar.origin.pressedUs === origin.pressedUs;
+  const bar =
+    bars.find((candidate) => candidate === chosen.bar) ??
+    bars.find((candidate) => candidate.name === name && candidate.fromUs === fromUs) ??
+    bars.find((candidate) => isFromSamePress(candidate));
+  return bar ? ({ lane: chosen.lane, bar } as Chosen) : null;
+}
+
 const TrialBench = () => {
   const { profile, board } = useBench();
   const [source, setSource] = useState<Source>('draft');
-  const [why, setWhy] = useState<HostBar | null>(null);
+  const [why, setWhy] = useState<Chosen | null>(null);
   const [lookUs, setLookUs] = useState<number | null>(null);
   const { status, hello, slots } = useKeyboard(board.id);
   const inUse = hello ? slots[hello.selected] : undefined;
   const stored = inUse?.state === 'profile' ? inUse.profile : undefined;
   const played = source === 'draft' ? profile : status === 'connected' ? stored : undefined;
-  const trial = useTrialSession(source, played, board);
+  const trial = useTrialSession(source, played, board, `${profile.id}/${board.id}`);
   const session = trial && 'session' in trial ? trial.session : null;
   const listening = useListening(session, board);
   useSessionVersion(session);
@@ -35,6 +51,7 @@ const TrialBench = () => {
     if (session && document.activeElement === document.body) listenButton.current?.focus();
   }, [session]);
 
+  const shown = why && session ? sameBar(why, session) : null;
   const reason =
     trial && 'reason' in trial
       ? trial.reason
@@ -116,14 +133,21 @@ const TrialBench = () => {
               session={session}
               board={board}
               edgeUs={lookUs ?? session.edgeUs}
-              chosen={why}
+              chosen={shown}
               onChoose={setWhy}
             />
+            <Compared session={session} onLook={setLookUs} spanUs={SPAN_US} />
             <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={setLookUs} />
           </div>
           <HostScreen session={session} />
-          {why && session.lanes.host.includes(why) ? (
-            <WhyPanel bar={why} session={session} board={board} onClose={() => setWhy(null)} />
+          {why && shown ? (
+            <WhyPanel
+              chosen={shown}
+              session={session}
+              board={board}
+              draft={source === 'draft' ? profile : null}
+              onClose={() => setWhy(null)}
+            />
           ) : (
             <NowPanel session={session} board={board} isListening={listening.isListening} />
           )}

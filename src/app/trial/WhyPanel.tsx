@@ -1,20 +1,52 @@
-/** Why something reached the host when it did: its story, moment by moment. */
-import { storyOf, type HostBar } from '../../core/analysis';
+/** Why something on the lanes is as it is: its story, moment by moment, and the moments of decision to try others. */
+import { storyOf, type Chosen } from '../../core/analysis';
 import type { Board } from '../../core/board';
 import { titleOfCode } from '../../core/codes';
+import type { Profile } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
+import { KeyTiming } from './KeyTiming';
 import type { TrialSession } from './session';
 
-type WhyPanelProps = { bar: HostBar; session: TrialSession; board: Board; onClose: () => void };
+type WhyPanelProps = {
+  chosen: Chosen;
+  session: TrialSession;
+  board: Board;
+  /** The profile as it is being edited, when that is what is played. */
+  draft: Profile | null;
+  onClose: () => void;
+};
 
-export const WhyPanel = ({ bar, session, board, onClose }: WhyPanelProps) => {
-  const moments = storyOf(bar, session.lanes, session.profile, (key) => keyTitle(board, session.profile, key));
+/** The gesture that a bar is about: the key and the layer it stands on. */
+function gestureOf(chosen: Chosen, session: TrialSession): { key: string; layer: string } | null {
+  if (chosen.lane === 'decisions') return { key: chosen.bar.name, layer: chosen.bar.layer };
+  if (chosen.lane === 'fingers') {
+    const { name, fromUs } = chosen.bar;
+    const decided = session.lanes.decisions.find(
+      (bar) => bar.name === name && bar.fromUs <= fromUs && (bar.toUs ?? Infinity) >= fromUs,
+    );
+    return decided ? { key: name, layer: decided.layer } : null;
+  }
+  const { origin } = chosen.bar;
+  return origin ? { key: origin.from, layer: origin.layer } : null;
+}
+
+export const WhyPanel = ({ chosen, session, board, draft, onClose }: WhyPanelProps) => {
+  const { lane, bar } = chosen;
+  const nameOf = (key: string): string => keyTitle(board, session.profile, key);
+  const moments = storyOf(chosen, session.lanes, session.profile, nameOf);
   const startUs = moments[0]?.tUs ?? bar.fromUs;
-  const lateMs = Math.round((bar.fromUs - (bar.origin?.pressedUs ?? bar.fromUs)) / 1000);
+  const layer = session.profile.layers.find(({ id }) => id === bar.name);
+  const title =
+    lane === 'host' ? titleOfCode(bar.name) : lane === 'layers' ? (layer?.name ?? bar.name) : nameOf(bar.name);
+  const lateMs =
+    lane === 'host' || lane === 'layers'
+      ? Math.round((bar.fromUs - (bar.origin?.pressedUs ?? bar.fromUs)) / 1000)
+      : null;
+  const gesture = gestureOf(chosen, session);
   return (
     <aside className="panel now why" aria-label="Why">
       <p className="section-line">
-        <strong>Why {titleOfCode(bar.name)}?</strong>
+        <strong>Why {title}?</strong>
         <button type="button" className="word" onClick={onClose}>
           Close
         </button>
@@ -35,7 +67,10 @@ export const WhyPanel = ({ bar, session, board, onClose }: WhyPanelProps) => {
           </li>
         ))}
       </ol>
-      <p>{lateMs === 0 ? 'It came at once.' : `It came ${lateMs} ms after the finger went down.`}</p>
+      {lateMs !== null && (
+        <p>{lateMs === 0 ? 'It came at once.' : `It came ${lateMs} ms after the finger went down.`}</p>
+      )}
+      {gesture && draft && <KeyTiming draft={draft} board={board} gestureKey={gesture.key} layer={gesture.layer} />}
     </aside>
   );
 };

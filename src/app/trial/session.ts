@@ -2,11 +2,12 @@
  * One trial: fingers go in, lanes and the host's text come out. It keeps time from the events' own timestamps, and a few
  * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
  */
-import { Lanes } from '../../core/analysis';
+import { differencesOf, Lanes, type Differences, type HostBar } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
 import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
 import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Profile } from '../../core/profile';
+import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
 import type { Player } from './players';
 
 const BEHIND_MS = 6;
@@ -26,6 +27,11 @@ export class TrialSession {
   readonly samples: Sample[] = [];
   /** The right edge of the lanes, in µs. Stands still while nothing happens. */
   edgeUs = 0;
+  /** What the host got from the same fingers under other settings; null when nothing is compared. */
+  private before: { host: readonly HostBar[]; untilUs: number } | null = null;
+  private compared: { version: number; differences: Differences } | null = null;
+  /** When everything was let go of, in the order of time. */
+  private readonly lettings: number[] = [];
   private startMs = performance.now();
   private readonly packer: ReportPacker;
   private player: Player | null = null;
@@ -33,10 +39,17 @@ export class TrialSession {
   private readonly fingersDown = new Set<KeyId>();
   private readonly listeners = new Set<() => void>();
   private version = 0;
+  /** How far a long run is, in samples; null when none is under way. */
+  runs: { done: number; of: number } | null = null;
+  private longRun: LongRun | null = null;
+  /** Something happened since the listeners were last told: they are told once a frame. */
+  private isStale = false;
 
   constructor(
     readonly profile: Profile,
     private readonly board: Board,
+    /** Whether long records may be run away from the page: only this page's own engine can be had twice. */
+    readonly runsFar = false,
   ) {
     this.host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
     this.packer = new ReportPacker('boot', board.device.pollHz);
@@ -64,7 +77,7 @@ export class TrialSession {
   /** A finger goes down on a key, or up, at a time of the page's clock in ms. Doubles are ignored. */
   finger(key: KeyId, down: boolean, atMs: number): void {
     const index = this.keyIndex.get(key);
-    if (!this.player || index === undefined || this.fingersDown.has(key) === down) return;
+    if (!this.player || this.runs || index === undefined || this.fingersDown.has(key) === down) return;
     const tUs = this.usOf(atMs);
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
@@ -73,26 +86,66 @@ export class TrialSession {
   }
 
   /**
-   * Plays recorded fingers, behind everything that has happened, and lets them settle. Time jumps to their end.
+   * Plays recorded fingers, behind everything that has happened, and lets them settle. Time jumps to their end. Very many
+   * are run away from the page; `runs` says how far they are.
    * @param settleUs how long to wait after the last one
    */
   run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): void {
     this.letGo(nowMs);
-    const [first] = samples;
-    const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US;
+    const firstUs = samples[0]?.tUs ?? 0;
+    const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US - firstUs;
+    const later = samples.map((sample) => ({ ...sample, tUs: sample.tUs + fromUs }));
+    const endUs = (later.at(-1)?.tUs ?? fromUs) + settleUs;
+    // No finger is left that could lift what the file leaves down.
     const down = new Set<KeyId>();
-    for (const { tUs, key, depthUm } of samples) {
-      this.move(fromUs + tUs - (first?.tUs ?? 0), key, depthUm);
+    for (const { key, depthUm } of later)
       if (depthUm > 0) down.add(key);
       else down.delete(key);
-    }
-    const endUs = fromUs + ((samples.at(-1)?.tUs ?? 0) - (first?.tUs ?? 0)) + settleUs;
-    this.player?.advance(endUs);
-    // No finger is left that could lift what the file leaves down.
-    for (const key of down) this.move(endUs, key, 0);
+    const whole = [...later, ...[...down].map((key) => ({ tUs: endUs, key, depthUm: 0 }))];
     this.startMs = nowMs - endUs / 1000;
-    this.edgeUs = endUs;
+    this.playAll(whole, endUs);
+  }
+
+  /** Plays fingers at their own times, up to a time: at once when they are few, in pieces when they are many. */
+  private playAll(samples: readonly Sample[], untilUs: number): void {
+    if (samples.length > MOST_AT_ONCE && this.runsFar) {
+      this.runs = { done: 0, of: samples.length };
+      this.longRun = startLongRun(
+        this.profile,
+        this.board,
+        samples,
+        untilUs,
+        ({ lines, nextSample, isDone }) => {
+          for (const sample of samples.slice(this.runs?.done ?? 0, nextSample)) this.record(sample);
+          for (const line of lines) this.take(line);
+          this.runs = { done: nextSample, of: samples.length };
+          this.edgeUs = Math.max(this.edgeUs, samples[nextSample - 1]?.tUs ?? 0);
+          if (isDone) this.longRunEnded(untilUs);
+          this.changed();
+        },
+        () => this.stopRun(),
+      );
+    } else {
+      for (const { tUs, key, depthUm } of samples) this.move(tUs, key, depthUm);
+      this.player?.advance(untilUs);
+      this.edgeUs = untilUs;
+    }
     this.changed();
+  }
+
+  /** Stops a long run; what it has shown so far stays. */
+  stopRun(): void {
+    if (!this.runs) return;
+    this.longRun?.stop();
+    this.longRunEnded(this.edgeUs);
+    this.changed();
+  }
+
+  private longRunEnded(atUs: number): void {
+    this.longRun = null;
+    this.runs = null;
+    this.edgeUs = atUs;
+    this.player?.advance(atUs);
   }
 
   /** The moments at which something began or ended, in order. */
@@ -114,9 +167,13 @@ export class TrialSession {
   private move(tUs: number, key: KeyId, depthUm: number): void {
     const index = this.keyIndex.get(key);
     if (!this.player || index === undefined) return;
-    this.samples.push({ tUs, key, depthUm });
-    this.lanes.finger(tUs, key, depthUm > 0);
+    this.record({ tUs, key, depthUm });
     this.player.feed(tUs, index, depthUm);
+  }
+
+  private record(sample: Sample): void {
+    this.samples.push(sample);
+    this.lanes.finger(sample.tUs, sample.key, sample.depthUm > 0);
   }
 
   isDown(key: KeyId): boolean {
@@ -130,8 +187,55 @@ export class TrialSession {
 
   letGo(atMs: number): void {
     this.liftAll(atMs);
+    this.lettings.push(Math.max(this.usOf(atMs), this.samples.at(-1)?.tUs ?? 0));
     this.player?.letGo();
     this.changed();
+  }
+
+  /**
+   * Runs the fingers of an earlier trial again, at their old times, and goes on from there. What the host got then is kept
+   * to compare with, when something else is played now.
+   */
+  resume(earlier: TrialSession): void {
+    this.startMs = earlier.startMs;
+    const untilUs = earlier.edgeUs;
+    const lettings = [...earlier.lettings];
+    if (earlier.samples.length > MOST_AT_ONCE && this.runsFar) {
+      this.playAll(earlier.samples, untilUs);
+    } else {
+      for (const { tUs, key, depthUm } of earlier.samples) {
+        while ((lettings[0] ?? Infinity) <= tUs) this.letGoAt(lettings.shift() ?? 0);
+        this.move(tUs, key, depthUm);
+      }
+      for (const tUs of lettings) this.letGoAt(tUs);
+      this.player?.advance(untilUs);
+      this.edgeUs = untilUs;
+    }
+    const isOther = earlier.profile !== this.profile;
+    this.before = earlier.before ?? (isOther ? { host: [...earlier.lanes.host], untilUs } : null);
+    this.changed();
+  }
+
+  /** What differs from what the host got before; null when nothing is compared. */
+  get differences(): Differences | null {
+    if (!this.before) return null;
+    if (this.compared?.version !== this.version) {
+      const { host, untilUs } = this.before;
+      const now = this.lanes.host.filter(({ fromUs }) => fromUs <= untilUs);
+      this.compared = { version: this.version, differences: differencesOf(host, now) };
+    }
+    return this.compared.differences;
+  }
+
+  forgetComparison(): void {
+    this.before = null;
+    this.changed();
+  }
+
+  private letGoAt(tUs: number): void {
+    this.player?.advance(tUs);
+    this.player?.letGo();
+    this.lettings.push(tUs);
   }
 
   clearText(): void {
@@ -141,18 +245,27 @@ export class TrialSession {
 
   /** Lets time pass; called once a frame. */
   tick(nowMs: number): void {
+    if (this.runs) {
+      if (this.isStale) this.tell();
+      return;
+    }
     const nowUs = this.usOf(nowMs - BEHIND_MS);
     const busy = this.fingersDown.size > 0 || this.lanes.pending !== undefined || this.lanes.held('host').length > 0;
-    if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) return;
+    if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) {
+      if (this.isStale) this.tell();
+      return;
+    }
     this.player?.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);
     const kept = this.samples.findIndex(({ tUs }) => tUs >= nowUs - REMEMBERS_US);
     if (kept > 0) this.samples.splice(0, kept);
     this.changed();
+    this.tell();
   }
 
   close(): void {
+    this.longRun?.stop();
     this.player?.close();
     this.player = null;
   }
@@ -170,6 +283,11 @@ export class TrialSession {
 
   private changed(): void {
     this.version++;
+    this.isStale = true;
+  }
+
+  private tell(): void {
+    this.isStale = false;
     for (const listener of this.listeners) listener();
   }
 }

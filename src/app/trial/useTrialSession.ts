@@ -4,6 +4,7 @@ import type { Board } from '../../core/board';
 import { CannotRun } from '../../core/engine';
 import type { Profile } from '../../core/profile';
 import { useKeyboards } from '../state/keyboards';
+import { MOST_AT_ONCE } from './longRun';
 import { draftPlayer, keyboardPlayer } from './players';
 import { TrialSession } from './session';
 
@@ -31,18 +32,29 @@ async function open(
   );
 }
 
-/** @param played what shall be played; undefined when the keyboard holds nothing (yet) */
-export function useTrialSession(source: Source, played: Profile | undefined, board: Board): OpenTrial {
+/** The last trial of each profile and board: going elsewhere and coming back, or changing a setting, runs its fingers again. */
+const lastTrials = new Map<string, TrialSession>();
+
+/**
+ * @param played what shall be played; undefined when the keyboard holds nothing (yet)
+ * @param place whose fingers are kept from one trial to the next: a profile on a board
+ */
+export function useTrialSession(source: Source, played: Profile | undefined, board: Board, place: string): OpenTrial {
   const [trial, setTrial] = useState<OpenTrial>(null);
 
   useEffect(() => {
     if (!played) return;
     let isGone = false;
-    const session = new TrialSession(played, board);
+    const session = new TrialSession(played, board, source === 'draft');
+    const earlier = lastTrials.get(place);
     open(source, session, board, (reason) => !isGone && setTrial({ reason }))
       .then(() => {
         if (isGone) session.close();
-        else setTrial({ session });
+        else {
+          if (earlier && (source === 'draft' || earlier.samples.length <= MOST_AT_ONCE)) session.resume(earlier);
+          lastTrials.set(place, session);
+          setTrial({ session });
+        }
       })
       .catch((error: unknown) => {
         const reason =
@@ -55,12 +67,12 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
       });
     return () => {
       isGone = true;
+      session.liftAll(performance.now());
       session.close();
-      setTrial(null);
     };
-  }, [source, played, board]);
+  }, [source, played, board, place]);
 
-  const session = trial && 'session' in trial ? trial.session : null;
+  const session = played && trial && 'session' in trial ? trial.session : null;
   useEffect(() => {
     if (!session) return;
     let frame = 0;
@@ -72,7 +84,7 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
     return () => cancelAnimationFrame(frame);
   }, [session]);
 
-  return trial;
+  return played ? trial : null;
 }
 
 const NOTHING = (): void => undefined;

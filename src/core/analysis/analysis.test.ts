@@ -1,9 +1,22 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
-import { CAUSES, compile, Engine, traceLines } from '../engine';
+import { CAUSES, compile, Engine, LAYER_WAYS, traceLines } from '../engine';
 import { fingers, stageProfile } from '../engine/stage';
 import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';
-import { barsWithin, Lanes, overlapsOf, reasonOf, rowsWithin, shortReasonOf, storyOf } from '.';
+import {
+  barsWithin,
+  differencesOf,
+  Lanes,
+  layerGained,
+  layerLost,
+  overlapsOf,
+  reasonOf,
+  relatedTo,
+  rowsWithin,
+  shortReasonOf,
+  storyOf,
+  type Chosen,
+} from '.';
 
 /** The lanes of a hand played on a profile until some time after it. */
 function lanesOf(profile: Profile, hand: string, untilUs = 2_000_000): Lanes {
@@ -35,9 +48,10 @@ describe('lanes', () => {
       { name: 'KeyH', fromUs: 50_000, toUs: 90_000 },
     ]);
     expect(lanes.decisions).toEqual([
-      { name: 'KeyA', layer: 'base', step: 1, fromUs: 0, toUs: 90_000, why: 'nested', outcome: 'hold' },
+      { name: 'KeyA', layer: 'base', step: 1, fromUs: 0, toUs: 90_000, why: 'nested', outcome: 'hold', by: 'KeyH' },
     ]);
-    expect(lanes.layers).toEqual([{ name: 'nav', fromUs: 90_000, toUs: 120_000 }]);
+    const held = { from: 'KeyA', layer: 'base', pressedUs: 0 };
+    expect(lanes.layers).toEqual([{ name: 'nav', fromUs: 90_000, toUs: 120_000, way: 'while', origin: held }]);
     const origin = { from: 'KeyH', layer: 'nav', pressedUs: 50_000 };
     expect(lanes.host).toEqual([{ name: 'ArrowLeft', fromUs: 90_000, toUs: 90_000, origin }]);
   });
@@ -77,15 +91,15 @@ describe('the story of what reached the host', () => {
   const tell = (profile: Profile, hand: string, code: string): string[] => {
     const lanes = lanesOf(profile, hand);
     const bar = lanes.host.find(({ name }) => name === code)!;
-    return storyOf(bar, lanes, profile, (key) => key.replace('Key', '')).map(
+    return storyOf({ lane: 'host', bar }, lanes, profile, (key) => key.replace('Key', '')).map(
       ({ tUs, what, more }) => `${tUs / 1000} ${what}${more && `: ${more}`}`,
     );
   };
 
   test('a key that waited for another’s decision', () => {
     expect(tell(PROFILE, '+A 0, +H 50, -H 90, -A 120', 'ArrowLeft')).toEqual([
-      '50 H goes down',
-      '90 A is decided: hold: another key went down and up inside it',
+      '50 H goes down: it waits: A is undecided',
+      '90 A is decided: hold: H went down and up inside it',
       '90 Left arrow goes down at the host: Nav answered',
     ]);
   });
@@ -113,6 +127,79 @@ describe('the story of what reached the host', () => {
   });
 });
 
+describe('from a finger to what came of it, and back', () => {
+  const HAND = '+A 0, +H 50, -H 90, -A 120';
+  const lanes = lanesOf(PROFILE, HAND);
+  const tell = (chosen: Chosen): string[] =>
+    storyOf(chosen, lanes, PROFILE, (key) => key.replace('Key', '')).map(
+      ({ tUs, what, more }) => `${tUs / 1000} ${what}${more && `: ${more}`}`,
+    );
+
+  test('a press tells what was decided and what the host got', () => {
+    expect(tell({ lane: 'fingers', bar: lanes.fingers[0]! })).toEqual([
+      '0 A goes down',
+      '90 A is decided: hold: H went down and up inside it',
+      '90 Nav begins: A holds it',
+      '120 A comes up',
+    ]);
+    expect(tell({ lane: 'fingers', bar: lanes.fingers[1]! })).toEqual([
+      '50 H goes down',
+      '90 H comes up',
+      '90 Left arrow goes down at the host: Nav answered',
+    ]);
+  });
+
+  test('a decision has the press before it and what came of it', () => {
+    expect(tell({ lane: 'decisions', bar: lanes.decisions[0]! })).toHaveLength(4);
+  });
+
+  test('a layer tells who holds it, and why it ended', () => {
+    expect(tell({ lane: 'layers', bar: lanes.layers[0]! })).toEqual([
+      '0 A goes down: it could be several things: undecided',
+      '90 A is decided: hold: H went down and up inside it',
+      '90 Nav begins: A holds it',
+      '120 Nav ends: A no longer holds it',
+    ]);
+  });
+
+  test('every bar knows the others that belong to it', () => {
+    const count = (chosen: Chosen): number[] =>
+      Object.values(relatedTo(chosen, lanes, PROFILE)).map((bars) => bars.length);
+    expect(count({ lane: 'fingers', bar: lanes.fingers[0]! })).toEqual([1, 1, 1, 0]);
+    expect(count({ lane: 'host', bar: lanes.host[0]! })).toEqual([1, 0, 0, 1]);
+    expect(count({ lane: 'layers', bar: lanes.layers[0]! })).toEqual([1, 1, 1, 0]);
+    const twice = lanesOf(PROFILE, '+G 0, -G 50, +G 100, -G 150');
+    const both = relatedTo({ lane: 'host', bar: twice.host[0]! }, twice, PROFILE);
+    expect(both.fingers.map(({ fromUs }) => fromUs)).toEqual([0, 100_000]);
+    const joints = [
+      { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'keys' as const, codes: ['Escape'] } },
+    ];
+    const jointly = { ...PROFILE, joints };
+    const together = lanesOf(jointly, '+J 10, +K 20, -J 60, -K 65');
+    const press = relatedTo({ lane: 'fingers', bar: together.fingers[0]! }, together, jointly);
+    expect(press.host.map(({ name }) => name)).toEqual(['Escape']);
+  });
+});
+
+describe('the same fingers under other settings', () => {
+  const HAND = '+B 0, -B 40, +A 100, +H 150, -H 190, -A 260, +C 400, -C 450';
+  const host = (profile: Profile) => lanesOf(profile, HAND).host;
+  const names = (bars: readonly { name: string }[]): string[] => bars.map(({ name }) => name);
+
+  test('nothing differs from itself', () => {
+    expect(differencesOf(host(PROFILE), host(PROFILE))).toEqual({ gone: [], came: [], moved: [] });
+  });
+
+  test('what is new, what is gone, what comes at another time; the rest is left alone', () => {
+    const waits = { ...PROFILE, timing: { ...PROFILE.timing, interrupt: 'wait' as const } };
+    const { gone, came, moved } = differencesOf(host(PROFILE), host(waits));
+    expect([names(gone), names(came), moved]).toEqual([['ArrowLeft'], ['KeyA', 'KeyH'], []]);
+    const later = { ...PROFILE, timing: { ...PROFILE.timing, tapGapMs: 300 } };
+    const taps = (profile: Profile) => lanesOf(profile, '+G 0, -G 50').host;
+    expect(differencesOf(taps(PROFILE), taps(later)).moved.map(({ byUs }) => byUs)).toEqual([120_000]);
+  });
+});
+
 test('overlaps under each rule are what the engine sends', () => {
   const gesture: Gesture = {
     kind: 'gesture',
@@ -130,4 +217,8 @@ test('every cause has a reason in words', () => {
     expect(reasonOf(cause, DEFAULT_TIMING)).toMatch(/^(it|another|a|there|no) /);
     expect(shortReasonOf(cause).length).toBeGreaterThan(3);
   }
+});
+
+test('every way to a layer has words for its beginning and its end', () => {
+  for (const way of LAYER_WAYS) expect(layerGained(way, 'A')).not.toBe(layerLost(way, 'A'));
 });

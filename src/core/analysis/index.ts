@@ -1,5 +1,15 @@
 export { type Advice, adviceOn } from './advice';
+export { type Differences, differencesOf } from './differences';
 export { type Overlap, overlapsOf } from './overlap';
-export { type Bar, barsWithin, type DecisionBar, type HostBar, Lanes, rowsWithin } from './lanes';
-export { type Moment, storyOf } from './story';
-export { reasonOf, shortReasonOf } from './reasons';
+export {
+  type Bar,
+  barsWithin,
+  type DecisionBar,
+  type HostBar,
+  type LayerBar,
+  Lanes,
+  type Origin,
+  rowsWithin,
+} from './lanes';
+export { type Chosen, type Moment, type Related, relatedTo, storyOf } from './story';
+export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';

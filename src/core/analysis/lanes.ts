@@ -9,7 +9,9 @@ import {
   isLayerLine,
   isPendingLine,
   type Cause,
+  type LayerWay,
   type OutcomeKind,
+  type LayerLine,
   type TraceLine,
 } from '../engine';
 
@@ -22,32 +24,47 @@ export type Origin = { from: string; layer: string; pressedUs: number };
 /** A usage at the host, and where it came from. */
 export type HostBar = Bar & { origin?: Origin };
 
-/** A key that was or is undecided. */
-export type DecisionBar = Bar & { layer: string; step: number; why: Cause | null; outcome: OutcomeKind | null };
+/** A layer while it was active: what made it so, and the press that did. */
+export type LayerBar = Bar & { way: LayerWay; origin?: Origin };
+
+/** A key that was or is undecided. `by` is the key (or `joint:ID`) whose press or release closed it; absent when time did. */
+export type DecisionBar = Bar & {
+  layer: string;
+  step: number;
+  why: Cause | null;
+  outcome: OutcomeKind | null;
+  by?: string;
+};
 
 export type LaneKind = 'fingers' | 'layers' | 'host';
 
 export class Lanes {
   readonly fingers: Bar[] = [];
-  readonly layers: Bar[] = [];
+  readonly layers: LayerBar[] = [];
   readonly host: HostBar[] = [];
   readonly decisions: DecisionBar[] = [];
   /** Active layers that stand under the others. */
   private readonly under = new Set<string>();
+  /** What goes on in each lane, by name: looked up for every event, so that long histories cost nothing. */
+  private readonly open: Record<LaneKind, Map<string, Bar>> = {
+    fingers: new Map(),
+    layers: new Map(),
+    host: new Map(),
+  };
   private origin: Origin | undefined;
   /** When the last thing happened. */
   lastUs = 0;
 
   /** A finger went down on a key, or up. */
   finger(tUs: number, key: string, down: boolean): void {
-    this.turn(this.fingers, tUs, key, down);
+    this.turn('fingers', tUs, key, down);
   }
 
   /** Something the engine said. */
   take(line: TraceLine): void {
     this.lastUs = Math.max(this.lastUs, line.t);
     if (isEdgeLine(line)) {
-      this.turn(this.host, line.t, line.code, line.edge === 'down', this.origin);
+      this.turn('host', line.t, line.code, line.edge === 'down', this.origin);
     } else if (isDecisionLine(line)) {
       const open = this.decisions.findLast((bar) => bar.toUs === null);
       const bar = open ?? this.addDecision(line.key, line.layer, line.step, line.t - line.sinceUs);
@@ -55,6 +72,7 @@ export class Lanes {
       bar.why = line.why;
       bar.outcome = line.outcome;
       bar.step = line.step;
+      if (line.by !== undefined) bar.by = line.by;
     } else if (isPendingLine(line)) {
       const open = this.decisions.findLast((bar) => bar.toUs === null);
       if (open) open.step = line.step;
@@ -62,7 +80,7 @@ export class Lanes {
     } else if (isBeginLine(line)) {
       this.origin = { from: line.from, layer: line.layer, pressedUs: line.pressedUs };
     } else if (isLayerLine(line)) {
-      this.turn(this.layers, line.t, line.layer, line.active);
+      this.turnLayer(line);
       if (line.under) this.under.add(line.layer);
       else this.under.delete(line.layer);
     }
@@ -78,7 +96,7 @@ export class Lanes {
 
   /** Names of what goes on in a lane, in the order it began. */
   held(kind: LaneKind): string[] {
-    return this[kind].filter((bar) => bar.toUs === null).map((bar) => bar.name);
+    return [...this.open[kind].keys()];
   }
 
   /** The indices of the active layers in the order a press asks them, the base last. */
@@ -99,11 +117,28 @@ export class Lanes {
     return this.decisions.findLast((bar) => bar.toUs === null);
   }
 
-  private turn(bars: HostBar[], tUs: number, name: string, on: boolean, origin?: Origin): void {
+  private turn(lane: 'fingers' | 'host', tUs: number, name: string, on: boolean, origin?: Origin): void {
+    if (on) this.begin(lane, this[lane], beginBar(name, tUs, origin));
+    else this.end(lane, name, tUs);
+  }
+
+  private turnLayer({ t, layer: name, active, way }: LayerLine): void {
+    if (active) this.begin('layers', this.layers, { ...beginBar(name, t, this.origin), way });
+    else this.end('layers', name, t);
+  }
+
+  private begin<B extends Bar>(lane: LaneKind, bars: B[], bar: B): void {
+    this.lastUs = Math.max(this.lastUs, bar.fromUs);
+    if (this.open[lane].has(bar.name)) return;
+    this.open[lane].set(bar.name, bar);
+    bars.push(bar);
+  }
+
+  private end(lane: LaneKind, name: string, tUs: number): void {
     this.lastUs = Math.max(this.lastUs, tUs);
-    const open = bars.findLast((bar) => bar.name === name && bar.toUs === null);
-    if (on && !open) bars.push({ name, fromUs: tUs, toUs: null, ...(origin && { origin }) });
-    else if (!on && open) open.toUs = tUs;
+    const bar = this.open[lane].get(name);
+    if (bar) bar.toUs = tUs;
+    this.open[lane].delete(name);
   }
 
   private addDecision(key: string, layer: string, step: number, fromUs: number): DecisionBar {
@@ -112,6 +147,13 @@ export class Lanes {
     return bar;
   }
 }
+
+const beginBar = (name: string, fromUs: number, origin: Origin | undefined): HostBar => ({
+  name,
+  fromUs,
+  toUs: null,
+  ...(origin && { origin }),
+});
 
 /** Bars that touch a span of time. */
 export const barsWithin = <B extends Bar>(bars: readonly B[], fromUs: number, toUs: number): B[] =>

@@ -1,9 +1,12 @@
-/** The causes of decisions in words. */
-import type { Cause } from '../engine';
+/** The causes of decisions, and of layers that come and go, in words. */
+import type { Cause, LayerWay } from '../engine';
 import type { GestureTiming } from '../profile';
 
-/** Why a key was decided, as the part of a sentence after "because". */
-export function reasonOf(cause: Cause, timing: GestureTiming): string {
+/**
+ * Why a key was decided, as the part of a sentence after "because".
+ * @param other what the key is called that closed the decision; left out when it is not known
+ */
+export function reasonOf(cause: Cause, timing: GestureTiming, other = 'another key'): string {
   switch (cause) {
     case 'released-early':
       return `it came up before ${timing.holdAfterMs} ms`;
@@ -12,13 +15,13 @@ export function reasonOf(cause: Cause, timing: GestureTiming): string {
     case 'held':
       return `it was down for ${timing.holdAfterMs} ms, and has no hold`;
     case 'nested':
-      return 'another key went down and up inside it';
+      return `${other} went down and up inside it`;
     case 'pressed-inside':
-      return 'another key went down inside it';
+      return `${other} went down inside it`;
     case 'interrupted':
-      return 'another key came';
+      return `${other} came`;
     case 'same-hand':
-      return 'a key of the same hand came';
+      return other === 'another key' ? 'a key of the same hand came' : `${other}, of the same hand, came`;
     case 'guard':
       return `a key was typed less than ${timing.typingGuardMs} ms before`;
     case 'retap':
@@ -45,3 +48,35 @@ export const shortReasonOf = (cause: Cause): string =>
     only: 'no choice',
     gap: 'no further press',
   })[cause];
+
+/** Why a layer became active; `who` is what the key that did it is called. */
+export function layerGained(way: LayerWay, who = 'a key'): string {
+  switch (way) {
+    case 'while':
+      return `${who} holds it`;
+    case 'flip':
+      return `${who} flipped it on`;
+    case 'go':
+      return `${who} goes to it`;
+    case 'once':
+      return `${who} asked for it, for the next press`;
+    case 'joined':
+      return 'the layers it is joined to are active together';
+  }
+}
+
+/** Why a layer ceased to be active. */
+export function layerLost(way: LayerWay, who = 'the key'): string {
+  switch (way) {
+    case 'while':
+      return `${who} no longer holds it`;
+    case 'flip':
+      return 'it was flipped off, or another layer was gone to';
+    case 'go':
+      return 'another layer was gone to';
+    case 'once':
+      return 'a press has looked up its binding, which uses it up';
+    case 'joined':
+      return 'the layers it is joined to are no longer active together';
+  }
+}

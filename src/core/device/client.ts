@@ -4,7 +4,7 @@
  */
 import CRC32 from 'crc-32';
 import { BUTTON_PAGE, codeOfUsage, usageOf } from '../codes';
-import { CAUSES, OUTCOMES, type TraceLine } from '../engine';
+import { CAUSES, LAYER_WAYS, OUTCOMES, type TraceLine } from '../engine';
 import {
   ANSWER_BIT,
   PIECE_BYTES,
@@ -15,6 +15,7 @@ import {
   ReportWriter,
   REQUEST,
   TRACE,
+  TRACE_BY_TIME,
   TRACE_KIND,
 } from './linkReports';
 
@@ -204,6 +205,8 @@ export class KeyboardClient {
     const t = report.timeUs();
     const key = () => names.keyIds[report.u16()] ?? '';
     const layer = () => names.layerIds[report.u8()] ?? '';
+    const sourceName = (number: number): string =>
+      names.keyIds[number] ?? `joint:${names.jointIds[number - names.keyIds.length] ?? ''}`;
     switch (kind) {
       case TRACE_KIND.edge: {
         const down = report.u8() === 1;
@@ -216,7 +219,9 @@ export class KeyboardClient {
       case TRACE_KIND.decision: {
         const why = CAUSES[report.u8()] ?? 'only';
         const line = { t, why, key: key(), layer: layer(), step: report.u8() };
-        take({ ...line, outcome: OUTCOMES[report.u8()] ?? 'none', sinceUs: report.timeUs() });
+        const decided = { ...line, outcome: OUTCOMES[report.u8()] ?? 'none', sinceUs: report.timeUs() };
+        const by = report.u16();
+        take(by === TRACE_BY_TIME ? decided : { ...decided, by: sourceName(by) });
         break;
       }
       case TRACE_KIND.pending:
@@ -224,8 +229,7 @@ export class KeyboardClient {
         break;
       case TRACE_KIND.begin: {
         const number = report.u16();
-        const from = names.keyIds[number] ?? `joint:${names.jointIds[number - names.keyIds.length] ?? ''}`;
-        take({ t, from, layer: layer(), pressedUs: report.timeUs() });
+        take({ t, from: sourceName(number), layer: layer(), pressedUs: report.timeUs() });
         break;
       }
       case TRACE_KIND.wheel: {
@@ -236,7 +240,8 @@ export class KeyboardClient {
       case TRACE_KIND.layer: {
         const name = layer();
         const bits = report.u8();
-        take({ t, layer: name, active: (bits & 1) !== 0, under: (bits & 2) !== 0 });
+        const way = LAYER_WAYS[report.u8()] ?? 'while';
+        take({ t, layer: name, active: (bits & 1) !== 0, under: (bits & 2) !== 0, way });
         break;
       }
     }

@@ -175,11 +175,11 @@ describe('playing what is stored', () => {
       { t: 0, pending: 'CapsLock', layer: 'base', step: 1, sinceUs: 0 },
       { t: 180_000, why: 'timeout', key: 'CapsLock', layer: 'base', step: 1, outcome: 'hold', sinceUs: 180_000 },
       { t: 180_000, from: 'CapsLock', layer: 'base', pressedUs: 0 },
-      { t: 180_000, layer: 'cues', active: true, under: false },
+      { t: 180_000, layer: 'cues', active: true, under: false, way: 'while' },
       { t: 210_000, from: 'KeyF', layer: 'cues', pressedUs: 210_000 },
       { t: 210_000, edge: 'down', code: 'F20' },
       { t: 250_000, edge: 'up', code: 'F20' },
-      { t: 5_000_000_000, layer: 'cues', active: false, under: false },
+      { t: 5_000_000_000, layer: 'cues', active: false, under: false, way: 'while' },
     ]);
   });
 

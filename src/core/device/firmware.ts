@@ -6,7 +6,17 @@
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
 import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../codes';
-import { CannotRun, CAUSES, compile, OUTCOMES, Engine, type Outputs, type Program } from '../engine';
+import {
+  BY_TIME,
+  CannotRun,
+  CAUSES,
+  compile,
+  Engine,
+  LAYER_WAYS,
+  OUTCOMES,
+  type Outputs,
+  type Program,
+} from '../engine';
 import { BadImage, decodeImage } from '../image';
 import type { Flash } from './flash';
 import { FlashError } from './flash';
@@ -23,6 +33,7 @@ import {
   ReportWriter,
   REQUEST,
   TRACE,
+  TRACE_BY_TIME,
   TRACE_KIND,
 } from './linkReports';
 import { Store } from './store';
@@ -239,7 +250,7 @@ function traceReports(program: Program, to: Connection): Outputs {
           .u16(idOf(hid)).bytes,
       );
     },
-    decision: (tUs, cause, key, layer, step, outcome, openUs) =>
+    decision: (tUs, cause, key, layer, step, outcome, openUs, by) =>
       to.send(
         report(tUs, TRACE_KIND.decision)
           .u8(CAUSES.indexOf(cause))
@@ -247,18 +258,20 @@ function traceReports(program: Program, to: Connection): Outputs {
           .u8(layer)
           .u8(step)
           .u8(OUTCOMES.indexOf(outcome))
-          .timeUs(openUs).bytes,
+          .timeUs(openUs)
+          .u16(by === BY_TIME ? TRACE_BY_TIME : by).bytes,
       ),
     pending: (tUs, key, layer, step, sinceUs) =>
       to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
     begin: (tUs, key, layer, pressedUs) =>
       to.send(report(tUs, TRACE_KIND.begin).u16(key).u8(layer).timeUs(pressedUs).bytes),
     wheel: (tUs, dx, dy) => to.send(report(tUs, TRACE_KIND.wheel).u8(dx).u8(dy).bytes),
-    layer: (tUs, layer, active, under) =>
+    layer: (tUs, layer, active, under, way) =>
       to.send(
         report(tUs, TRACE_KIND.layer)
           .u8(layer)
-          .u8((active ? 1 : 0) | (under ? 2 : 0)).bytes,
+          .u8((active ? 1 : 0) | (under ? 2 : 0))
+          .u8(LAYER_WAYS.indexOf(way)).bytes,
       ),
   };
 }

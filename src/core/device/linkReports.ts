@@ -35,6 +35,9 @@ export const REASON_BYTES = REPORT_BYTES - 3;
 
 export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4, wheel: 5, begin: 6 } as const;
 
+/** In a traced decision: a deadline closed it, no key. */
+export const TRACE_BY_TIME = 0xffff;
+
 /** Writes the fields of one report, one after the other. */
 export class ReportWriter {
   readonly bytes = new Uint8Array(REPORT_BYTES);

@@ -22,7 +22,7 @@
 import type { ActionStage } from './actions';
 import type { Hold } from './holds';
 import type { LayerStage } from './layers';
-import type { Cause, Outputs } from './outputs';
+import { BY_TIME, type Cause, type Outputs } from './outputs';
 import type { Program, RunAction, RunGesture, RunStep } from './program';
 import { EventQueue } from './queue';
 import { Timer, type Timers } from './timers';
@@ -45,6 +45,8 @@ export class GestureStage {
   private sinceUs = 0;
   /** When K went down for the present step. */
   private pressedUs = 0;
+  /** The key whose event is being looked at: what closes the decision, if it does. */
+  private closedBy = BY_TIME;
   private readonly deadline = new Timer(() => this.pump());
   private deadlineUs = Infinity;
   /** Where the stage's clock stands still while the joint stage holds presses back. */
@@ -152,6 +154,7 @@ export class GestureStage {
       return;
     }
     this.head = key;
+    this.closedBy = key;
     this.gesture = binding;
     this.headLayer = layer;
     this.step = 0;
@@ -197,6 +200,7 @@ export class GestureStage {
 
   /** The head looks at the first event it has not looked at. */
   private look(key: number, down: boolean, tUs: number): void {
+    this.closedBy = key;
     if (key === this.head) {
       this.queue.remove(this.looked);
       if (down) this.headPressedAgain(tUs);
@@ -284,6 +288,7 @@ export class GestureStage {
   }
 
   private deadlinePassed(): void {
+    this.closedBy = BY_TIME;
     if (this.waiting) this.decideTapShown('gap');
     else if (this.present().hold) this.decideHold('timeout');
     else this.decideTapPlain('held');
@@ -338,7 +343,16 @@ export class GestureStage {
 
   private report(cause: Cause, outcome: 'tap' | 'hold' | 'none'): void {
     const now = this.clock.nowUs;
-    this.outputs.decision?.(now, cause, this.head, this.headLayer, this.step + 1, outcome, now - this.sinceUs);
+    this.outputs.decision?.(
+      now,
+      cause,
+      this.head,
+      this.headLayer,
+      this.step + 1,
+      outcome,
+      now - this.sinceUs,
+      this.closedBy,
+    );
   }
 
   private setDeadline(dueUs: number): void {

@@ -17,7 +17,16 @@ export {
   traceLines,
   type WheelLine,
 } from './outcome';
-export { type Cause, CAUSES, type OutcomeKind, OUTCOMES, type Outputs } from './outputs';
+export {
+  BY_TIME,
+  type Cause,
+  CAUSES,
+  LAYER_WAYS,
+  type LayerWay,
+  type OutcomeKind,
+  OUTCOMES,
+  type Outputs,
+} from './outputs';
 export { CannotRun, compile, type Program, REST_UM } from './program';
 export { type HostReport, type ReportLayout, ReportPacker } from './hostReports';
 export { replay, type Sample, SETTLE_MS } from './replay';

@@ -1,13 +1,25 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Profile } from '../profile';
 import { Engine } from './engine';
-import { traceLines, type TraceLine } from './outcome';
+import { isLayerLine, traceLines, type LayerLine, type TraceLine } from './outcome';
 import { compile } from './program';
 import { replay } from './replay';
 import { fingers, shortly, stageProfile, type StageLayers } from './stage';
 
 const play = (layers: StageLayers, hand: string, more: Partial<Profile> = {}): string =>
   shortly(replay(compile(stageProfile(layers, {}, more)), fingers(hand))).join(', ');
+
+/** What the trace says of layers while a hand plays. */
+function layerLines(profile: Profile, hand: string): LayerLine[] {
+  const program = compile(profile);
+  const lines: LayerLine[] = [];
+  const engine = new Engine(
+    program,
+    traceLines(program, (line) => isLayerLine(line) && lines.push(line)),
+  );
+  for (const { tUs, key, depthUm } of fingers(hand)) engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
+  return lines;
+}
 
 const NAV = { H: 'Left', Backspace: 'none' };
 
@@ -124,6 +136,32 @@ describe('layers', () => {
     ).toBe('20 +F1, 30 -F1, 40 +F2, 50 -F2, 70 +Left, 80 -Left');
   });
 
+  test.each([
+    ['while Nav', 'while', '+Caps 1, -Caps 3'],
+    ['flip Nav', 'flip', '+Caps 1, -Caps 2, +Caps 3, -Caps 4'],
+    ['once Nav', 'once', '+Caps 1, -Caps 2, +H 3, -H 4'],
+    ['go Nav', 'go', '+Caps 1, -Caps 2, +Tab 3, -Tab 4'],
+  ])('%s: the trace says what made the layer active', (line, way, hand) => {
+    const layers = { Base: { Caps: line, Tab: 'go Base' }, Nav: NAV };
+    expect(layerLines(stageProfile(layers), hand)).toEqual([
+      { t: 1000, layer: 'nav', active: true, under: way === 'go', way },
+      { t: 3000, layer: 'nav', active: false, under: false, way },
+    ]);
+  });
+
+  test('a layer that others add is joined', () => {
+    const profile = stageProfile(
+      { Base: { Caps: 'while Nav', Tab: 'while Sym' }, Nav: {}, Sym: {}, Fn: {} },
+      {},
+      { joinedLayers: [{ when: ['nav', 'sym'], also: 'fn' }] },
+    );
+    const joined = layerLines(profile, '+Caps 1, +Tab 2, -Caps 3').filter(({ layer }) => layer === 'fn');
+    expect(joined.map(({ t, active, way }) => [t, active, way])).toEqual([
+      [2000, true, 'joined'],
+      [3000, false, 'joined'],
+    ]);
+  });
+
   test('the trace says when a layer comes and goes', () => {
     const program = compile(stageProfile({ Base: { Caps: 'while Nav' }, Nav: NAV }));
     const lines: TraceLine[] = [];
@@ -135,8 +173,8 @@ describe('layers', () => {
       engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
     expect(lines).toEqual([
       { t: 1000, from: 'CapsLock', layer: 'base', pressedUs: 1000 },
-      { t: 1000, layer: 'nav', active: true, under: false },
-      { t: 3000, layer: 'nav', active: false, under: false },
+      { t: 1000, layer: 'nav', active: true, under: false, way: 'while' },
+      { t: 3000, layer: 'nav', active: false, under: false, way: 'while' },
     ]);
   });
 });

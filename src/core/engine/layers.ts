@@ -2,7 +2,7 @@
  * Which layers are active, and who answers a press. The order of looking is kept ready as a list, since layers change
  * far less often than keys are pressed.
  */
-import type { Outputs } from './outputs';
+import type { LayerWay, Outputs } from './outputs';
 import type { Program, RunBinding } from './program';
 
 const OFF = 0;
@@ -19,6 +19,8 @@ export class LayerStage {
   private readonly active: Uint8Array;
   /** What the trace was told of each layer: off, under the others, or on. */
   private readonly told: Uint8Array;
+  /** What made each layer active that the trace was told of. */
+  private readonly toldWay: LayerWay[];
   /** Layers in the order they are asked: highest active first, then the go layer, then the base. */
   private readonly order: Uint8Array;
   private orderLength = 1;
@@ -35,6 +37,7 @@ export class LayerStage {
     this.once = new Uint8Array(count);
     this.active = new Uint8Array(count);
     this.told = new Uint8Array(count);
+    this.toldWay = new Array<LayerWay>(count).fill('while');
     this.order = new Uint8Array(count + 2);
   }
 
@@ -132,8 +135,16 @@ export class LayerStage {
       const now = this.active[layer] === 1 ? ON : layer === this.go ? UNDER : OFF;
       if (now === this.told[layer]) continue;
       this.told[layer] = now;
-      this.outputs.layer?.(tUs, layer, now !== OFF, now === UNDER);
+      if (now !== OFF) this.toldWay[layer] = this.wayOf(layer);
+      this.outputs.layer?.(tUs, layer, now !== OFF, now === UNDER, this.toldWay[layer] as LayerWay);
     }
+  }
+
+  private wayOf(layer: number): LayerWay {
+    if ((this.held[layer] as number) > 0) return 'while';
+    if (this.flipped[layer] === 1) return 'flip';
+    if (this.once[layer] === 1) return 'once';
+    return this.active[layer] === 1 ? 'joined' : 'go';
   }
 
   /** Adds joined layers until nothing is added. */

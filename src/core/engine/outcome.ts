@@ -1,5 +1,5 @@
 /** Outcome lines: what the engine sent and why, as plain objects with names instead of numbers. */
-import type { Cause, OutcomeKind, Outputs } from './outputs';
+import { BY_TIME, type Cause, type LayerWay, type OutcomeKind, type Outputs } from './outputs';
 import type { Program } from './program';
 
 export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
@@ -17,14 +17,16 @@ export type OutcomeLine = EdgeLine | WheelLine | DecisionLine;
 
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
 export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
-export type LayerLine = { t: number; layer: string; active: boolean; under: boolean };
+export type LayerLine = { t: number; layer: string; active: boolean; under: boolean; way: LayerWay };
+/** A decision that also says whose press or release closed it: a key, or `joint:ID`; absent when a deadline did. */
+export type TracedDecisionLine = DecisionLine & { by?: string };
 /** What a press does begins; `from` is a key, or `joint:ID`. The downs that follow come from it. */
 export type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
-export type TraceLine = OutcomeLine | PendingLine | LayerLine | BeginLine;
+export type TraceLine = OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
 export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
-export const isDecisionLine = (line: TraceLine): line is DecisionLine => 'why' in line;
+export const isDecisionLine = (line: TraceLine): line is TracedDecisionLine => 'why' in line;
 export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
 export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
 export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
@@ -36,20 +38,21 @@ export function outcomeLines(program: Program, take: (line: OutcomeLine) => void
     edge: (t, down, usage) => take({ t, edge: down ? 'down' : 'up', code: program.codes[usage] ?? '' }),
   };
   if (!why) return edges;
-  return {
-    ...edges,
-    decision: (t, cause, key, layer, step, outcome, openUs) =>
-      take({
-        t,
-        why: cause,
-        key: program.keyIds[key] ?? '',
-        layer: program.layerIds[layer] ?? '',
-        step,
-        outcome,
-        sinceUs: openUs,
-      }),
-  };
+  return { ...edges, decision: (...decision) => take(decisionLine(program, ...decision)) };
 }
+
+const decisionLine = (
+  program: Program,
+  ...[t, why, key, layer, step, outcome, openUs]: Parameters<NonNullable<Outputs['decision']>>
+): DecisionLine => ({
+  t,
+  why,
+  key: program.keyIds[key] ?? '',
+  layer: program.layerIds[layer] ?? '',
+  step,
+  outcome,
+  sinceUs: openUs,
+});
 
 /** What a key number is called: a key id, or for a joint press `joint:ID`. */
 const sourceName = ({ keyIds, joints }: Program, key: number): string =>
@@ -58,11 +61,16 @@ const sourceName = ({ keyIds, joints }: Program, key: number): string =>
 /** Outputs that give everything that happens inside, in order. */
 export function traceLines(program: Program, take: (line: TraceLine) => void): Outputs {
   return {
-    ...outcomeLines(program, take, true),
+    ...outcomeLines(program, take, false),
+    decision: (...decision) => {
+      const by = decision[7];
+      const line = decisionLine(program, ...decision);
+      take(by === BY_TIME ? line : { ...line, by: sourceName(program, by) });
+    },
     pending: (t, key, layer, step, sinceUs) =>
       take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
     begin: (t, key, layer, pressedUs) =>
       take({ t, from: sourceName(program, key), layer: program.layerIds[layer] ?? '', pressedUs }),
-    layer: (t, layer, active, under) => take({ t, layer: program.layerIds[layer] ?? '', active, under }),
+    layer: (t, layer, active, under, way) => take({ t, layer: program.layerIds[layer] ?? '', active, under, way }),
   };
 }

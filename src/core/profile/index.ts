@@ -1,7 +1,8 @@
 export { differences, type Difference, sameData } from './compare';
 export { applyEdit, type Edit, EditError, invertEdit } from './edits';
 export { profileJsonSchema } from './jsonSchema';
-export { duplicateLayer, type LayerReferences, referencesTo, swapKeys, takeOutLayer } from './layerEdits';
+export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
+export { duplicateLayer, type LayerReferences, referencesTo, takeOutLayer } from './layerEdits';
 export {
   type Path,
   printPath,
@@ -51,3 +52,4 @@ export {
   type Score,
 } from './schema';
 export { plainProfile } from './starting';
+export { stepsOf } from './steps';

@@ -94,15 +94,3 @@ export function duplicateLayer(profile: Profile, id: LayerId, newId: LayerId, dy
   const copy: Layer = { id: newId, name: `${layer?.name ?? 'Layer'} copy`.slice(0, 60), dye, keys: layer?.keys ?? {} };
   return { edit: 'insertLayer', at: at + 1, layer: copy };
 }
-
-/** Lets two keys change places on a layer. */
-export function swapKeys(profile: Profile, layer: LayerId, a: KeyId, b: KeyId): Edit {
-  const keys = profile.layers.find((candidate) => candidate.id === layer)?.keys ?? {};
-  return {
-    edit: 'several',
-    edits: [
-      { edit: 'assign', layer, key: a, to: keys[b] ?? null },
-      { edit: 'assign', layer, key: b, to: keys[a] ?? null },
-    ],
-  };
-}

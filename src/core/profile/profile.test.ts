@@ -18,7 +18,6 @@ import {
   timingOf,
   takeOutLayer,
   duplicateLayer,
-  swapKeys,
   referencesTo,
   waysTo,
   type Edit,
@@ -239,7 +238,6 @@ describe('edits are values with inverses', () => {
     ['moving a layer', { edit: 'moveLayer', from: 0, to: 1 }],
     ['taking a layer out with what leads to it', takeOutLayer(withLayer(), 'nav')],
     ['a copy of a layer', duplicateLayer(withLayer(), 'base', 'copy', 'woad')],
-    ['two keys that change places', swapKeys(withLayer(), 'base', 'KeyA', 'CapsLock')],
     ['a layer’s name and dye', { edit: 'describeLayer', layer: 'nav', to: { name: 'Move', dye: 'woad' } }],
     [
       'several at once',

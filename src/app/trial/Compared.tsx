@@ -1,0 +1,49 @@
+/** What differs since the same fingers were run with other settings: how much, and a way to each place. */
+import { useRef } from 'react';
+import type { TrialSession } from './session';
+
+type ComparedProps = { session: TrialSession; spanUs: number; onLook: (atUs: number | null) => void };
+
+const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+export const Compared = ({ session, spanUs, onLook }: ComparedProps) => {
+  const { differences } = session;
+  /** Which difference was looked at last. */
+  const shownUs = useRef(-1);
+  if (!differences) return null;
+  const { gone, came, moved } = differences;
+  const places = [...new Set([...gone, ...came].map(({ fromUs }) => fromUs))].sort((a, b) => a - b);
+  const latest = moved.reduce((most, { byUs }) => (Math.abs(byUs) > Math.abs(most) ? byUs : most), 0);
+  return (
+    <p className="compared" role="status">
+      <strong>
+        {places.length === 0 && moved.length === 0
+          ? 'The same fingers, run again: the host gets the same.'
+          : `The same fingers, run again: ${count(came.length, 'new press')}, ${gone.length} no longer sent`}
+      </strong>
+      {moved.length > 0 && (
+        <span>
+          , {moved.length} at another time (by {latest > 0 ? '+' : '−'}
+          {Math.round(Math.abs(latest) / 1000)} ms at most)
+        </span>
+      )}
+      {places.length > 0 && (
+        <button
+          type="button"
+          className="word"
+          onClick={() => {
+            // Round and round: the first place again after the last.
+            const next = places.find((us) => us > shownUs.current) ?? places[0] ?? 0;
+            shownUs.current = next;
+            onLook(next + spanUs / 3);
+          }}
+        >
+          Next difference
+        </button>
+      )}
+      <button type="button" className="word" onClick={() => session.forgetComparison()}>
+        Leave it
+      </button>
+    </p>
+  );
+};

@@ -1,0 +1,36 @@
+/** Recorded fingers that are too many to run between two frames: a worker runs them, and can be stopped. */
+import type { Board } from '../../core/board';
+import type { Sample } from '../../core/engine';
+import type { Profile } from '../../core/profile';
+import type { ReplayOrder, ReplayPiece } from '../../workers/replayOrder';
+
+/** More samples than this are run in the worker. */
+export const MOST_AT_ONCE = 20_000;
+
+export type LongRun = { stop(): void };
+
+/**
+ * Starts a run. Pieces come in order; after `stop` no more come.
+ * @param take a piece of what happened, and whether it is the last
+ * @param failed what went wrong, in words
+ */
+export function startLongRun(
+  profile: Profile,
+  board: Board,
+  samples: readonly Sample[],
+  untilUs: number,
+  take: (piece: ReplayPiece) => void,
+  failed: (reason: string) => void,
+): LongRun {
+  const worker = new Worker(new URL('../../workers/replay.worker.ts', import.meta.url), { type: 'module' });
+  worker.onmessage = ({ data }: MessageEvent<ReplayPiece>) => {
+    take(data);
+    if (data.isDone) worker.terminate();
+  };
+  worker.onerror = (event) => {
+    failed(event.message);
+    worker.terminate();
+  };
+  worker.postMessage({ profile, board, samples, untilUs } satisfies ReplayOrder);
+  return { stop: () => worker.terminate() };
+}
