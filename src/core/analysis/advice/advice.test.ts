@@ -1,0 +1,190 @@
+import { describe, expect, test } from '@jest/globals';
+import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
+import { HARROW_64, TWILL_42 } from '../../board';
+import { stageProfile, type StageLayers } from '../../engine/stage';
+import { applyEdit, type PartialTiming, type Profile } from '../../profile';
+import { adviceOn } from '.';
+
+const advise = (layers: StageLayers, timing: PartialTiming = {}, more: Partial<Profile> = {}): string[] =>
+  adviceOn(stageProfile(layers, timing, more), HARROW_64).map(({ message }) => message);
+
+describe('advice', () => {
+  test.each<[string, StageLayers, string[]]>([
+    ['a layer that is held needs no way back', { Base: { Caps: 'while Nav' }, Nav: {} }, []],
+    [
+      'a layer that nothing leads to',
+      { Base: {}, Nav: {} },
+      ['Nothing leads to Nav: no key, no joint press, no joined layers.'],
+    ],
+    [
+      'a way to a layer on itself is none',
+      { Base: {}, Nav: { A: 'flip Nav' } },
+      ['Nothing leads to Nav: no key, no joint press, no joined layers.'],
+    ],
+    [
+      'a layer to stay on with no way back',
+      { Base: { Caps: 'go Nav' }, Nav: { Caps: 'none' } },
+      ['Nav has no way back: once it is shown, no key leaves it.'],
+    ],
+    [
+      'a go layer is not left by the key that leads to it',
+      { Base: { Caps: 'go Nav' }, Nav: {} },
+      ['Nav has no way back: once it is shown, no key leaves it.'],
+    ],
+    ['a way back on the layer', { Base: { Caps: 'go Nav' }, Nav: { Esc: 'go Base' } }, []],
+    ['a flip is its own way back, as long as the layer lets it pass', { Base: { Caps: 'flip Nav' }, Nav: {} }, []],
+    [
+      '... and is none when the layer takes the key',
+      { Base: { Caps: 'flip Nav' }, Nav: { Caps: 'A' } },
+      ['Nav has no way back: once it is shown, no key leaves it.'],
+    ],
+    ['a way back in a gesture counts', { Base: { Caps: 'flip Nav' }, Nav: { Caps: 'tap A, hold go Base' } }, []],
+  ])('%s', (_what, layers, messages) => expect(advise(layers)).toEqual(messages));
+
+  test('a modifier that comes before a usual tap is over', () => {
+    expect(advise({ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 100 })).toEqual([
+      'It becomes a modifier after 100 ms, which is shorter than a usual tap.',
+    ]);
+    expect(advise({ Base: { A: 'hold Ctrl' } }, { holdAfterMs: 100 })).toEqual([]);
+  });
+
+  test('a hold on a letter under any', () => {
+    const letter = { Base: { A: 'tap A, hold Ctrl' } };
+    expect(advise(letter, { interrupt: 'any' })).toEqual([
+      'Under “any” every letter that overlaps it in fast typing makes it a hold.',
+    ]);
+    expect(advise(letter, { interrupt: 'any', otherHandOnly: true })).toEqual([]);
+    expect(advise({ Base: { Caps: 'tap Esc, hold Ctrl' } }, { interrupt: 'any' })).toEqual([]);
+  });
+
+  test('joined layers that one finger would have to hold', () => {
+    const joinedLayers = [{ when: ['nav', 'sym'], also: 'fn' }];
+    const layers = (second: string) => ({
+      Base: { Caps: 'while Nav', [second]: 'while Sym' },
+      Nav: {},
+      Sym: {},
+      Fn: {},
+    });
+    expect(advise(layers('Tab'), {}, { joinedLayers })).toEqual([
+      'Fn needs Nav and Sym together, and the left little would have to hold both.',
+    ]);
+    expect(advise(layers('Space'), {}, { joinedLayers })).toEqual([]);
+  });
+
+  test.each<[string, StageLayers, PartialTiming, string[]]>([
+    [
+      'a tap behind a hold that comes at once',
+      { Base: { A: 'tap A, hold F1' } },
+      { holdAfterMs: 0 },
+      ['The first press is decided at once, after 0 ms, so its tap can never be reached.'],
+    ],
+    [
+      'a second press behind a first that is decided at once',
+      { Base: { A: 'tap A, twice B' } },
+      { holdAfterMs: 0 },
+      ['The first press is decided at once, after 0 ms, so its second press can never be reached.'],
+    ],
+    [
+      'a second press that is not waited for',
+      { Base: { A: 'tap A, twice B' } },
+      { tapGapMs: 0 },
+      ['It does not wait for a second press, so its second press can never be reached.'],
+    ],
+    ['a lone hold may come at once', { Base: { A: 'hold F1' } }, { holdAfterMs: 0 }, []],
+  ])('%s', (_what, layers, timing, messages) => expect(advise(layers, timing)).toEqual(messages));
+
+  describe('bindings that can never be reached', () => {
+    const KEY_HOLDS = 'What it does here can never be reached: this key is down all the time that Nav is shown.';
+    const joinedLayers = [{ when: ['nav', 'sym'], also: 'low' }];
+    test.each<[string, StageLayers, Partial<Profile>, string[]]>([
+      ['the key that holds the layer', { Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } }, {}, [KEY_HOLDS]],
+      ['... by holding a gesture', { Base: { Caps: 'tap A, hold while Nav' }, Nav: { Caps: 'A' } }, {}, [KEY_HOLDS]],
+      ['not when it does nothing there', { Base: { Caps: 'while Nav' }, Nav: { Caps: 'none' } }, {}, []],
+      [
+        'not when another key can hold it',
+        { Base: { Caps: 'while Nav', Tab: 'while Nav' }, Nav: { Caps: 'A' } },
+        {},
+        [],
+      ],
+      [
+        'not when it can be flipped',
+        { Base: { Caps: 'tap flip Nav, hold while Nav' }, Nav: { Caps: 'A' } },
+        {},
+        ['Nav has no way back: once it is shown, no key leaves it.'],
+      ],
+      [
+        'a joined layer below one that answers first',
+        { Base: { Caps: 'while Nav', Space: 'while Sym' }, Low: { H: 'F1', J: 'F2' }, Nav: { H: 'none' }, Sym: {} },
+        { joinedLayers },
+        ['What it does here can never be reached: Nav is always shown above Low, and answers first.'],
+      ],
+      [
+        'not when that one can be under it, as the go layer',
+        { Base: { Caps: 'go Nav', Space: 'while Sym' }, Low: { H: 'F1' }, Nav: { H: 'go Base' }, Sym: {} },
+        { joinedLayers },
+        [],
+      ],
+      [
+        'not when the joined layer is above',
+        { Base: { Caps: 'while Nav', Space: 'while Sym' }, Nav: { H: 'none' }, Sym: {}, Low: { H: 'F1' } },
+        { joinedLayers },
+        [],
+      ],
+    ])('%s', (_what, layers, more, messages) => expect(advise(layers, {}, more)).toEqual(messages));
+  });
+
+  test('a joint press that a longer one delays', () => {
+    const joint = (id: string, keys: string[], withinMs: number) => ({
+      id,
+      keys,
+      withinMs,
+      action: { do: 'keys' as const, codes: ['Escape'] },
+    });
+    const both = (withinMs: number) => ({
+      joints: [joint('a', ['KeyJ', 'KeyK'], 30), joint('b', ['KeyJ', 'KeyK', 'KeyL'], withinMs)],
+    });
+    expect(advise({ Base: {} }, {}, both(60))).toEqual([
+      'J + K comes up to 60 ms late, as J + K + L could still follow.',
+    ]);
+    expect(advise({ Base: {} }, {}, both(30))).toEqual([]);
+  });
+
+  test('a joint press with a key that follows a stroke plan', () => {
+    const profile = stageProfile(
+      { Base: {} },
+      {},
+      {
+        joints: [{ id: 'a', keys: ['KeyJ', 'KeyK'], withinMs: 30, action: { do: 'keys', codes: ['Escape'] } }],
+      },
+    );
+    profile.layers[0]!.keys.KeyJ = {
+      does: {
+        kind: 'stroke',
+        spans: [{ from: { going: 'down', atUm: 500 }, action: { do: 'keys', codes: ['KeyJ'] } }],
+      },
+    };
+    const [advice] = adviceOn(profile, HARROW_64);
+    expect(advice!.message).toBe('J + K can never be pressed together: J follows a stroke plan.');
+    expect(adviceOn(applyEdit(profile, advice!.fix!), HARROW_64)).toEqual([]);
+  });
+
+  test('every fix mends what it is for', () => {
+    const cases: [StageLayers, PartialTiming][] = [
+      [{ Base: { Caps: 'go Nav' }, Nav: {} }, {}],
+      [{ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 50 }],
+      [{ Base: { A: 'tap A, hold Ctrl' } }, { interrupt: 'any' }],
+      [{ Base: { A: 'tap A, hold F1' } }, { holdAfterMs: 0 }],
+      [{ Base: { A: 'tap A, twice B' } }, { tapGapMs: 0 }],
+      [{ Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } }, {}],
+    ];
+    for (const [layers, timing] of cases) {
+      const profile = stageProfile(layers, timing);
+      const [advice] = adviceOn(profile, HARROW_64);
+      expect(adviceOn(applyEdit(profile, advice!.fix!), HARROW_64)).toEqual([]);
+    }
+  });
+
+  test('there is nothing to say about the demo', () => {
+    expect([adviceOn(SHOW_DESK, HARROW_64), adviceOn(PROMPT_BOOK, TWILL_42)]).toEqual([[], []]);
+  });
+});

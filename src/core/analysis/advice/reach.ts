@@ -1,0 +1,80 @@
+/**
+ * Bindings that no finger can ever reach: a layer above always answers first, or the key is what holds the layer. Only what
+ * is certain is told: a layer counts as always there when no other way leads to the one below it.
+ */
+import type { Board, KeyId } from '../../board';
+import { actionsOf, waysTo, type Layer, type LayerId, type Profile } from '../../profile';
+import type { Advice } from './advice';
+
+/** How a profile's layers become active, as far as it matters here. */
+class Ways {
+  constructor(private readonly profile: Profile) {}
+
+  private fromJoints(layer: LayerId): boolean {
+    return this.profile.joints.some(({ action }) =>
+      actionsOf({ kind: 'act', action }).some(({ action: part }) => part.do === 'layer' && part.layer === layer),
+    );
+  }
+
+  isEverGoneTo(layer: LayerId): boolean {
+    const inJoints = this.profile.joints.flatMap(({ action }) => actionsOf({ kind: 'act', action }));
+    return (
+      waysTo(this.profile, layer).some(({ how }) => how === 'go') ||
+      inJoints.some(({ action }) => action.do === 'layer' && action.how === 'go' && action.layer === layer)
+    );
+  }
+
+  /** The layers that are active whenever this one is: those of the only joined layers that add it. */
+  company(layer: LayerId): LayerId[] {
+    if (waysTo(this.profile, layer).length > 0 || this.fromJoints(layer)) return [];
+    const joined = this.profile.joinedLayers.filter(({ also }) => also === layer);
+    const [only] = joined;
+    return joined.length === 1 && only ? only.when : [];
+  }
+
+  /** The one key that has to be down all the time while this layer is active; undefined when there are other ways. */
+  onlyHolder(layer: LayerId): KeyId | undefined {
+    const ways = waysTo(this.profile, layer);
+    const [first] = ways;
+    const isOnly = ways.every(({ how, key, by }) => how === 'while' && key === first?.key && by !== 'tap');
+    const isJoined = this.profile.joinedLayers.some(({ also }) => also === layer);
+    return isOnly && !isJoined && !this.fromJoints(layer) ? first?.key : undefined;
+  }
+}
+
+/** What hides a key's binding on a layer for good, as the end of a sentence. */
+function hiddenBy(profile: Profile, ways: Ways, layer: Layer, key: KeyId): string | undefined {
+  if (ways.onlyHolder(layer.id) === key) return `this key is down all the time that ${layer.name} is shown`;
+  const index = profile.layers.indexOf(layer);
+  const above = ways
+    .company(layer.id)
+    .map((id) => profile.layers.findIndex((other) => other.id === id))
+    .filter((other) => other > index && !ways.isEverGoneTo(profile.layers[other]?.id ?? ''))
+    .map((other) => profile.layers[other])
+    .find((other) => (other?.keys[key]?.does.kind ?? 'pass') !== 'pass');
+  return above && `${above.name} is always shown above ${layer.name}, and answers first`;
+}
+
+/** Bindings that can never be reached, in the order of layers and keys. */
+export function reachAdvice(profile: Profile, board: Board): Advice[] {
+  const ways = new Ways(profile);
+  return profile.layers.slice(1).flatMap((layer, n) =>
+    board.keys.flatMap(({ id: key }): Advice[] => {
+      const kind = layer.keys[key]?.does.kind ?? 'pass';
+      // Saying that the holding key does nothing is a habit, not a mistake.
+      if (kind === 'pass' || kind === 'none') return [];
+      const why = hiddenBy(profile, ways, layer, key);
+      if (why === undefined) return [];
+      return [
+        {
+          path: ['layers', n + 1, 'keys', key, 'does'],
+          layer: layer.id,
+          key,
+          message: `What it does here can never be reached: ${why}.`,
+          fix: { edit: 'assign', layer: layer.id, key, to: null },
+          fixName: 'Make it a pass',
+        },
+      ];
+    }),
+  );
+}
