@@ -50,8 +50,8 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   },
   'trial-why': async (page) => {
     await page.keyboard.press('F10');
-    await page.waitForSelector('.host-bar');
-    await page.$eval('.host-bar', (bar) => bar.dispatchEvent(new MouseEvent('click', { bubbles: true })));
+    await page.waitForSelector('.on-host');
+    await page.$eval('.on-host', (bar) => bar.dispatchEvent(new MouseEvent('click', { bubbles: true })));
   },
   device: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);

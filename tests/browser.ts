@@ -131,3 +131,12 @@ export async function hands(page: Page, script: string): Promise<void> {
 
 export const textOf = (page: Page, selector: string): Promise<string> =>
   page.$eval(selector, (element) => element.textContent ?? '');
+
+/** Presses Tab until the focus is on what is wanted. */
+export async function tabTo(page: Page, selector: string): Promise<void> {
+  for (let n = 0; n < 80; n++) {
+    if (await page.evaluate((wanted) => document.activeElement?.matches(wanted) ?? false, selector)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab does not lead to ${selector}`);
+}

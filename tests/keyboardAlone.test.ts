@@ -1,6 +1,16 @@
 import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
-import { hands, openBrowser, openPage, seeText, startApp, temporaryFolder, textOf, type AppServer } from './browser';
+import {
+  hands,
+  openBrowser,
+  openPage,
+  seeText,
+  startApp,
+  tabTo,
+  temporaryFolder,
+  textOf,
+  type AppServer,
+} from './browser';
 
 jest.setTimeout(90_000);
 
@@ -14,15 +24,6 @@ afterAll(async () => {
   await browser.close();
   await server.stop();
 });
-
-/** Presses Tab until the focus is on what is wanted. */
-async function tabTo(page: Page, selector: string): Promise<void> {
-  for (let n = 0; n < 80; n++) {
-    if (await page.evaluate((wanted) => document.activeElement?.matches(wanted) ?? false, selector)) return;
-    await page.keyboard.press('Tab');
-  }
-  throw new Error(`Tab does not lead to ${selector}`);
-}
 
 const type = async (page: Page, line: string): Promise<void> => {
   await page.keyboard.press('Enter');

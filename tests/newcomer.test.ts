@@ -163,7 +163,7 @@ describe('the first two minutes', () => {
     const input = (await page.$('input[aria-label="Strokes file"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await seeText(page, '[data-testid=host-text]', 'qwe');
-    await choose(page, '.host-bar');
+    await choose(page, '.on-host');
     await seeText(page, '.why', 'It came at once.');
     await press(page, 'Close');
     await page.$eval('.look-back [role=slider]', (slider) => (slider as SVGElement).focus());

@@ -11,6 +11,9 @@ import type { Bench } from '../shared/useBench';
 const USUAL_WINDOW_MS = 40;
 const MOST_KEYS = 4;
 
+/** Whether keys that are selected are as many as a joint press can have. */
+const canJoin = (keys: readonly string[]): boolean => keys.length > 1 && keys.length <= MOST_KEYS;
+
 type JointDialogProps = { bench: Bench; joint: Joint | undefined; onClose: () => void };
 
 /** The action a line means, or why it means none. */
@@ -22,8 +25,8 @@ function actionOf(line: string, layers: Bench['profile']['layers']): { action: A
 }
 
 export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
-  const { profile, board, edit } = bench;
-  const [keys, setKeys] = useState<string[]>(joint?.keys ?? []);
+  const { profile, board, selectedKeys, edit } = bench;
+  const [keys, setKeys] = useState<string[]>(joint?.keys ?? (canJoin(selectedKeys) ? [...selectedKeys] : []));
   const [line, setLine] = useState(joint ? (printAction(joint.action, profile) ?? '') : '');
   const [withinMs, setWithinMs] = useState(joint?.withinMs ?? USUAL_WINDOW_MS);
 

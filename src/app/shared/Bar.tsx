@@ -23,7 +23,9 @@ const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost
 /** Whether the person is typing into something, so that single keys are theirs. */
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  (target.isContentEditable ||
+    ['TEXTAREA', 'SELECT'].includes(target.tagName) ||
+    (target instanceof HTMLInputElement && !['radio', 'checkbox', 'range', 'file'].includes(target.type)));
 
 const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { message } = AntApp.useApp();

@@ -4,7 +4,7 @@ import type { TrialSession } from './session';
 
 type ComparedProps = { session: TrialSession; spanUs: number; onLook: (atUs: number | null) => void };
 
-const count = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
 export const Compared = ({ session, spanUs, onLook }: ComparedProps) => {
   const { differences } = session;
@@ -16,17 +16,16 @@ export const Compared = ({ session, spanUs, onLook }: ComparedProps) => {
   const latest = moved.reduce((most, { byUs }) => (Math.abs(byUs) > Math.abs(most) ? byUs : most), 0);
   return (
     <p className="compared" role="status">
-      <strong>
+      <span>
+        <strong>The same fingers, run again:</strong>{' '}
         {places.length === 0 && moved.length === 0
-          ? 'The same fingers, run again: the host gets the same.'
-          : `The same fingers, run again: ${count(came.length, 'new press')}, ${gone.length} no longer sent`}
-      </strong>
-      {moved.length > 0 && (
-        <span>
-          , {moved.length} at another time (by {latest > 0 ? '+' : '−'}
-          {Math.round(Math.abs(latest) / 1000)} ms at most)
-        </span>
-      )}
+          ? 'the host gets the same.'
+          : `${count(came.length, 'new press', 'new presses')}, ${gone.length} no longer sent${
+              moved.length > 0
+                ? `, ${moved.length} at another time (${latest > 0 ? '+' : '−'}${Math.round(Math.abs(latest) / 1000)} ms at most)`
+                : ''
+            }.`}
+      </span>
       {places.length > 0 && (
         <button
           type="button"

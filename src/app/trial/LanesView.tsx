@@ -25,7 +25,10 @@ export const SPAN_US = 3_000_000;
 const ROW = 19;
 const GROUP_GAP = 9;
 const TOP = 18;
-const MOST_ROWS = { fingers: 7, host: 6 };
+const MOST_ROWS = { fingers: 7, host: 7 };
+/** Rows are lower when there are many, so that the lanes keep their width. */
+const LOW_ROW = 16;
+const MANY_ROWS = 12;
 
 /** What every bar that can be chosen has, so that a pointer, a screen reader and the arrow keys find it. */
 export type BarProps = {
@@ -46,7 +49,13 @@ function groupsOf(session: TrialSession, keyLabel: (key: string) => string, from
   const fingers = rowsWithin(lanes.fingers, fromUs, edgeUs).slice(-MOST_ROWS.fingers);
   // What the host no longer gets keeps a row, so that it can be seen.
   const gone = session.differences?.gone ?? [];
-  const host = rowsWithin([...lanes.host, ...gone], fromUs, edgeUs).slice(-MOST_ROWS.host);
+  const rows = rowsWithin([...lanes.host, ...gone], fromUs, edgeUs);
+  const differs = (bar: Bar): boolean =>
+    (gone as Bar[]).includes(bar) || ((session.differences?.came ?? []) as Bar[]).includes(bar);
+  const host = rows
+    .toSorted((a, b) => Number(a.bars.some(differs)) - Number(b.bars.some(differs)))
+    .slice(-MOST_ROWS.host)
+    .sort((a, b) => (a.bars[0]?.fromUs ?? 0) - (b.bars[0]?.fromUs ?? 0));
   return [
     {
       title: 'Fingers',
@@ -87,11 +96,11 @@ function groupsOf(session: TrialSession, keyLabel: (key: string) => string, from
 }
 
 /** Groups one below the other; the decisions have one tall row. */
-function placeBelow(groups: readonly Group[]): (Group & { top: number; height: number })[] {
+function placeBelow(groups: readonly Group[], row: number): (Group & { top: number; height: number })[] {
   const placed: (Group & { top: number; height: number })[] = [];
   let top = TOP;
   for (const group of groups) {
-    const height = ROW * (group.lane === 'decisions' ? 1.5 : Math.max(1, group.rows.length));
+    const height = row * (group.lane === 'decisions' ? 1.5 : Math.max(1, group.rows.length));
     placed.push({ ...group, top, height });
     top += height + GROUP_GAP;
   }
@@ -149,7 +158,8 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
     (us) => us >= 0 && us <= edgeUs,
   );
 
-  const placed = placeBelow(groups);
+  const row = groups.reduce((count, { rows }) => count + rows.length, 0) > MANY_ROWS ? LOW_ROW : ROW;
+  const placed = placeBelow(groups, row);
   const last = placed.at(-1);
   const height = Math.max(300, last ? last.top + last.height + GROUP_GAP : 0);
 
@@ -203,21 +213,21 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
               {title}
             </text>
             <rect x={LABELS} y={top} width={WIDTH - LABELS} height={groupHeight} rx={3} className="lane-ground" />
-            {rows.map((row, index) => (
-              <g key={row.label}>
-                <text x={LABELS - 6} y={top + index * ROW + 13.5} textAnchor="end" className="lane-label">
-                  {fit(row.label, index === 0 && title !== 'Host' ? 50 : 98, 5.8)}
+            {rows.map((line, index) => (
+              <g key={line.label}>
+                <text x={LABELS - 6} y={top + (index + 0.71) * row} textAnchor="end" className="lane-label">
+                  {fit(line.label, index === 0 && title !== 'Host' ? 50 : 98, 5.8)}
                 </text>
-                {row.bars.map((bar) => (
+                {line.bars.map((bar) => (
                   <rect
                     key={`${bar.fromUs}-${(differences?.gone as Bar[] | undefined)?.includes(bar) ?? false}`}
                     x={x(bar.fromUs)}
-                    y={top + index * ROW + 3}
+                    y={top + index * row + 3}
                     width={Math.max(2.5, x(bar.toUs ?? edgeUs) - x(bar.fromUs))}
-                    height={ROW - 6}
+                    height={row - 6}
                     rx={2}
-                    fill={row.fill}
-                    {...barProps(row.choose(bar), row.label)}
+                    fill={line.fill}
+                    {...barProps(line.choose(bar), line.label)}
                   />
                 ))}
               </g>

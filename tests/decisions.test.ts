@@ -1,0 +1,156 @@
+import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
+import type { Browser, Page } from 'puppeteer-core';
+import {
+  choose,
+  hands,
+  openBrowser,
+  openPage,
+  seeText,
+  startApp,
+  tabTo,
+  temporaryFolder,
+  textOf,
+  type AppServer,
+} from './browser';
+
+jest.setTimeout(120_000);
+
+let browser: Browser;
+let server: AppServer;
+beforeAll(async () => {
+  server = await startApp(temporaryFolder());
+  browser = await openBrowser();
+});
+afterAll(async () => {
+  await browser.close();
+  await server.stop();
+});
+
+const assign = async (page: Page, line: string): Promise<void> => {
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(line);
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.activeElement?.hasAttribute('data-key'));
+};
+
+test('a gesture of three presses, a joint press and a layer for one key: made, played and read without a pointer', async () => {
+  const { page, complaints } = await openPage(browser, `${server.url}/shelf`);
+  await page.waitForSelector('.shelf-card');
+  await tabTo(page, '.start');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('.layout-bench');
+  await tabTo(page, '.ladder > .word');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.ladder', 'Layer 2');
+
+  await tabTo(page, '[data-key="CapsLock"]');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'KeyG');
+  await assign(page, 'F13');
+  await page.keyboard.press('PageDown');
+  await assign(page, 'tap G, twice B, 3 times C, hold F');
+  await seeText(page, '.sentences', 'Tapped three times, it sends C.');
+
+  // One layer for the next key, on the key to the left.
+  await page.keyboard.press('ArrowLeft');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'KeyF');
+  await assign(page, 'once Layer 2');
+  await seeText(page, '.sentences', 'for the next key');
+
+  // Two keys together: selected with Shift and an arrow, then joined.
+  for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowRight');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-key') === 'KeyJ');
+  await hands(page, '+ShiftLeft +ArrowRight -ArrowRight -ShiftLeft');
+  await seeText(page, '.key-others', 'and 1 more');
+  await tabTo(page, '.together > .word');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('.ant-modal [data-key="KeyJ"].selected');
+  await tabTo(page, '[aria-label="What the joint press does"]');
+  await page.keyboard.type('Esc');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.together', 'J + K Esc');
+
+  await hands(page, '+AltLeft +Digit2 -Digit2 -AltLeft');
+  await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
+  await page.keyboard.press('Enter');
+  const tap = '+KeyG 15 -KeyG 15';
+  await hands(
+    page,
+    `${tap} ${tap} +KeyG 30 -KeyG 400 +KeyF 20 -KeyF 20 +KeyG 20 -KeyG 300 +KeyJ +KeyK 30 -KeyJ -KeyK 400`,
+  );
+  await page.keyboard.press('F10');
+  await seeText(page, '[data-testid=decisions]', 'G: tap of press 3');
+  await seeText(page, '[data-testid=decisions]', 'there is nothing else it could be');
+
+  // From the newest at the host to its reason; the arrows walk on to the finger.
+  await tabTo(page, '.lane-bar');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.why', 'Why Escape?');
+  await seeText(page, '.why', 'J and K are together');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.why', 'Why F13?');
+  await seeText(page, '.why', 'Layer 2 answered');
+  for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowUp');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('data-lane') === 'fingers');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.why', 'goes down');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('another moment of decision runs the same fingers again and marks what differs', async () => {
+  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+  await page.waitForSelector('.trial-main');
+  await choose(page, 'button ::-p-text(Listen to my keyboard)');
+  await hands(page, '+KeyS 20 +KeyH 20 -KeyH 20 -KeyS 30 +KeyE 20 -KeyE 100');
+  await page.keyboard.press('F10');
+  await seeText(page, '[data-testid=decisions]', 'key down and up inside'.slice(4));
+  await choose(page, '.on-decisions');
+  await seeText(page, '.why', 'is decided: hold');
+  await choose(page, '.ant-segmented-item ::-p-text(wait)');
+  await seeText(page, '.compared', '1 no longer sent');
+  await seeText(page, '[data-testid=host-text]', 'she');
+  await page.waitForSelector('.lane-bar.gone');
+  await page.waitForSelector('.lane-bar.came');
+
+  // Going to another bench and back loses nothing; what is undone is again as it was.
+  await hands(page, '+AltLeft +Digit1 -Digit1 -AltLeft');
+  await page.waitForSelector('.layout-bench');
+  await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
+  await hands(page, '+AltLeft +Digit2 -Digit2 -AltLeft');
+  await seeText(page, '.compared', 'the host gets the same');
+  expect(await textOf(page, '[data-testid=host-text]')).toContain('Alt');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('several keys take one edit, which undo takes back as one', async () => {
+  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/layout`);
+  await choose(page, '[data-key="L2-2"]');
+  await page.keyboard.down('Control');
+  for (const key of ['L2-3', 'L2-4']) await choose(page, `[data-key="${key}"]`);
+  await page.keyboard.up('Control');
+  await seeText(page, '.key-others', 'goes to all 3');
+  await tabTo(page, '.hold-mark');
+  for (let n = 0; n < 2; n++) await page.keyboard.press('ArrowLeft');
+  await seeText(page, '.sentences', 'Held for 210 ms');
+  await choose(page, '[data-key="L2-2"]');
+  await seeText(page, '.sentences', 'Held for 210 ms');
+  await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
+  await seeText(page, '.sentences', 'Held for 220 ms');
+
+  // The second press of one key, copied to another.
+  await page.$eval('[aria-label^="first press, hold"]', (cell) => (cell as HTMLElement).focus());
+  await hands(page, '+ControlLeft +KeyC -KeyC -ControlLeft');
+  await choose(page, '[data-key="L1-2"]');
+  await page.$eval('[aria-label^="first press, hold"]', (cell) => (cell as HTMLElement).focus());
+  await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
+  await seeText(page, '[data-key="L1-2"]', 'Meta');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
