@@ -31,10 +31,10 @@ export function temporaryFolder(): string {
 
 export type AppServer = { url: string; stop(): Promise<void> };
 
-/** Starts the server on a port (0: any free one) with its data in a folder. */
-export async function startApp(dataFolder: string, port = 0): Promise<AppServer> {
+/** Starts the server on a port (0: any free one) with its data in a folder, serving the built app of a folder. */
+export async function startApp(dataFolder: string, port = 0, appFolder = 'dist'): Promise<AppServer> {
   const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
-    env: { ...process.env, PORT: String(port), UNDERLOOM_DATA: dataFolder, NODE_OPTIONS: '' },
+    env: { ...process.env, PORT: String(port), UNDERLOOM_DATA: dataFolder, UNDERLOOM_APP: appFolder, NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   const url = await new Promise<string>((resolve, reject) => {

@@ -1,4 +1,7 @@
-/** Starts the server: `PORT` sets the port (default 4747), `UNDERLOOM_DATA` the data folder (default `.underloom`). */
+/**
+ * Starts the server: `PORT` sets the port (default 4747), `UNDERLOOM_DATA` the data folder (default `.underloom`),
+ * `UNDERLOOM_APP` the folder of the built app (default `dist`).
+ */
 import { join, resolve } from 'node:path';
 import pino from 'pino';
 import { z } from 'zod';
@@ -20,7 +23,7 @@ try {
   const server = await startServer({
     port: port.data,
     dataFolder: resolve(process.env.UNDERLOOM_DATA ?? '.underloom'),
-    appFolder: resolve('dist'),
+    appFolder: resolve(process.env.UNDERLOOM_APP ?? 'dist'),
     development: process.argv.includes('--dev'),
     log,
   });

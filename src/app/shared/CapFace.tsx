@@ -23,6 +23,20 @@ export type CapLegend = {
 type CapFaceProps = CapLegend & { width: number; height: number };
 
 const TICK_WIDTH = 5.4;
+const TICK_GAP = 1.4;
+
+/** The row of ticks: one path for the empty ones, one for each dye, so that many layers stay cheap to draw. */
+const TickRow = ({ ticks, width, y }: { ticks: NonNullable<CapLegend['ticks']>; width: number; y: number }) => {
+  const step = Math.min(TICK_WIDTH + TICK_GAP, (width - 14) / Math.max(1, ticks.length));
+  const tick = step * (TICK_WIDTH / (TICK_WIDTH + TICK_GAP));
+  const paths = new Map<string, string>();
+  ticks.forEach(({ dye, assigned }, index) => {
+    const color = assigned ? threadOf(dye) : 'var(--hair)';
+    const box = `M${(8 + index * step).toFixed(1)} ${y}h${tick.toFixed(1)}v${assigned ? 3.4 : 1}h-${tick.toFixed(1)}z`;
+    paths.set(color, (paths.get(color) ?? '') + box);
+  });
+  return [...paths].map(([color, path]) => <path key={color} d={path} fill={color} />);
+};
 
 /** Text that fits: cut with an ellipsis by a rough width of characters, since SVG does not wrap. */
 export const fit = (text: string, width: number, perCharacter: number): string => {
@@ -59,16 +73,7 @@ export const CapFace = ({
       )
     )}
     {isMarked && <path d={`M${width - 12} 0.6H${width - 0.6}V12Z`} fill="var(--madder)" />}
-    {ticks.map(({ dye, assigned }, index) => (
-      <rect
-        key={index}
-        x={8 + index * (TICK_WIDTH + 1.4)}
-        y={height - 7}
-        width={TICK_WIDTH}
-        height={assigned ? 3.4 : 1}
-        fill={assigned ? threadOf(dye) : 'var(--hair)'}
-      />
-    ))}
+    <TickRow ticks={ticks} width={width} y={height - 7} />
   </g>
 );
 

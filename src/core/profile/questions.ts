@@ -91,26 +91,30 @@ export function allActions(profile: Profile): { action: Action; path: (string | 
 /** One key (or joint press) that leads to a layer. */
 export type WayIn = { fromLayer: LayerId; key: KeyId; how: LayerHow; by: 'press' | 'tap' | 'hold'; step: number };
 
-/** Every key that leads to a layer, in the order of layers and keys. */
-export function waysTo(profile: Profile, target: LayerId): WayIn[] {
-  const ways: WayIn[] = [];
+/** Profiles are never changed in place, and many ask this of every layer: one walk over the keys serves all. */
+const waysByProfile = new WeakMap<Profile, Map<LayerId, WayIn[]>>();
+
+function allWays(profile: Profile): Map<LayerId, WayIn[]> {
+  const known = waysByProfile.get(profile);
+  if (known) return known;
+  const ways = new Map<LayerId, WayIn[]>();
   for (const layer of profile.layers) {
     for (const [key, assignment] of Object.entries(layer.keys)) {
       for (const { action, path } of actionsOf(assignment.does)) {
-        if (action.do !== 'layer' || action.layer !== target) continue;
+        if (action.do !== 'layer') continue;
         const by = path.includes('tap') ? 'tap' : path.includes('hold') ? 'hold' : 'press';
-        ways.push({
-          fromLayer: layer.id,
-          key,
-          how: action.how,
-          by,
-          step: path[0] === 'steps' ? Number(path[1]) + 1 : 1,
-        });
+        const step = path[0] === 'steps' ? Number(path[1]) + 1 : 1;
+        const way: WayIn = { fromLayer: layer.id, key, how: action.how, by, step };
+        ways.set(action.layer, [...(ways.get(action.layer) ?? []), way]);
       }
     }
   }
+  waysByProfile.set(profile, ways);
   return ways;
 }
+
+/** Every key that leads to a layer, in the order of layers and keys. */
+export const waysTo = (profile: Profile, target: LayerId): readonly WayIn[] => allWays(profile).get(target) ?? [];
 
 /** Whether an action only holds modifiers: `keys` of modifiers, `once`, or a `many` of only such (engine rules, gestures). */
 export function isModifiersOnly(action: Action): boolean {

@@ -42,28 +42,37 @@ class Ways {
   }
 }
 
-/** What hides a key's binding on a layer for good, as the end of a sentence. */
-function hiddenBy(profile: Profile, ways: Ways, layer: Layer, key: KeyId): string | undefined {
-  if (ways.onlyHolder(layer.id) === key) return `this key is down all the time that ${layer.name} is shown`;
+/** What hides bindings of one layer for good: the key that holds it, and the layers that are always shown above it. */
+type Hiding = { holder: KeyId | undefined; above: Layer[] };
+
+function hidingOf(profile: Profile, ways: Ways, layer: Layer): Hiding {
   const index = profile.layers.indexOf(layer);
   const above = ways
     .company(layer.id)
     .map((id) => profile.layers.findIndex((other) => other.id === id))
     .filter((other) => other > index && !ways.isEverGoneTo(profile.layers[other]?.id ?? ''))
-    .map((other) => profile.layers[other])
-    .find((other) => (other?.keys[key]?.does.kind ?? 'pass') !== 'pass');
-  return above && `${above.name} is always shown above ${layer.name}, and answers first`;
+    .flatMap((other) => profile.layers[other] ?? []);
+  return { holder: ways.onlyHolder(layer.id), above };
+}
+
+/** What hides a key's binding, as the end of a sentence. */
+function hiddenBy({ holder, above }: Hiding, layer: Layer, key: KeyId): string | undefined {
+  if (holder === key) return `this key is down all the time that ${layer.name} is shown`;
+  const first = above.find((other) => (other.keys[key]?.does.kind ?? 'pass') !== 'pass');
+  return first && `${first.name} is always shown above ${layer.name}, and answers first`;
 }
 
 /** Bindings that can never be reached, in the order of layers and keys. */
 export function reachAdvice(profile: Profile, board: Board): Advice[] {
   const ways = new Ways(profile);
-  return profile.layers.slice(1).flatMap((layer, n) =>
-    board.keys.flatMap(({ id: key }): Advice[] => {
+  return profile.layers.slice(1).flatMap((layer, n) => {
+    const hiding = hidingOf(profile, ways, layer);
+    if (hiding.holder === undefined && hiding.above.length === 0) return [];
+    return board.keys.flatMap(({ id: key }): Advice[] => {
       const kind = layer.keys[key]?.does.kind ?? 'pass';
       // Saying that the holding key does nothing is a habit, not a mistake.
       if (kind === 'pass' || kind === 'none') return [];
-      const why = hiddenBy(profile, ways, layer, key);
+      const why = hiddenBy(hiding, layer, key);
       if (why === undefined) return [];
       return [
         {
@@ -75,6 +84,6 @@ export function reachAdvice(profile: Profile, board: Board): Advice[] {
           fixName: 'Make it a pass',
         },
       ];
-    }),
-  );
+    });
+  });
 }
