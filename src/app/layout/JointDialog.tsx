@@ -17,8 +17,8 @@ const canJoin = (keys: readonly string[]): boolean => keys.length > 1 && keys.le
 type JointDialogProps = { bench: Bench; joint: Joint | undefined; onClose: () => void };
 
 /** The action a line means, or why it means none. */
-function actionOf(line: string, layers: Bench['profile']['layers']): { action: Action } | { reason: string } {
-  const parsed = parseLine(line, { layers });
+function actionOf(line: string, context: Bench['profile']): { action: Action } | { reason: string } {
+  const parsed = parseLine(line, context);
   if (!parsed.ok) return { reason: parsed.error.message };
   if (parsed.binding.kind !== 'act') return { reason: 'A joint press has one action; it has no tap and hold.' };
   return { action: parsed.binding.action };
@@ -32,7 +32,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
 
   const others = profile.joints.filter(({ id }) => id !== joint?.id);
   const isTaken = others.some((other) => other.keys.toSorted().join() === keys.toSorted().join());
-  const meant = actionOf(line, profile.layers);
+  const meant = actionOf(line, profile);
   const reason =
     keys.length < 2
       ? 'Choose two to four keys.'

@@ -1,10 +1,13 @@
 /** Actions have a beginning and an end. What lasts between them is kept as holds; what does not is done at once. */
 import { Hold, Holds } from './holds';
 import { LatchStage } from './latches';
+import { LiftStage } from './lifts';
 import type { LayerStage } from './layers';
+import { MacroStage } from './macros';
 import { ModifierStage } from './modifiers';
 import type { Outputs } from './outputs';
-import type { HoldForPart, KeysPart, LayerPart, Program, RunAction } from './program';
+import type { HoldForPart, KeysPart, LayerPart, MacroPart, Program, RunAction } from './program';
+import { TextStage, type Source } from './texts';
 import type { Timers } from './timers';
 import type { UsageStage } from './usages';
 
@@ -16,6 +19,10 @@ export class ActionStage {
   private readonly heldFor: (Hold | null)[];
   /** The next `keys` action begun is a latch of its codes instead. */
   private latchesNext = false;
+  private readonly texts: TextStage;
+  private readonly macros: MacroStage;
+  /** Where what begins now comes from; macros and texts keep it for what they do later. */
+  private readonly source: Source = { key: 0, layer: 0, pressedUs: 0, press: 0 };
 
   constructor(
     program: Program,
@@ -29,6 +36,32 @@ export class ActionStage {
     const scratch = new Hold(() => undefined);
     this.latches = new LatchStage(program.codes.length, clock, usages, this.modifiers, this.holds, scratch);
     this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
+    const lifts = new LiftStage(usages, this.holds, this.latches, this.modifiers);
+    const announce = ({ key, layer, pressedUs }: Source): void =>
+      outputs.begin?.(this.clock.nowUs, key, layer, pressedUs);
+    this.texts = new TextStage(clock, usages, this.modifiers, lifts, timers, announce);
+    this.macros = new MacroStage(
+      program.macros,
+      program.codes.length,
+      clock,
+      usages,
+      this.holds,
+      this.latches,
+      this.modifiers,
+      lifts,
+      this.texts,
+      timers,
+      outputs,
+      announce,
+    );
+  }
+
+  /** Says which press what begins now comes from, and tells the trace. */
+  beginsFrom(key: number, layer: number, pressedUs: number): void {
+    this.source.key = key;
+    this.source.layer = layer;
+    this.source.pressedUs = pressedUs;
+    this.outputs.begin?.(this.clock.nowUs, key, layer, pressedUs);
   }
 
   /** Begins an action for a press and returns its last part, which `end` takes; null when nothing of it lasts. */
@@ -58,6 +91,12 @@ export class ActionStage {
       case 'wheel':
         this.outputs.wheel?.(this.clock.nowUs, action.dx, action.dy);
         return earlier;
+      case 'text':
+        this.source.press = press;
+        this.texts.begin(action.text, this.source);
+        return earlier;
+      case 'macro':
+        return this.beginMacro(action, press, fingerHeld, earlier);
       case 'many': {
         let last = earlier;
         for (const part of action.parts) last = this.begin(part, press, fingerHeld, last);
@@ -109,6 +148,8 @@ export class ActionStage {
   endAll(): void {
     this.modifiers.reset();
     this.latchesNext = false;
+    this.macros.cutAll();
+    this.texts.stopAll();
     while (this.holds.last) {
       this.timers.cancel(this.holds.last.timer);
       this.endPart(this.holds.last);
@@ -157,6 +198,17 @@ export class ActionStage {
     return this.holds.begin(part, press, fingerHeld, earlier);
   }
 
+  private beginMacro(part: MacroPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    if (this.macros.isRunning(part.macro)) {
+      this.macros.beginAgain(part.macro);
+      return earlier;
+    }
+    const hold = this.holds.begin(part, press, fingerHeld, earlier);
+    this.source.press = press;
+    this.macros.begin(part.macro, this.source, hold);
+    return hold;
+  }
+
   private takeDown(usage: number, press: number, hold: Hold, isButton: boolean): void {
     if (!this.usages.isModifier(usage)) this.modifiers.before(usage, press, hold, isButton);
     this.usages.down(usage, this.clock.nowUs);
@@ -171,12 +223,15 @@ export class ActionStage {
       case 'holdFor':
         this.heldFor[part.number] = null;
         for (let n = part.usages.length - 1; n >= 0; n--) {
-          this.usages.up(part.usages[n] as number, this.clock.nowUs);
+          if (!hold.isAside(n)) this.usages.up(part.usages[n] as number, this.clock.nowUs);
           if (n === part.firstKey) this.modifiers.after(hold);
         }
         break;
       case 'once':
         this.modifiers.endOnce(hold);
+        break;
+      case 'macro':
+        this.macros.actionEnded(part.macro, hold);
         break;
       case 'layer':
         if (part.how === 'while' || hold.goesOnAsWhile) this.layers.letGo(part.layer, this.clock.nowUs);
@@ -189,8 +244,12 @@ export class ActionStage {
     if (part.mixed && !hold.modifiersLifted) this.holds.liftable--;
     for (let n = part.usages.length - 1; n >= 0; n--) {
       const usage = part.usages[n] as number;
-      if (!hold.modifiersLifted || !this.usages.isModifier(usage)) this.usages.up(usage, this.clock.nowUs);
-      if (part.usages.length === 1) this.latches.takeBack(usage, hold.order);
+      const isGone = hold.isAside(n) || (hold.modifiersLifted && this.usages.isModifier(usage));
+      if (!isGone) this.usages.up(usage, this.clock.nowUs);
+      if (part.usages.length === 1) {
+        this.latches.takeBack(usage, hold.order);
+        this.macros.takeBack(usage, hold.order);
+      }
       if (n === part.firstKey) this.modifiers.after(hold);
     }
   }

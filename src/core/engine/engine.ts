@@ -34,7 +34,7 @@ export class Engine {
   ) {
     this.actuation = new ActuationStage(program);
     this.layers = new LayerStage(program, outputs);
-    const usages = new UsageStage(program, outputs);
+    const usages = new UsageStage(program, this, outputs);
     this.actions = new ActionStage(program, this, usages, this.layers, this.timers, outputs);
     this.gestures = new GestureStage(program, this, this.layers, this.actions, this.timers, outputs);
     this.joints = new JointStage(program, this, this.timers, this.gestures);

@@ -318,7 +318,7 @@ export class GestureStage {
     this.clearHead();
     if (!tap) return;
     if (tap.types) this.lastTypedUs = pressedUs;
-    this.outputs.begin?.(this.clock.nowUs, key, this.headLayer, pressedUs);
+    this.actions.beginsFrom(key, this.headLayer, pressedUs);
     this.actions.tap(tap, this.pressCount, tapUs);
   }
 
@@ -329,13 +329,13 @@ export class GestureStage {
     this.report(cause, hold ? 'hold' : 'none');
     this.clearHead();
     if (!hold) return;
-    this.outputs.begin?.(this.clock.nowUs, key, this.headLayer, this.pressedUs);
+    this.actions.beginsFrom(key, this.headLayer, this.pressedUs);
     this.runningAction[key] = hold;
     this.running[key] = this.actions.begin(hold, this.pressCount, true);
   }
 
   private beginPlain(action: RunAction, key: number, layer: number, pressedUs: number): void {
-    this.outputs.begin?.(this.clock.nowUs, key, layer, pressedUs);
+    this.actions.beginsFrom(key, layer, pressedUs);
     if (action.types) this.lastTypedUs = pressedUs;
     this.runningAction[key] = action;
     this.running[key] = this.actions.begin(action, this.pressCount, true);

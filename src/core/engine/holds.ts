@@ -20,6 +20,9 @@ export class Hold {
   goesOnAsWhile = false;
   /** Modifiers that went down for this hold's key (or, for a held `once`, stay until it ends), in that order. */
   readonly added: number[] = [];
+  /** Who put modifiers of this hold aside (a macro, a text), and which, as bits by their places. */
+  asideFor: object | null = null;
+  private asideBits = 0;
   /** How many of `added`, from the front, are those of `once`; the others are those of `capitals`. */
   addedByOnce = 0;
   /** The part of the same action that began before this one: an action ends in reverse. */
@@ -31,6 +34,27 @@ export class Hold {
 
   constructor(end: (hold: Hold) => void) {
     this.timer = new Timer(() => end(this));
+  }
+
+  /** The usages it has taken: those of its part, or for a `once` the modifiers that stay while its key is held. */
+  get usages(): readonly number[] | null {
+    const { part } = this;
+    if (part?.kind === 'keys' || part?.kind === 'holdFor') return part.usages;
+    return part?.kind === 'once' ? this.added : null;
+  }
+
+  isAside(place: number): boolean {
+    return ((this.asideBits >>> place) & 1) === 1;
+  }
+
+  putAside(place: number, owner: object): void {
+    this.asideFor = owner;
+    this.asideBits |= 1 << place;
+  }
+
+  clearAside(): void {
+    this.asideFor = null;
+    this.asideBits = 0;
   }
 }
 
@@ -60,6 +84,7 @@ export class Holds {
     hold.fingerHeld = fingerHeld;
     hold.modifiersLifted = false;
     hold.goesOnAsWhile = false;
+    hold.clearAside();
     hold.addedByOnce = 0;
     hold.earlierPart = earlierPart;
     hold.previous = this.last;

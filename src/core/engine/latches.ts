@@ -12,6 +12,8 @@ export class LatchStage {
   /** Gathers modifiers added to a key that is latched; they go up right after its down. */
   private readonly scratch: Hold;
   private latchedCount = 0;
+  /** Who put a latched modifier aside; null when it is down. */
+  private readonly asideFor: (object | null)[];
 
   constructor(
     usageCount: number,
@@ -22,6 +24,7 @@ export class LatchStage {
     scratch: Hold,
   ) {
     this.latchedAt = new Float64Array(usageCount);
+    this.asideFor = new Array<object | null>(usageCount).fill(null);
     this.scratch = scratch;
   }
 
@@ -40,12 +43,51 @@ export class LatchStage {
       this.unlatch(usage);
   }
 
+  /** When a usage was latched, in the order of holds. */
+  orderOf(usage: number): number {
+    return this.latchedAt[usage] as number;
+  }
+
+  /** The modifier that was latched last before an order and is down; -1 when there is none. */
+  lastModifier(before: number): number {
+    if (this.latchedCount === 0) return -1;
+    let last = -1;
+    for (let usage = 0; usage < this.latchedAt.length; usage++) {
+      const order = this.orderOf(usage);
+      if (order === 0 || order >= before || this.asideFor[usage] || !this.usages.isModifier(usage)) continue;
+      if (last < 0 || order > this.orderOf(last)) last = usage;
+    }
+    return last;
+  }
+
+  putAside(usage: number, owner: object): void {
+    this.asideFor[usage] = owner;
+    this.usages.up(usage, this.clock.nowUs);
+  }
+
+  /** The latch put aside by an owner that was latched first after an order; -1 when there is none. */
+  firstAside(owner: object, after: number): number {
+    if (this.latchedCount === 0) return -1;
+    let first = -1;
+    for (let usage = 0; usage < this.latchedAt.length; usage++) {
+      const order = this.orderOf(usage);
+      if (this.asideFor[usage] !== owner || order <= after) continue;
+      if (first < 0 || order < this.orderOf(first)) first = usage;
+    }
+    return first;
+  }
+
+  bringBack(usage: number): void {
+    this.asideFor[usage] = null;
+    this.usages.down(usage, this.clock.nowUs);
+  }
+
   /** Lets go of every latch, the last first. */
   releaseAll(): void {
     this.release([...this.latchedAt.keys()]);
   }
 
-  private isLatched(usage: number): boolean {
+  isLatched(usage: number): boolean {
     return (this.latchedAt[usage] as number) > 0;
   }
 
@@ -63,9 +105,10 @@ export class LatchStage {
     for (const usage of latched) this.unlatch(usage);
   }
 
-  private unlatch(usage: number): void {
+  unlatch(usage: number): void {
     this.latchedAt[usage] = 0;
     this.latchedCount--;
-    this.usages.up(usage, this.clock.nowUs);
+    if (this.asideFor[usage]) this.asideFor[usage] = null;
+    else this.usages.up(usage, this.clock.nowUs);
   }
 }

@@ -59,6 +59,17 @@ export class ModifierStage {
     if (shifts) this.add(hold, this.program.shiftUsage);
   }
 
+  /** What has to be done before a key of a macro or a text goes down, to which nothing is added. */
+  beforeUnaided(press: number): void {
+    if (this.holds.liftable > 0) this.liftChords(press);
+    if (this.holds.withAdded > 0) this.dropEarlierAdded(false);
+  }
+
+  /** Modifiers that were added to keys go up, whatever comes next. */
+  dropAllAdded(): void {
+    if (this.holds.withAdded > 0) this.dropEarlierAdded(false);
+  }
+
   /** After the key of a hold has gone up, so do the modifiers that were added to it. */
   after(hold: Hold): void {
     if (hold.added.length > 0) this.dropAdded(hold, 0);
@@ -87,8 +98,9 @@ export class ModifierStage {
       this.holds.liftable--;
       for (let n = part.usages.length - 1; n >= 0; n--) {
         const usage = part.usages[n] as number;
-        if (this.usages.isModifier(usage)) this.usages.up(usage, this.clock.nowUs);
+        if (this.usages.isModifier(usage) && !hold.isAside(n)) this.usages.up(usage, this.clock.nowUs);
       }
+      hold.clearAside();
     }
   }
 
@@ -126,7 +138,9 @@ export class ModifierStage {
 
   private dropAdded(hold: Hold, from: number): void {
     if (hold.added.length === 0) return;
-    for (let n = hold.added.length - 1; n >= from; n--) this.usages.up(hold.added[n] as number, this.clock.nowUs);
+    const isOnce = hold.part?.kind === 'once';
+    for (let n = hold.added.length - 1; n >= from; n--)
+      if (!isOnce || !hold.isAside(n)) this.usages.up(hold.added[n] as number, this.clock.nowUs);
     hold.added.length = from;
     hold.addedByOnce = 0;
     if (from === 0) this.holds.withAdded--;

@@ -4,7 +4,7 @@
  * and allocates nothing.
  */
 import { boardById, type Board } from '../board';
-import { codeOfUsage, isModifier, usageOfCode, type Code } from '../codes';
+import { BUTTON_PAGE, codeOfUsage, idOf, isModifier, pageOf, usageOfCode, type Code } from '../codes';
 import {
   bindingOn,
   isModifiersOnly,
@@ -19,6 +19,7 @@ import {
   type Profile,
 } from '../profile';
 import { CAPITALS_ADD, CAPITALS_END, CAPITALS_GO_ON } from './capitals';
+import { compileMacro, compileText, type RunMacro, type RunText } from './scores';
 import { unsupportedIn } from './unsupported';
 
 /** What several rules ask of an action, answered when the program is made. */
@@ -40,14 +41,17 @@ export type KeysPart = ChordPart & { kind: 'keys'; mixed: boolean; isButton: boo
 export type HoldForPart = ChordPart & { kind: 'holdFor'; number: number; forUs: number };
 export type OncePart = ActionFacts & { kind: 'once'; usages: readonly number[] };
 export type LayerPart = ActionFacts & { kind: 'layer'; how: LayerHow; layer: number };
+export type MacroPart = ActionFacts & { kind: 'macro'; macro: number };
 /** What lasts from its beginning to its end. */
-export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart;
+export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart;
 
 export type RunAction =
   | KeysPart
   | HoldForPart
   | OncePart
   | LayerPart
+  | MacroPart
+  | (ActionFacts & { kind: 'text'; text: RunText })
   | (ActionFacts & { kind: 'latch'; usages: readonly number[] })
   | (ActionFacts & { kind: 'latchNext' })
   | (ActionFacts & { kind: 'capitals' })
@@ -98,6 +102,7 @@ export type Program = {
   /** How many different `holdFor` actions there are. */
   holdForCount: number;
   joints: readonly RunJoint[];
+  macros: readonly RunMacro[];
 };
 
 /** Keys pressed together for an action of their own. Joint number j runs as key number `keyIds.length + j`. */
@@ -184,6 +189,12 @@ class Compiler {
         const layer = this.profile.layers.findIndex((candidate) => candidate.id === action.layer);
         return { kind: 'layer', ...NOTHING_SPECIAL, how: action.how, layer, holdsLayer: action.how === 'while' };
       }
+      case 'text':
+        return { kind: 'text', ...NOTHING_SPECIAL, types: true, text: this.text(action.text, action.gapMs) };
+      case 'macro': {
+        const macro = this.profile.macros.findIndex(({ id }) => id === action.macro);
+        return { kind: 'macro', ...NOTHING_SPECIAL, macro };
+      }
       case 'many': {
         const parts = action.actions.map((part) => this.action(part));
         return {
@@ -230,14 +241,27 @@ class Compiler {
     }
   }
 
+  macros(): RunMacro[] {
+    return this.profile.macros.map((macro) => compileMacro(macro, this.profile.hostLayout, this.numberOfCode));
+  }
+
+  private text(text: string, gapMs: number): RunText {
+    return compileText(text, gapMs, this.profile.hostLayout, this.numberOfCode);
+  }
+
   get holdForCount(): number {
     return this.holdForNumbers.size;
   }
 
   /** The indices of usages; a key that is written as its HID usage is the same key. */
   usages(codes: readonly Code[]): number[] {
-    return codes.map((code) => this.index(codeOfUsage(usageOfCode(code) ?? 0)));
+    return codes.map(this.numberOfCode);
   }
+
+  private readonly numberOfCode = (code: Code): number => {
+    const usage = usageOfCode(code) ?? 0;
+    return this.index(pageOf(usage) === BUTTON_PAGE ? `button:${idOf(usage)}` : codeOfUsage(usage));
+  };
 
   private chord(codes: readonly Code[]): ChordPart {
     const firstKey = codes.findIndex((code) => !isModifier(code));
@@ -290,6 +314,7 @@ export function compile(profile: Profile, board: Board | undefined = boardById(p
     action: compiler.action(joint.action),
     usesUpOnce: false,
   }));
+  const macros = compiler.macros();
   const [shiftUsage = 0] = compiler.usages(['ShiftLeft']);
   const hands = board.keys.map((key) => HANDS.indexOf(key.hand));
   const jointHands = profile.joints.map(({ keys }) => {
@@ -319,5 +344,6 @@ export function compile(profile: Profile, board: Board | undefined = boardById(p
       keys: keys.map(keyNumber),
       withinUs: withinMs * 1000,
     })),
+    macros,
   };
 }

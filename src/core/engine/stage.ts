@@ -26,7 +26,7 @@ export function stageProfile(layers: StageLayers, timing: PartialTiming = {}, mo
   const plain = plainProfile(board, 'stage', 'Stage');
   const built = Object.entries(layers).map(([name, lines], index) => {
     const keys = Object.entries(lines).map(([key, line]) => {
-      const parsed = parseLine(line, { layers: named });
+      const parsed = parseLine(line, { layers: named, macros: more.macros ?? [] });
       if (!parsed.ok) throw new Error(`${name}, ${key}: ${parsed.error.message}`);
       return [keyNamed(key, board), { does: parsed.binding }] as const;
     });

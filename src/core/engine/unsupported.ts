@@ -12,6 +12,8 @@ const RUNS: ReadonlySet<Action['do']> = new Set<Action['do']>([
   'layer',
   'button',
   'wheel',
+  'text',
+  'macro',
   'many',
 ]);
 

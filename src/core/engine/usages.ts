@@ -7,12 +7,16 @@ import type { Program } from './program';
 
 export class UsageStage {
   private readonly counts: Uint16Array;
+  /** How many of them are macros', or were left down by one. */
+  private readonly macroCounts: Uint16Array;
 
   constructor(
     private readonly program: Program,
+    private readonly clock: { readonly nowUs: number },
     private readonly outputs: Outputs,
   ) {
     this.counts = new Uint16Array(program.codes.length);
+    this.macroCounts = new Uint16Array(program.codes.length);
   }
 
   isModifier(usage: number): boolean {
@@ -21,6 +25,35 @@ export class UsageStage {
 
   isDown(usage: number): boolean {
     return (this.counts[usage] as number) > 0;
+  }
+
+  isMacroHeld(usage: number): boolean {
+    return (this.macroCounts[usage] as number) > 0;
+  }
+
+  macroDown(usage: number): void {
+    this.macroCounts[usage] = (this.macroCounts[usage] as number) + 1;
+    this.downNow(usage);
+  }
+
+  macroUp(usage: number): void {
+    this.macroCounts[usage] = (this.macroCounts[usage] as number) - 1;
+    this.upNow(usage);
+  }
+
+  downNow(usage: number): void {
+    this.down(usage, this.clock.nowUs);
+  }
+
+  upNow(usage: number): void {
+    this.up(usage, this.clock.nowUs);
+  }
+
+  /** One who holds a usage presses it again: a non-modifier goes up and down. */
+  strikeAgain(usage: number): void {
+    if (this.isModifier(usage)) return;
+    this.outputs.edge(this.clock.nowUs, false, usage);
+    this.outputs.edge(this.clock.nowUs, true, usage);
   }
 
   down(usage: number, tUs: number): void {

@@ -17,6 +17,7 @@ import {
   type Binding,
   type Gesture,
   type Layer,
+  type Macro,
   type Profile,
 } from '../profile';
 import { BadImage, ByteReader } from './bytes';
@@ -32,6 +33,7 @@ import {
   TAG,
 } from './layout';
 import { readActuation, readChoice, readChord, readTiming } from './parts';
+import { readMacro, readScore } from './scores';
 
 /** What an image's header says, checked against its bytes. */
 export type ImageHeader = { version: number; lengthBytes: number; crc32: number };
@@ -91,6 +93,7 @@ class Decoder {
   private actions: Action[] = [];
   private gestures: Gesture[] = [];
   private layerIds: string[] = [];
+  private macroIds: string[] = [];
 
   constructor(
     private readonly sections: ReturnType<typeof readSections>,
@@ -113,6 +116,8 @@ class Decoder {
       ? this.readNames(this.section(SECTION.names, 'names'))
       : this.withoutNames();
     this.layerIds = names.layers.map((layer) => layer.id);
+    const macros = this.readMacros();
+    this.macroIds = names.macros.map(({ id }) => id);
     this.readActions(this.section(SECTION.actions, 'actions'));
     this.readGestures(this.section(SECTION.gestures, 'gestures'));
     const layers = names.layers.map((layer) => this.readLayer(layerReader, layer));
@@ -134,7 +139,7 @@ class Decoder {
       layers,
       joinedLayers,
       joints,
-      macros: [],
+      macros: macros.map((macro, n) => ({ ...macro, ...names.macros[n] })),
       travel: this.readTravel(this.section(SECTION.travel, 'travel')),
       roles: names.roles,
     };
@@ -171,6 +176,13 @@ class Decoder {
         return { do: 'wheel', dx: signed(reader.u8()), dy: signed(reader.u8()) };
       case ACTION.layer:
         return { do: 'layer', how: readChoice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
+      case ACTION.text:
+        return { do: 'text', text: reader.text(), gapMs: reader.count(10_000) };
+      case ACTION.macro: {
+        const macro = this.macroIds[reader.count()];
+        if (macro === undefined) throw new BadImage(at, 'a reference to a macro that is not there');
+        return { do: 'macro', macro };
+      }
       case ACTION.many:
         return {
           do: 'many',
@@ -301,11 +313,24 @@ class Decoder {
       }
       return { id: layerId, name: layerName, dye, told };
     });
-    return { id, name, icon, roles, layers, joints };
+    const macros = Array.from({ length: this.macroCount() }, () => ({ id: reader.text(), name: reader.text() }));
+    return { id, name, icon, roles, layers, joints, macros };
   }
 
   private jointCount(): number {
     return this.sections.has(SECTION.joints) ? this.section(SECTION.joints, 'joints').count(255) : 0;
+  }
+
+  private macroCount(): number {
+    return this.sections.has(SECTION.macros) ? this.section(SECTION.macros, 'macros').count(1024) : 0;
+  }
+
+  private readMacros(): Omit<Macro, 'id' | 'name'>[] {
+    if (!this.sections.has(SECTION.macros)) return [];
+    const scoreReader = this.section(SECTION.scores, 'scores');
+    const scores = Array.from({ length: scoreReader.count(3072) }, () => readScore(scoreReader));
+    const reader = this.section(SECTION.macros, 'macros');
+    return Array.from({ length: reader.count(1024) }, () => readMacro(reader, scores));
   }
 
   /** Stand-ins for what was left out when memory was short. */
@@ -316,7 +341,8 @@ class Decoder {
       dye: DYES[n % DYES.length] ?? 'indigo',
       told: new Map(),
     }));
-    return { id: 'from-keyboard', name: 'From the keyboard', icon: 'spool', roles: [], layers, joints: [] };
+    const macros = Array.from({ length: this.macroCount() }, (_, n) => ({ id: `macro-${n}`, name: `Macro ${n + 1}` }));
+    return { id: 'from-keyboard', name: 'From the keyboard', icon: 'spool', roles: [], layers, joints: [], macros };
   }
 }
 
@@ -329,6 +355,7 @@ type Names = {
   roles: Profile['roles'];
   layers: NamedLayer[];
   joints: string[];
+  macros: { id: string; name: string }[];
 };
 
 const signed = (byte: number): number => (byte < 0x80 ? byte : byte - 0x100);

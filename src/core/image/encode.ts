@@ -6,6 +6,7 @@ import { DYES, type Action, type Binding, type Gesture, type Profile } from '../
 import { ByteWriter } from './bytes';
 import { ACTION, HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, LAYER_HOWS, MAGIC, SECTION, TAG } from './layout';
 import { isOneByte, writeActuation, writeChord, writeTiming } from './parts';
+import { scoreBytes, writeMacro } from './scores';
 
 /** A profile with something in it that an image cannot hold yet. */
 export class CannotStore extends Error {}
@@ -37,6 +38,7 @@ class Pool {
 class Encoder {
   private readonly actions = new Pool();
   private readonly gestures = new Pool();
+  private readonly scores = new Pool();
 
   constructor(
     private readonly profile: Profile,
@@ -53,6 +55,8 @@ class Encoder {
     };
     const layers = new ByteWriter();
     this.writeLayers(layers);
+    const macros = new ByteWriter().count(profile.macros.length);
+    for (const macro of profile.macros) writeMacro(macros, macro, (score) => this.scores.add(scoreBytes(score)));
     const joints = new ByteWriter();
     this.writeJoints(joints);
     section(SECTION.board, (body) =>
@@ -64,6 +68,10 @@ class Encoder {
     section(SECTION.layers, (body) => body.raw(layers.toBytes()));
     if (profile.joinedLayers.length > 0) section(SECTION.joinedLayers, (body) => this.writeJoinedLayers(body));
     if (profile.joints.length > 0) section(SECTION.joints, (body) => body.raw(joints.toBytes()));
+    if (profile.macros.length > 0) {
+      section(SECTION.scores, (body) => this.scores.write(body));
+      section(SECTION.macros, (body) => body.raw(macros.toBytes()));
+    }
     section(SECTION.travel, (body) => this.writeTravel(body));
     if (!withoutNames) section(SECTION.names, (body) => this.writeNames(body));
     const content = out.toBytes();
@@ -163,6 +171,12 @@ class Encoder {
           .u8(LAYER_HOWS.indexOf(action.how))
           .count(this.profile.layers.findIndex((layer) => layer.id === action.layer));
         break;
+      case 'text':
+        out.u8(ACTION.text).text(action.text).count(action.gapMs);
+        break;
+      case 'macro':
+        out.u8(ACTION.macro).count(this.profile.macros.findIndex(({ id }) => id === action.macro));
+        break;
       case 'many': {
         // Parts go into the pool before the whole, so that a reader meets only numbers it knows.
         const parts = new ByteWriter();
@@ -233,6 +247,7 @@ class Encoder {
         if (note !== undefined) out.text(note);
       }
     }
+    for (const macro of profile.macros) out.text(macro.id).text(macro.name);
   }
 }
 

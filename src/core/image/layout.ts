@@ -21,6 +21,8 @@ export const SECTION = {
   travel: 7,
   names: 8,
   joints: 9,
+  scores: 10,
+  macros: 11,
 } as const;
 
 /** Bytes a binding or an action reference can begin with, besides 01 to E7 (that one key). */
@@ -39,7 +41,12 @@ export const ACTION = {
   capitals: 8,
   button: 9,
   wheel: 10,
+  text: 11,
+  macro: 12,
 } as const;
+
+/** Entries of a score's table besides 01 to E7 (that one key turns). */
+export const SCORE_ENTRY = { otherPage: 0x00, down: 0xe8, up: 0xe9, text: 0xea, wheel: 0xeb } as const;
 
 export const LAYER_HOWS = ['while', 'flip', 'go', 'once'] as const;
 export const HOST_LAYOUT_IDS = ['us'] as const;

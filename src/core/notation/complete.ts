@@ -2,7 +2,7 @@
 import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
 import { ACTION_WORDS, GESTURE_WORDS, LAYER_WORDS, type NotationContext } from './parse';
 import type { LayerHow } from '../profile';
-import { printLayer } from './print';
+import { printLayer, printMacro } from './print';
 
 /** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
 export type Completion = { from: number; insert: string; meaning: string };
@@ -17,6 +17,8 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
   flip: 'a layer on, or off when it is on',
   go: 'to a layer, and stay there',
   once: 'a layer, or modifiers, for the next key only',
+  play: 'a macro',
+  type: 'a text, in quotes',
   latch: 'keys stay down until they are latched again',
   capitals: 'capitals until the word ends',
   button: 'a mouse button, 1 to 8',
@@ -58,6 +60,15 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
       .filter(({ name }) => name.toLowerCase().startsWith(typed))
       .slice(0, most)
       .map(({ id, name }) => ({ from, insert: printLayer(id, context), meaning: `the layer ${name}` }));
+  }
+  const macroMatch = /(?:^|[\s,&])play\s+([^,&]*)$/i.exec(beforeCursor);
+  if (macroMatch) {
+    const typed = (macroMatch[1] ?? '').toLowerCase();
+    const from = beforeCursor.length - (macroMatch[1] ?? '').length;
+    return (context.macros ?? [])
+      .filter(({ name }) => name.toLowerCase().startsWith(typed))
+      .slice(0, most)
+      .map(({ id, name }) => ({ from, insert: printMacro(id, context), meaning: `the macro ${name}` }));
   }
   const typed = /[^\s,+&]*$/.exec(beforeCursor)?.[0] ?? '';
   const from = beforeCursor.length - typed.length;
@@ -142,5 +153,10 @@ export function allMeanings(context: NotationContext): Meaning[] {
       meaning: titleOfCode(code),
     })),
   );
-  return [...layers, ...back, ...SPECIAL, ...silence, ...keys];
+  const macros = (context.macros ?? []).map(({ id, name }) => ({
+    group: 'Macros',
+    line: `play ${printMacro(id, context)}`,
+    meaning: `plays ${name}`,
+  }));
+  return [...layers, ...back, ...macros, ...SPECIAL, ...silence, ...keys];
 }

@@ -24,6 +24,8 @@ export function actionLegend(action: Action, context: SentenceContext): string {
       return action.actions.map((part) => actionLegend(part, context)).join(' · ');
     case 'text':
       return `“${action.text}”`;
+    case 'macro':
+      return `▸ ${context.macros?.find(({ id }) => id === action.macro)?.name ?? '?'}`;
     case 'holdFor':
     case 'latch':
     case 'once':

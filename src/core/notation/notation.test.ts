@@ -146,7 +146,7 @@ describe('the assign line', () => {
   });
 
   test('what it has no words for it does not print', () => {
-    expect(printLine(act({ do: 'text', text: 'Scene 3', gapMs: 0 }), context)).toBeUndefined();
+    expect(printLine(act({ do: 'slot', how: 'next' }), context)).toBeUndefined();
     expect(printLine(act({ do: 'wheel', dx: 1, dy: 1 }), context)).toBeUndefined();
   });
 });

@@ -9,25 +9,29 @@
  *     action   = chord [ "for" NUMBER ( "s" | "ms" ) ] | ( "while" | "flip" | "go" | "once" ) LAYER
  *              | "latch" ( chord | "next" ) | "once" [ "keys" ] chord | "capitals"
  *              | "button" NUMBER | "wheel" DIRECTION [ NUMBER ]
+ *              | "type" TEXT [ "every" NUMBER "ms" ] | "play" MACRO
  *     chord    = KEY { "+" KEY }
  *
  * `hold Right for 1.5 s` alone is the action of holding a key for a time; in a gesture it is what the hold does.
  *
- * A LAYER is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
+ * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
 import { codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../codes';
-import type { Action, Binding, GestureStep, Layer, LayerHow } from '../profile';
+import type { Action, Binding, GestureStep, Layer, LayerHow, Macro } from '../profile';
 import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
 
 /** What names in a line refer to. */
-export type NotationContext = { layers: readonly Pick<Layer, 'id' | 'name'>[] };
+export type NotationContext = {
+  layers: readonly Pick<Layer, 'id' | 'name'>[];
+  macros?: readonly Pick<Macro, 'id' | 'name'>[];
+};
 
 export type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: LineError };
 
 export const LAYER_WORDS: readonly LayerHow[] = ['while', 'flip', 'go', 'once'];
 export const GESTURE_WORDS = ['tap', 'hold', 'twice'] as const;
 /** Words that begin an action of their own. */
-export const ACTION_WORDS = ['latch', 'capitals', 'button', 'wheel'] as const;
+export const ACTION_WORDS = ['play', 'type', 'latch', 'capitals', 'button', 'wheel'] as const;
 /** Which way the wheel turns, in notches to the right and up. */
 export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
   up: [0, 1],
@@ -38,6 +42,7 @@ export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> 
 const LONGEST_MS = 600_000;
 const MOST_STEPS = 8;
 const MOST_KEYS = 8;
+const LONGEST_TEXT = 500;
 const KEY = 'a key such as Esc, A or F13';
 
 /** Reads an assign line. The error says where it went wrong and what could stand there. */
@@ -137,6 +142,8 @@ class LineParser {
     if (scanner.takeWord('capitals')) return { do: 'capitals' };
     if (scanner.takeWord('button')) return { do: 'button', button: this.number(1, 8) };
     if (scanner.takeWord('wheel')) return this.wheel();
+    if (scanner.takeWord('type')) return this.text();
+    if (scanner.takeWord('play')) return { do: 'macro', macro: this.macro() };
     const codes = this.chord();
     return scanner.takeWord('for') ? { do: 'holdFor', codes, ms: this.time() } : { do: 'keys', codes };
   }
@@ -157,6 +164,35 @@ class LineParser {
     const [dx, dy] = WHEEL[direction] ?? this.scanner.fail(piece, Object.keys(WHEEL));
     const notches = /^\d/.test(this.scanner.peek().text) ? this.number(1, 127) : 1;
     return { do: 'wheel', dx: dx * notches, dy: dy * notches };
+  }
+
+  private text(): Action {
+    const piece = this.scanner.peek();
+    const text = this.scanner.takeText();
+    if (text === undefined) return this.scanner.fail(piece, ['a text in quotes, such as "Scene 3"']);
+    if (text === '') this.scanner.fail(piece, [], 'There is nothing between the quotes.');
+    if (text.length > LONGEST_TEXT)
+      this.scanner.fail(piece, [], `A text has ${LONGEST_TEXT} characters at most; this one has ${text.length}.`);
+    if (!this.scanner.takeWord('every')) return { do: 'text', text, gapMs: 0 };
+    const gap = this.scanner.peek();
+    const gapMs = this.time();
+    return gapMs <= 10_000
+      ? { do: 'text', text, gapMs }
+      : this.scanner.fail(gap, [], 'Characters come 10 s apart at most.');
+  }
+
+  private macro(): string {
+    const piece = this.scanner.peek();
+    const macros = this.context.macros ?? [];
+    const found = this.namedOf(macros);
+    if (found !== undefined) return found;
+    const name = { ...this.scanner.takeName(), column: piece.column };
+    return macros.length === 0
+      ? this.scanner.fail(name, [], 'This profile has no macros yet.')
+      : this.scanner.fail(
+          name,
+          macros.map(({ name: macro }) => macro),
+        );
   }
 
   private number(least: number, most: number): number {
@@ -224,14 +260,17 @@ class LineParser {
 
   /** The layer whose name comes next, which is taken; undefined, with nothing taken, when there is none. */
   private namedLayer(): string | undefined {
-    const { layers } = this.context;
+    return this.namedOf(this.context.layers);
+  }
+
+  private namedOf(candidates: readonly { id: string; name: string }[]): string | undefined {
     const start = this.scanner.place();
     const piece = this.scanner.takeName();
     const wanted = piece.text.toLowerCase();
     const found =
       piece.quoted || !wanted.startsWith('#')
-        ? layers.find(({ name }) => name.toLowerCase() === wanted)
-        : layers.find(({ id }) => `#${id}` === piece.text);
+        ? candidates.find(({ name }) => name.toLowerCase() === wanted)
+        : candidates.find(({ id }) => `#${id}` === piece.text);
     if (!found) this.scanner.goBackTo(start);
     return found?.id;
   }

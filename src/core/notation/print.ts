@@ -3,14 +3,25 @@ import { isModifier, wordOfCode } from '../codes';
 import type { Action, Binding } from '../profile';
 import { WHEEL, type NotationContext } from './parse';
 
+type Named = { id: string; name: string };
+
 /** A layer as it is written in a line: its name, in quotes when it needs them, or `#id` when the name is not its alone. */
-export function printLayer(id: string, { layers }: NotationContext): string {
-  const layer = layers.find((candidate) => candidate.id === id);
-  if (!layer) return `#${id}`;
-  const sameName = layers.filter(({ name }) => name.toLowerCase() === layer.name.toLowerCase());
+export const printLayer = (id: string, { layers }: NotationContext): string => printName(id, layers);
+
+/** A macro as it is written in a line, in the same way. */
+export const printMacro = (id: string, { macros }: NotationContext): string => printName(id, macros ?? []);
+
+/** A text in quotes. */
+export const printText = (text: string): string =>
+  `"${text.replace(/["\\]/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\t', '\\t')}"`;
+
+function printName(id: string, candidates: readonly Named[]): string {
+  const named = candidates.find((candidate) => candidate.id === id);
+  if (!named) return `#${id}`;
+  const sameName = candidates.filter(({ name }) => name.toLowerCase() === named.name.toLowerCase());
   if (sameName.length > 1) return `#${id}`;
-  const plain = !/[,&"#\\]|^keys\b/i.test(layer.name) && layer.name === layer.name.trim();
-  return plain ? layer.name : `"${layer.name.replace(/["\\]/g, '\\$&')}"`;
+  const plain = !/[,&"#\\]|^keys\b/i.test(named.name) && named.name === named.name.trim();
+  return plain ? named.name : `"${named.name.replace(/["\\]/g, '\\$&')}"`;
 }
 
 const printChord = (codes: readonly string[]): string | undefined =>
@@ -59,7 +70,12 @@ export function printAction(action: Action, context: NotationContext): string | 
       const parts = action.actions.map((part) => (part.do === 'many' ? undefined : printAction(part, context)));
       return parts.length > 1 && parts.every((part) => part !== undefined) ? parts.join(' & ') : undefined;
     }
-    default:
+    case 'text':
+      return `type ${printText(action.text)}${action.gapMs > 0 ? ` every ${printTime(action.gapMs)}` : ''}`;
+    case 'macro':
+      return `play ${printMacro(action.macro, context)}`;
+    case 'slot':
+    case 'device':
       return undefined;
   }
 }

@@ -14,6 +14,8 @@ export type Piece = { text: string; column: number };
 
 const ENDS_A_WORD = /[\s,+&"]/;
 const ENDS_A_NAME = /[,&]/;
+/** What a letter behind a backslash means in a text. */
+const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t' };
 
 export class Scanner {
   private at = 0;
@@ -72,6 +74,16 @@ export class Scanner {
     const name = this.line.slice(this.at, end).trimEnd();
     this.at = end;
     return { text: name, column, quoted: false };
+  }
+
+  /** Takes a text in quotes, in which `\\n` is a line end and `\\t` a tab; undefined, with nothing taken, when there is none. */
+  takeText(): string | undefined {
+    const { text, column } = this.peek();
+    if (text !== '"') return undefined;
+    const match = /^"((?:[^"\\]|\\.)*)"/.exec(this.line.slice(column - 1));
+    if (!match) return this.fail({ text: this.line.slice(column - 1), column }, ['a closing quote']);
+    this.at = column - 1 + match[0].length;
+    return (match[1] ?? '').replace(/\\(.)/g, (_, letter: string) => ESCAPES[letter] ?? letter);
   }
 
   /** Stops reading with an error at a piece. */

@@ -1,14 +1,18 @@
 /** What a binding does, in plain sentences that are true of what the engine will do. */
 import { isModifier, titleOfCode } from '../codes';
-import type { Action, Binding, GestureStep, GestureTiming, Layer } from '../profile';
+import type { Action, Binding, GestureStep, GestureTiming } from '../profile';
+import type { NotationContext } from './parse';
 
-export type SentenceContext = { layers: readonly Pick<Layer, 'id' | 'name'>[] };
+export type SentenceContext = NotationContext;
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 const TIMES = ['once', 'twice', 'three times', 'four times', 'five times', 'six times', 'seven times', 'eight times'];
 
 const layerName = (id: string, { layers }: SentenceContext): string =>
   layers.find((layer) => layer.id === id)?.name ?? `a layer "${id}" that is gone`;
+
+const macroName = (id: string, { macros }: SentenceContext): string =>
+  macros?.find((macro) => macro.id === id)?.name ?? `a macro "${id}" that is gone`;
 
 const chordTitle = (codes: readonly string[]): string => codes.map(titleOfCode).join('+');
 
@@ -54,9 +58,9 @@ export function predicate(action: Action, lasting: Lasting, context: SentenceCon
     case 'wheel':
       return 'turns the mouse wheel';
     case 'text':
-      return `types “${action.text}”`;
+      return `types “${action.text}”${action.gapMs > 0 ? `, a character every ${action.gapMs} ms` : ''}`;
     case 'macro':
-      return `plays the macro ${action.macro}`;
+      return `plays ${macroName(action.macro, context)}`;
     case 'slot':
       return action.how === 'go' ? `changes to slot ${action.slot}` : `changes to the ${action.how} slot`;
     case 'device':

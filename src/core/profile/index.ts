@@ -50,6 +50,7 @@ export {
   profileSchema,
   type Role,
   type Score,
+  type ScoreEvent,
 } from './schema';
 export { plainProfile } from './starting';
 export { stepsOf } from './steps';

@@ -125,10 +125,15 @@ export const actuationSchema = z
   ])
   .meta({ id: 'Actuation' });
 
+const wheelTurn = z.strictObject({
+  dx: z.int().min(-127).max(127).default(0),
+  dy: z.int().min(-127).max(127).default(0),
+});
 const atUs = z.int().min(0).max(3_600_000_000);
 export const scoreEventSchema = z.union([
   z.strictObject({ atUs, edge: z.enum(['down', 'up']), code: codeSchema }),
   z.strictObject({ atUs, text: z.string().min(1).max(500), gapMs }),
+  z.strictObject({ atUs, wheel: wheelTurn }),
 ]);
 export const scoreSchema = z.strictObject({ lengthUs: atUs, events: z.array(scoreEventSchema).max(100_000) });
 
@@ -245,6 +250,7 @@ export type Binding = z.infer<typeof bindingSchema>;
 export type Gesture = Extract<Binding, { kind: 'gesture' }>;
 export type Actuation = z.infer<typeof actuationSchema>;
 export type Score = z.infer<typeof scoreSchema>;
+export type ScoreEvent = z.infer<typeof scoreEventSchema>;
 export type Macro = z.infer<typeof macroSchema>;
 export type Dye = z.infer<typeof dyeSchema>;
 export type Assignment = z.infer<typeof assignmentSchema>;

@@ -1,0 +1,1 @@
+export { parseScoreLine, printScoreLine, ScoreLineError } from './line';
