@@ -33,8 +33,18 @@ describe('the demo', () => {
     ],
     [
       'Tab twice turns the rig on, and again off',
-      '+Tab 0, -Tab 30, +Tab 80, -Tab 110, +D 200, -D 230, +Tab 300, -Tab 330, +Tab 380, -Tab 410, +D 500, -D 530',
-      '200 +Ctrl, 200 +Alt, 200 +H, 230 -H, 230 -Alt, 230 -Ctrl, 500 +D, 530 -D',
+      '+Tab 0, -Tab 30, +Tab 80, -Tab 110, +F 200, -F 230, +Tab 300, -Tab 330, +Tab 380, -Tab 410, +D 500, -D 530',
+      '200 +F24, 500 +D, 530 -D',
+    ],
+    [
+      'thunder rolls as long as it is held, and plays its round out',
+      '+CapsLock 0, +K 200, -K 250, -CapsLock 900',
+      '200 +F17, 260 -F17, 305 +F17, 345 -F17, 415 +F17, 495 -F17',
+    ],
+    [
+      'the work light stays on until the other key',
+      '+Fn 0, +F 20, -F 40, +G 500, -G 520, -Fn 600',
+      '20 +F24, 500 -F24',
     ],
     [
       'the book: arrows under the resting hand, and the way back',

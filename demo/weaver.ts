@@ -3,11 +3,13 @@
  * keycap's label, a word in brackets the role: `Go: F20 (cue)`.
  */
 import { boardById } from '../src/core/board';
+import { parseScoreLine } from '../src/core/macro';
 import { parseLine } from '../src/core/notation';
 import {
   plainProfile,
   type Assignment,
   type Layer,
+  type Macro,
   type PartialTiming,
   type Profile,
   type Role,
@@ -19,6 +21,11 @@ export type LayerLines = Pick<Layer, 'id' | 'name' | 'dye'> & {
   timing?: Record<string, PartialTiming>;
 };
 
+/** A macro as it is written down: its scores as lines, and what is not as usual. */
+export type MacroLines = Pick<Macro, 'id' | 'name'> & { press?: string; repeat?: string; release?: string } & Partial<
+    Pick<Macro, 'run' | 'gapMs' | 'stop' | 'leavesHeld' | 'liftModifiers'>
+  >;
+
 export type DemoText = {
   id: string;
   name: string;
@@ -27,6 +34,7 @@ export type DemoText = {
   timing?: PartialTiming;
   roles: Role[];
   joinedLayers?: Profile['joinedLayers'];
+  macros?: MacroLines[];
   /** The first is the base; keys it does not name do what they do on an ordinary keyboard. */
   layers: LayerLines[];
 };
@@ -41,6 +49,20 @@ function assignmentOf(entry: string, demo: DemoText, layer: LayerLines, key: str
   const does = parsed.binding.kind === 'gesture' && timing ? { ...parsed.binding, timing } : parsed.binding;
   const note = layer.notes?.[key];
   return { does, ...(label && { label }), ...(role && { role }), ...(note && { note }) };
+}
+
+function macroOf({ press, repeat, release, ...own }: MacroLines): Macro {
+  return {
+    run: { kind: 'times', times: 1 },
+    gapMs: 0,
+    stop: 'now',
+    leavesHeld: false,
+    liftModifiers: false,
+    ...own,
+    ...(press !== undefined && { onPress: parseScoreLine(press) }),
+    ...(repeat !== undefined && { repeat: parseScoreLine(repeat) }),
+    ...(release !== undefined && { onRelease: parseScoreLine(release) }),
+  };
 }
 
 /** The profile that a demo text describes. @throws Error naming the line that cannot be read */
@@ -60,5 +82,13 @@ export function weave(demo: DemoText): Profile {
     };
   });
   const timing = { ...plain.timing, ...demo.timing } as Profile['timing'];
-  return { ...plain, icon: demo.icon, timing, layers, roles: demo.roles, joinedLayers: demo.joinedLayers ?? [] };
+  return {
+    ...plain,
+    icon: demo.icon,
+    timing,
+    layers,
+    roles: demo.roles,
+    joinedLayers: demo.joinedLayers ?? [],
+    macros: (demo.macros ?? []).map(macroOf),
+  };
 }

@@ -132,13 +132,13 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
           'plan.json',
           readFileSync(DESK, 'utf8').replace(
             '"joints": []',
-            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"text","text":"hi"}}]',
+            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"slot","how":"next"}}]',
           ),
         ),
         '--strokes',
         at('roll.csv'),
       ],
-      'plan.json: joints[0].action: the engine does not run typing text (text) yet',
+      'plan.json: joints[0].action: the engine does not run changing the slot (slot) yet',
     ],
     [
       'two sources',

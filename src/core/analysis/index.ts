@@ -1,5 +1,7 @@
 export { type Advice, adviceOn } from './advice';
 export { type Differences, differencesOf } from './differences';
+export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
+export { type MacroRun, runMacro } from './macroRun';
 export { type Overlap, overlapsOf } from './overlap';
 export {
   type Bar,

@@ -41,7 +41,6 @@ describe('what the engine does not run yet', () => {
 
   test.each<[string, Action]>([
     ['slot', { do: 'slot', how: 'next' }],
-    ['text', { do: 'text', text: 'Scene 3', gapMs: 0 }],
     ['device', { do: 'many', actions: [{ do: 'device', what: 'lampsUp' }] }],
   ])('%s is refused by name and place', (name, does) => {
     expect(action(does)).toThrow(CannotRun);

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { boardById, HARROW_64, TWILL_42 } from '../board';
+import { parseScoreLine } from '../macro';
 import { applyEdit, plainProfile, type Assignment, type Profile } from '../profile';
 import { BadImage, boardIdOfImage, CannotStore, decodeImage, encodeImage, readHeader } from '.';
 import { ByteReader, ByteWriter } from './bytes';
@@ -18,12 +19,28 @@ const rich = (): Profile => ({
     board: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' },
     keys: { KeyA: { mode: 'fixed', pointUm: 900, releaseUm: 800 }, KeyB: { mode: 'fixed', pointUm: 900 } },
   },
+  macros: [
+    ...SHOW_DESK.macros,
+    {
+      id: 'fine',
+      name: 'Finer than the unit',
+      onPress: parseScoreLine('0.001 +A 0.3 +A 5 -A 5 -A +hid:0C:0123 20 -hid:0C:0123'),
+      repeat: parseScoreLine('"go"/5 10 wheel(-1,127) 10 +A 20 -A'),
+      run: { kind: 'untilPressedAgain' },
+      gapMs: 7,
+      stop: 'finish',
+      leavesHeld: true,
+      liftModifiers: true,
+    },
+  ],
   layers: [
     ...SHOW_DESK.layers.slice(0, 4),
     {
       ...SHOW_DESK.layers[4]!,
       keys: {
         KeyA: { does: { kind: 'pass' } },
+        KeyI: { does: { kind: 'act', action: { do: 'text', text: 'Scene 3\n', gapMs: 20 } } },
+        KeyJ: { does: { kind: 'act', action: { do: 'macro', macro: 'fine' } } },
         KeyC: { does: { kind: 'act', action: { do: 'holdFor', codes: ['ArrowRight'], ms: 1500 } } },
         KeyD: { does: { kind: 'act', action: { do: 'once', codes: ['ShiftLeft'] } } },
         KeyE: { does: { kind: 'act', action: { do: 'latchNext' } } },
@@ -87,14 +104,14 @@ describe('image and back', () => {
   });
 
   test('what it cannot hold yet is refused by name', () => {
-    const text = applyEdit(SHOW_DESK, {
+    const slot = applyEdit(SHOW_DESK, {
       edit: 'assign',
       layer: 'base',
       key: 'KeyA',
-      to: { does: { kind: 'act', action: { do: 'text', text: 'Scene 3', gapMs: 0 } } },
+      to: { does: { kind: 'act', action: { do: 'slot', how: 'next' } } },
     });
-    expect(() => encodeImage(text, HARROW_64)).toThrow(CannotStore);
-    expect(() => encodeImage(text, HARROW_64)).toThrow(/text/);
+    expect(() => encodeImage(slot, HARROW_64)).toThrow(CannotStore);
+    expect(() => encodeImage(slot, HARROW_64)).toThrow(/slot/);
   });
 });
 

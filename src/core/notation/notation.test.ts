@@ -11,7 +11,11 @@ const LAYERS = [
   { id: 'twin-a', name: 'Twin' },
   { id: 'twin-b', name: 'Twin' },
 ];
-const context = { layers: LAYERS };
+const MACROS = [
+  { id: 'm1', name: 'House lights down' },
+  { id: 'm2', name: 'Thunder, far' },
+];
+const context = { layers: LAYERS, macros: MACROS };
 
 const keys = (...codes: string[]): Action => ({ do: 'keys', codes });
 const layer = (how: LayerHow, id: string): Action => ({ do: 'layer', how, layer: id });
@@ -30,6 +34,10 @@ const LINES: [line: string, binding: Binding][] = [
   ['go Base', act(layer('go', 'base'))],
   ['once "House, dim & \\"low\\""', act(layer('once', 'lights'))],
   ['flip #twin-b', act(layer('flip', 'twin-b'))],
+  ['play House lights down', act({ do: 'macro', macro: 'm1' })],
+  ['play "Thunder, far"', act({ do: 'macro', macro: 'm2' })],
+  ['type "Scene 3"', act({ do: 'text', text: 'Scene 3', gapMs: 0 })],
+  ['type "a, \\"b\\"\\n" every 20 ms', act({ do: 'text', text: 'a, "b"\n', gapMs: 20 })],
   ['tap Esc, hold Ctrl', gesture({ tap: keys('Escape'), hold: keys('ControlLeft') })],
   ['tap Esc, hold while Cues', gesture({ tap: keys('Escape'), hold: layer('while', 'cues') })],
   ['hold Ctrl', gesture({ hold: keys('ControlLeft') })],

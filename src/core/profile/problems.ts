@@ -4,9 +4,13 @@
  * on the screen.
  */
 import { boardById, type Board } from '../board';
+import { HOST_LAYOUTS, strokeOfCharacter } from '../codes';
 import { allActions } from './questions';
 import { profileSchema, type Actuation, type Profile } from './schema';
 import type { z } from 'zod';
+
+/** The shortest time from one pass of a macro to the next, in µs. */
+const LEAST_PASS_US = 1000;
 
 export type Path = readonly (string | number)[];
 
@@ -113,6 +117,49 @@ function referenceProblems(profile: Profile): Problem[] {
   return found;
 }
 
+/** Problems of macros and texts: times that contradict each other, passes without end, characters no key makes. */
+function macroProblems(profile: Profile, board: Board): Problem[] {
+  const found: Problem[] = [];
+  const host = HOST_LAYOUTS[profile.hostLayout];
+  const checkText = (text: string, path: Path): void => {
+    const unknown = [...text].find((character) => !strokeOfCharacter(host, character));
+    if (unknown !== undefined)
+      found.push({ path, message: `no key of a ${host.name} host makes the character ${JSON.stringify(unknown)}` });
+  };
+  for (const { action, path } of allActions(profile))
+    if (action.do === 'text') checkText(action.text, [...path, 'text']);
+  profile.macros.forEach((macro, n) => {
+    let events = 0;
+    for (const part of ['onPress', 'repeat', 'onRelease'] as const) {
+      const score = macro[part];
+      if (!score) continue;
+      events += score.events.length;
+      score.events.forEach((event, e) => {
+        const path = ['macros', n, part, 'events', e];
+        if (event.atUs > score.lengthUs)
+          found.push({
+            path: [...path, 'atUs'],
+            message: `${event.atUs} lies behind the end of the score, ${score.lengthUs}; make the score longer`,
+          });
+        if ('text' in event) checkText(event.text, [...path, 'text']);
+      });
+    }
+    if (macro.repeat && macro.repeat.lengthUs + macro.gapMs * 1000 < LEAST_PASS_US) {
+      found.push({
+        path: ['macros', n, 'repeat', 'lengthUs'],
+        message: `a pass and the gap behind it last ${macro.repeat.lengthUs + macro.gapMs * 1000} µs; ${LEAST_PASS_US} is the least`,
+      });
+    }
+    if (events > board.device.macroEvents) {
+      found.push({
+        path: ['macros', n],
+        message: `${events} events; a macro of the ${board.name} has room for ${board.device.macroEvents}`,
+      });
+    }
+  });
+  return found;
+}
+
 /** Problems of a profile on its board: keys that are not there, depths beyond the travel, limits of the controller. */
 function boardProblems(profile: Profile, board: Board): Problem[] {
   const keys = new Set(board.keys.map((key) => key.id));
@@ -199,5 +246,5 @@ export function profileProblems(profile: Profile, board: Board | undefined = boa
     return [...found, { path: ['board'], message: `there is no board "${profile.board}" here; give its board file` }];
   if (board.id !== profile.board)
     found.push({ path: ['board'], message: `is "${profile.board}", but the board given is "${board.id}"` });
-  return [...found, ...boardProblems(profile, board)];
+  return [...found, ...boardProblems(profile, board), ...macroProblems(profile, board)];
 }

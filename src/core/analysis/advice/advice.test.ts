@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
 import { HARROW_64, TWILL_42 } from '../../board';
 import { stageProfile, type StageLayers } from '../../engine/stage';
-import { applyEdit, type PartialTiming, type Profile } from '../../profile';
+import { parseScoreLine } from '../../macro';
+import { applyEdit, type Macro, type PartialTiming, type Profile } from '../../profile';
 import { adviceOn } from '.';
 
 const advise = (layers: StageLayers, timing: PartialTiming = {}, more: Partial<Profile> = {}): string[] =>
@@ -166,6 +167,58 @@ describe('advice', () => {
     const [advice] = adviceOn(profile, HARROW_64);
     expect(advice!.message).toBe('J + K can never be pressed together: J follows a stroke plan.');
     expect(adviceOn(applyEdit(profile, advice!.fix!), HARROW_64)).toEqual([]);
+  });
+
+  describe('macros', () => {
+    const made = (line: string, more: Partial<Macro> = {}): Macro => ({
+      id: 'm',
+      name: 'Roll',
+      onPress: parseScoreLine(line),
+      run: { kind: 'times', times: 1 },
+      gapMs: 0,
+      stop: 'now',
+      leavesHeld: false,
+      liftModifiers: false,
+      ...more,
+    });
+    const on = (macro: Macro): Profile => stageProfile({ Base: { A: 'play Roll' } }, {}, { macros: [macro] });
+    test.each<[string, Macro, string[]]>([
+      ['a sound one', made('A:10'), []],
+      ['an empty one', made(''), ['Roll: it plays nothing.']],
+      [
+        'a press that stays open',
+        made('+L 10'),
+        ['Roll: L is still down when the part “on press” ends, and is let go of when the macro finishes.'],
+      ],
+      ['one that is let go of in another part', made('+L 10', { onRelease: parseScoreLine('-L') }), []],
+      ['an up of nothing', made('A:10 -A 5'), ['Roll: A goes up at 10 ms without being down.']],
+      ['an up alone, which lets go of what another left', made('-L'), []],
+      ['a key left down that the board can send', made('+L', { leavesHeld: true }), []],
+      [
+        'one that nothing lets go of',
+        made('+F24', { leavesHeld: true }),
+        ['Roll: it leaves F24 down, and nothing lets go of that.'],
+      ],
+      [
+        'a code without a report',
+        made('hid:0D:0042:5'),
+        ['Roll: hid:0D:0042 at 0 ms has no report on this device and is never sent.'],
+      ],
+      [
+        'repeating without a part to repeat',
+        made('A:10', { run: { kind: 'whileHeld' } }),
+        ['Roll: it has no repeated part, so nothing is repeated.'],
+      ],
+    ])('%s', (_what, macro, messages) => {
+      const profile = on(macro);
+      const found = adviceOn(profile, HARROW_64);
+      expect(found.map(({ message }) => message)).toEqual(messages);
+      // Whatever offers a fix is mended by it.
+      for (const { message, fix } of found.filter((advice) => advice.fix)) {
+        const after = adviceOn(applyEdit(profile, fix!), HARROW_64).map((advice) => advice.message);
+        expect(after).not.toContain(message);
+      }
+    });
   });
 
   test('every fix mends what it is for', () => {

@@ -8,6 +8,7 @@ import type { Advice } from './advice';
 import { gestureAdvice } from './gestures';
 import { jointAdvice } from './joints';
 import { fingerAdvice, layerAdvice } from './layers';
+import { macroAdvice } from './macros';
 import { reachAdvice } from './reach';
 
 export type { Advice } from './advice';
@@ -29,6 +30,7 @@ export function adviceOn(profile: Profile, board: Board): Advice[] {
     ...fingerAdvice(profile, board),
     ...jointAdvice(profile, board),
     ...reachAdvice(profile, board),
+    ...macroAdvice(profile),
     ...onKeys,
   ].map((advice) => ({ ...advice, message: capital(advice.message) }));
 }

@@ -1,0 +1,190 @@
+/**
+ * Operations on scores. Each takes a score and gives a new one whose events stand in order of time; a selection is the places of
+ * the events it is about, and all of them when it is left out. Times stay whole microseconds, not before 0, and the score is
+ * never shorter than its last event.
+ */
+import type { Code } from '../codes';
+import type { Score, ScoreEvent } from '../profile';
+import { pressesOf } from './presses';
+
+export type Places = ReadonlySet<number>;
+
+/** A score's events in order of time (equal times keep their order) in a length that holds them all. */
+export function tidy(events: readonly ScoreEvent[], lengthUs: number): Score {
+  const inside = events.map((event) => ({ ...event, atUs: Math.max(0, Math.round(event.atUs)) }));
+  inside.sort((a, b) => a.atUs - b.atUs);
+  return { lengthUs: Math.max(Math.round(lengthUs), inside.at(-1)?.atUs ?? 0), events: inside };
+}
+
+const includes = (places: Places | undefined, index: number): boolean => places === undefined || places.has(index);
+
+/**
+ * Gives each gap between an event and the next a new length; what comes later moves along. Only gaps between two selected
+ * events that follow each other change. The first event and the time behind the last stay.
+ */
+function mapGaps(score: Score, places: Places | undefined, change: (gapUs: number) => number): Score {
+  let moved = 0;
+  let before = 0;
+  const events = score.events.map((event, index) => {
+    if (index > 0 && includes(places, index) && includes(places, index - 1)) {
+      const gap = event.atUs - before;
+      moved += Math.max(0, change(gap)) - gap;
+    }
+    before = event.atUs;
+    return { ...event, atUs: event.atUs + moved };
+  });
+  return tidy(events, score.lengthUs + moved);
+}
+
+/** Every gap as long as the others. @param gapUs time in µs */
+export const setGaps = (score: Score, gapUs: number, places?: Places): Score => mapGaps(score, places, () => gapUs);
+
+/** No gap longer than this. @param mostUs time in µs */
+export const capGaps = (score: Score, mostUs: number, places?: Places): Score =>
+  mapGaps(score, places, (gap) => Math.min(gap, mostUs));
+
+/** No gap shorter than this. @param leastUs time in µs */
+export const widenGaps = (score: Score, leastUs: number, places?: Places): Score =>
+  mapGaps(score, places, (gap) => Math.max(gap, leastUs));
+
+/** As fast as the device can send it: one event a poll. @param pollUs the poll interval in µs */
+export const removeGaps = (score: Score, pollUs: number, places?: Places): Score => setGaps(score, pollUs, places);
+
+/** Faster or slower by a factor; with a selection, from its first event on. */
+export function scale(score: Score, factor: number, places?: Places): Score {
+  if (places) return mapGaps(score, places, (gap) => gap * factor);
+  return tidy(
+    score.events.map((event) => ({ ...event, atUs: event.atUs * factor })),
+    score.lengthUs * factor,
+  );
+}
+
+/** Every event at the nearest multiple of a step. @param stepUs time in µs */
+export function quantise(score: Score, stepUs: number, places?: Places): Score {
+  const snap = (us: number): number => Math.round(us / stepUs) * stepUs;
+  return tidy(
+    score.events.map((event, index) => (includes(places, index) ? { ...event, atUs: snap(event.atUs) } : event)),
+    places ? score.lengthUs : Math.max(snap(score.lengthUs), ...score.events.slice(-1).map(({ atUs }) => snap(atUs))),
+  );
+}
+
+/** No press shorter than this: its up, and what comes at or after it, moves later. @param leastUs time in µs */
+export function shortestPress(score: Score, leastUs: number, places?: Places): Score {
+  const ups = new Map<number, number>();
+  for (const { down, up } of pressesOf(score).presses) if (up !== null && includes(places, down)) ups.set(up, down);
+  const atUs: number[] = [];
+  let moved = 0;
+  score.events.forEach((event, index) => {
+    const down = ups.get(index);
+    if (down !== undefined) {
+      const short = leastUs - (event.atUs + moved - (atUs[down] ?? 0));
+      if (short > 0) moved += short;
+    }
+    atUs.push(event.atUs + moved);
+  });
+  return tidy(
+    score.events.map((event, index) => ({ ...event, atUs: atUs[index] ?? event.atUs })),
+    score.lengthUs + moved,
+  );
+}
+
+/** Time put in at a moment: what happens at or after it comes later. @param us time in µs; negative takes time out */
+export const insertGap = (score: Score, atUs: number, us: number): Score =>
+  tidy(
+    score.events.map((event) => (event.atUs >= atUs ? { ...event, atUs: Math.max(atUs, event.atUs + us) } : event)),
+    Math.max(0, score.lengthUs + us),
+  );
+
+/** The selected events played `times` times in all, one after the other; what comes later moves along. */
+export function repeatPart(score: Score, times: number, gapUs: number, places?: Places): Score {
+  const part = score.events.filter((_, index) => includes(places, index));
+  const [first] = part;
+  const last = part.at(-1);
+  if (!first || !last || times < 2) return score;
+  const endUs = places ? last.atUs : score.lengthUs;
+  const stepUs = endUs - first.atUs + gapUs;
+  const addedUs = stepUs * (times - 1);
+  const copies = Array.from({ length: times - 1 }, (_, n) =>
+    part.map((event) => ({ ...event, atUs: event.atUs + stepUs * (n + 1) })),
+  ).flat();
+  const lastPlace = score.events.lastIndexOf(last);
+  const before = score.events.slice(0, lastPlace + 1);
+  const after = score.events.slice(lastPlace + 1).map((event) => ({ ...event, atUs: event.atUs + addedUs }));
+  return tidy([...before, ...copies, ...after], score.lengthUs + addedUs);
+}
+
+/** Takes events out; time stays as it is. */
+export const takeOut = (score: Score, places: Places): Score =>
+  tidy(
+    score.events.filter((_, index) => !places.has(index)),
+    score.lengthUs,
+  );
+
+/** Only the downs of what is selected, or only the ups. */
+export const keepEdges = (score: Score, edge: 'down' | 'up', places?: Places): Score =>
+  tidy(
+    score.events.filter((event, index) => !includes(places, index) || !('edge' in event) || event.edge === edge),
+    score.lengthUs,
+  );
+
+/** Lets go of what is still down at the end, last down first. */
+export function closeOpen(score: Score): Score {
+  const open = pressesOf(score).presses.filter(({ upUs }) => upUs === null);
+  const ups = open.toReversed().map(({ code }): ScoreEvent => ({ atUs: score.lengthUs, edge: 'up', code }));
+  return tidy([...score.events, ...ups], score.lengthUs);
+}
+
+/** Takes out ups of keys that are not down. */
+export const takeOutStrayUps = (score: Score): Score => takeOut(score, new Set(pressesOf(score).strayUps));
+
+/** One key in place of another. */
+export const transpose = (score: Score, from: Code, to: Code, places?: Places): Score =>
+  tidy(
+    score.events.map((event, index) =>
+      includes(places, index) && 'code' in event && event.code === from ? { ...event, code: to } : event,
+    ),
+    score.lengthUs,
+  );
+
+/** Without the time before the first event and behind the last. */
+export function trim(score: Score): Score {
+  const fromUs = score.events[0]?.atUs ?? 0;
+  const events = score.events.map((event) => ({ ...event, atUs: event.atUs - fromUs }));
+  return tidy(events, events.at(-1)?.atUs ?? 0);
+}
+
+/** One score after another. @param gapUs time between them in µs */
+export const join = (first: Score, second: Score, gapUs: number): Score => {
+  const fromUs = first.lengthUs + gapUs;
+  return tidy(
+    [...first.events, ...second.events.map((event) => ({ ...event, atUs: event.atUs + fromUs }))],
+    fromUs + second.lengthUs,
+  );
+};
+
+/** Moves events in time, all by the same; none goes before 0. The score grows when it has to. */
+export function move(score: Score, places: Places, byUs: number): Score {
+  const earliest = Math.min(...score.events.filter((_, index) => places.has(index)).map(({ atUs }) => atUs));
+  const by = Math.max(byUs, -earliest);
+  return tidy(
+    score.events.map((event, index) => (places.has(index) ? { ...event, atUs: event.atUs + by } : event)),
+    score.lengthUs,
+  );
+}
+
+/** Puts events in, among those that are there. */
+export const putIn = (score: Score, events: readonly ScoreEvent[]): Score =>
+  tidy([...score.events, ...events], score.lengthUs);
+
+/** Copies of the selected events, moved to begin at a time. */
+export function copyTo(score: Score, places: Places, atUs: number): Score {
+  const part = score.events.filter((_, index) => places.has(index));
+  const firstUs = part[0]?.atUs ?? 0;
+  return putIn(
+    score,
+    part.map((event) => ({ ...event, atUs: atUs + event.atUs - firstUs })),
+  );
+}
+
+/** Another length; events behind it make it longer. */
+export const setLength = (score: Score, lengthUs: number): Score => tidy(score.events, Math.max(0, lengthUs));

@@ -1,0 +1,67 @@
+import { describe, expect, test } from '@jest/globals';
+import type { Macro } from '../profile';
+import { heldBy, leftDownBy, macroSentences, parseScoreLine, sayTime } from '.';
+
+const macro = (
+  parts: Partial<Record<'onPress' | 'repeat' | 'onRelease', string>>,
+  more: Partial<Macro> = {},
+): Macro => ({
+  id: 'm',
+  name: 'M',
+  run: { kind: 'times', times: 1 },
+  gapMs: 0,
+  stop: 'now',
+  leavesHeld: false,
+  liftModifiers: false,
+  ...Object.fromEntries(Object.entries(parts).map(([name, line]) => [name, parseScoreLine(line)])),
+  ...more,
+});
+
+describe('what a macro says of itself', () => {
+  test.each<[Macro, string[]]>([
+    [macro({}), ['It plays nothing yet.']],
+    [macro({ onPress: 'A:80 120 B:80' }), ['Pressed, it plays 2 presses and 2 releases in 280 ms.']],
+    [
+      macro({ repeat: 'A:80 1920' }, { run: { kind: 'times', times: 17 }, gapMs: 20 }),
+      ['Pressed, it plays 1 press and 1 release in 2.00 s, 17 times, with 20 ms between.'],
+    ],
+    [
+      macro({ onPress: 'A:10', repeat: 'B:10 "x"', onRelease: 'C:10' }, { run: { kind: 'whileHeld' } }),
+      [
+        'Pressed, it plays 1 press and 1 release in 10 ms.',
+        'Then, as long as the key is held, it plays 1 press, 1 release and 1 other event in 10 ms again and again.',
+        'Stopped, it breaks off at once, and lets go of what that round pressed.',
+        'When the key is up and that is over, it plays 1 press and 1 release in 10 ms.',
+      ],
+    ],
+    [
+      macro({ repeat: 'B:10 10' }, { run: { kind: 'untilPressedAgain' }, stop: 'finish', liftModifiers: true }),
+      [
+        'Pressed, it plays 1 press and 1 release in 20 ms again and again, until it is pressed again.',
+        'Stopped, it plays the round it is in to its end.',
+        'Modifiers that you hold go up before its first event and come back at its end.',
+      ],
+    ],
+    [
+      macro({ onPress: '+L 5 +K 5' }, { leavesHeld: true }),
+      ['Pressed, it plays 2 presses in 10 ms.', 'When it is over, L and K stay down.'],
+    ],
+    [
+      macro({ onPress: '+L 10', onRelease: '-K 5' }),
+      [
+        'Pressed, it plays 1 press in 10 ms.',
+        'When the key is up and that is over, it plays 1 release in 5 ms.',
+        'What it holds at its end, L, is let go of then.',
+        'It lets go of K if a macro or a latch left that down.',
+      ],
+    ],
+  ])('%#', (made, sentences) => expect(macroSentences(made)).toEqual(sentences));
+
+  test('what is pressed in one part and let go of in another is held by none', () => {
+    const both = macro({ onPress: '+L 5', onRelease: '-L' }, { leavesHeld: true });
+    expect([heldBy(both), leftDownBy(both)]).toEqual([{ open: [], letsGo: [] }, []]);
+  });
+
+  test('times as people say them', () =>
+    expect([80_000, 80_500, 1_900_000].map(sayTime)).toEqual(['80 ms', '80.5 ms', '1.90 s']));
+});

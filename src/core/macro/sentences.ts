@@ -1,0 +1,66 @@
+/** What a macro does, in plain sentences that are true of what the engine will do. */
+import { titleOfCode } from '../codes';
+import type { Macro, Score } from '../profile';
+import { heldBy } from './held';
+import { countsOf } from './presses';
+
+/** A time as people say it: `80 ms`, `1.90 s`. */
+export const sayTime = (us: number): string =>
+  us < 1_000_000 ? `${Number((us / 1000).toFixed(1))} ms` : `${(us / 1_000_000).toFixed(2)} s`;
+
+const several = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
+
+function contents(score: Score): string {
+  const { presses, releases, events, lengthUs } = countsOf(score);
+  const others = events - presses - releases;
+  const said = [
+    presses > 0 && several(presses, 'press').replace('presss', 'presses'),
+    releases > 0 && several(releases, 'release'),
+    others > 0 && several(others, 'other event'),
+  ].filter((part) => part !== false);
+  return `${said.length > 0 ? listed(said) : 'nothing'} in ${sayTime(lengthUs)}`;
+}
+
+function repeating(macro: Macro, score: Score): string {
+  const gap = macro.gapMs > 0 ? `, with ${macro.gapMs} ms between` : '';
+  switch (macro.run.kind) {
+    case 'times':
+      return `${macro.onPress ? 'Then it' : 'Pressed, it'} plays ${contents(score)}${macro.run.times === 1 ? '' : `, ${macro.run.times} times${gap}`}.`;
+    case 'whileHeld':
+      return `${macro.onPress ? 'Then, as' : 'As'} long as the key is held, it plays ${contents(score)} again and again${gap}.`;
+    case 'untilPressedAgain':
+      return `${macro.onPress ? 'Then it' : 'Pressed, it'} plays ${contents(score)} again and again${gap}, until it is pressed again.`;
+  }
+}
+
+/** What a macro does, sentence by sentence. */
+export function macroSentences(macro: Macro): string[] {
+  const { onPress, repeat, onRelease, run } = macro;
+  const said: string[] = [];
+  if (!onPress && !repeat && !onRelease) return ['It plays nothing yet.'];
+  if (onPress) said.push(`Pressed, it plays ${contents(onPress)}.`);
+  if (repeat) said.push(repeating(macro, repeat));
+  if (repeat && run.kind !== 'times') {
+    said.push(
+      macro.stop === 'now'
+        ? 'Stopped, it breaks off at once, and lets go of what that round pressed.'
+        : 'Stopped, it plays the round it is in to its end.',
+    );
+  }
+  if (onRelease) said.push(`When the key is up and that is over, it plays ${contents(onRelease)}.`);
+  if (macro.liftModifiers) said.push('Modifiers that you hold go up before its first event and come back at its end.');
+  const { open, letsGo } = heldBy(macro);
+  const names = listed(open.map(titleOfCode));
+  if (open.length > 0)
+    said.push(
+      macro.leavesHeld
+        ? `When it is over, ${names} ${open.length === 1 ? 'stays' : 'stay'} down.`
+        : `What it holds at its end, ${names}, is let go of then.`,
+    );
+  if (letsGo.length > 0)
+    said.push(`It lets go of ${listed(letsGo.map(titleOfCode))} if a macro or a latch left that down.`);
+  return said;
+}
