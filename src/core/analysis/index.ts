@@ -1,7 +1,8 @@
 export { type Advice, adviceOn } from './advice';
 export { type Differences, differencesOf } from './differences';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
-export { type MacroRun, runMacro } from './macroRun';
+export { type Meeting, meetingsOf } from './meetings';
+export { type MacroRun, macroStage, runMacro } from './macroRun';
 export { type Overlap, overlapsOf } from './overlap';
 export {
   type Bar,

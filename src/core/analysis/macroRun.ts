@@ -1,11 +1,9 @@
 /** One run of a macro, played by the engine: how long it takes in engine time, and until the host has the last report. */
-import { boardById, type Board } from '../board';
+import { boardById, type Board, type KeyId } from '../board';
 import { compile, isEdgeLine, replay, ReportPacker, type OutcomeLine } from '../engine';
 import { usageOfCode } from '../codes';
 import { type Macro, type Profile } from '../profile';
 
-/** Keys of a board of two, made for the purpose. */
-const PLAYS = 'play';
 const MOST_US = 20_000_000;
 
 export type MacroRun = {
@@ -17,8 +15,10 @@ export type MacroRun = {
   reports: number;
 };
 
-function stageFor(profile: Profile, macro: Macro, board: Board): Profile {
-  return {
+/** A profile in which one key plays a macro and nothing else is there to come in between. */
+export function macroStage(profile: Profile, macro: Macro, board: Board): { profile: Profile; key: KeyId } {
+  const key = board.keys[0]?.id ?? '';
+  const alone: Profile = {
     ...profile,
     joints: [],
     joinedLayers: [],
@@ -29,10 +29,11 @@ function stageFor(profile: Profile, macro: Macro, board: Board): Profile {
         id: 'base',
         name: 'Base',
         dye: 'indigo',
-        keys: { [board.keys[0]?.id ?? PLAYS]: { does: { kind: 'act', action: { do: 'macro', macro: macro.id } } } },
+        keys: { [key]: { does: { kind: 'act', action: { do: 'macro', macro: macro.id } } } },
       },
     ],
   };
+  return { profile: alone, key };
 }
 
 /**
@@ -41,8 +42,8 @@ function stageFor(profile: Profile, macro: Macro, board: Board): Profile {
  */
 export function runMacro(profile: Profile, macro: Macro, heldUs: number, pollHz: number): MacroRun {
   const board = boardById(profile.board);
-  const key = board?.keys[0]?.id;
-  if (!board || key === undefined) return { lines: [], lastEdgeUs: 0, lastReportUs: 0, reports: 0 };
+  if (!board) return { lines: [], lastEdgeUs: 0, lastReportUs: 0, reports: 0 };
+  const { profile: alone, key } = macroStage(profile, macro, board);
   const press = (tUs: number) => [
     { tUs, key, depthUm: board.travelUm },
     { tUs: tUs + heldUs, key, depthUm: 0 },
@@ -51,7 +52,7 @@ export function runMacro(profile: Profile, macro: Macro, heldUs: number, pollHz:
     macro.run.kind === 'untilPressedAgain'
       ? [...press(0).map((one, n) => ({ ...one, tUs: n })), ...press(heldUs)]
       : press(0);
-  const lines = replay(compile(stageFor(profile, macro, board), board), samples, { settleMs: MOST_US / 1000 });
+  const lines = replay(compile(alone, board), samples, { settleMs: MOST_US / 1000 });
   const packer = new ReportPacker('bitmap', pollHz);
   let lastReportUs = 0;
   let reports = 0;

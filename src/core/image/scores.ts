@@ -160,3 +160,11 @@ export function readMacro(reader: ByteReader, scores: readonly Score[]): Omit<Ma
     liftModifiers: (bits & LIFTS) !== 0,
   };
 }
+
+/** How many bytes a macro takes in an image, its names left out; scores that others share count in full. */
+export function macroBytes(macro: Macro): number {
+  const scores = [macro.onPress, macro.repeat, macro.onRelease].flatMap((score) => (score ? [scoreBytes(score)] : []));
+  const out = new ByteWriter();
+  writeMacro(out, macro, () => 0);
+  return out.length + scores.reduce((sum, bytes) => sum + bytes.length, 0);
+}

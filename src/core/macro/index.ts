@@ -1,3 +1,4 @@
+export { type Duration, durationOf } from './duration';
 export { type Held, heldBy, leftDownBy, partsOf } from './held';
 export { parseScoreLine, printScoreLine, ScoreLineError } from './line';
 export * as operations from './operations';
@@ -6,4 +7,4 @@ export { countsOf, keysOf, openKeys, type Press, type Presses, pressesOf } from 
 export { arrivalsOf, chanceByStretch, type Demand, type Seen, seenBy } from './receivers';
 export { type HandEvent, Recording, type RecordingOptions } from './recording';
 export { type Remedies, remediesFor, SURE } from './remedies';
-export { macroSentences, sayTime } from './sentences';
+export { macroSentences, sayCount, sayTime } from './sentences';

@@ -89,6 +89,17 @@ describe('operations', () => {
     ['moved', op.move(score('+A 10 -A 10 +B 10'), places(0, 1), 15_000), '15 +A 5 +B 5 -A 5'],
     ['moved no further than the beginning', op.move(score('5 +A 10 -A'), places(0, 1), -50_000), '+A 10 -A 5'],
     ['copied to a time', op.copyTo(score('+A 10 -A 10'), places(0, 1), 50_000), '+A 10 -A 40 +A 10 -A'],
+    [
+      'written step by step',
+      [
+        { step: 'down' as const, code: 'ControlLeft' },
+        { step: 'press' as const, code: 'KeyD', us: 60_000 },
+        { step: 'wait' as const, us: 40_000 },
+        { step: 'up' as const, code: 'ControlLeft' },
+        { step: 'text' as const, text: 'go', gapMs: 5 },
+      ].reduce<Score>(op.addStep, score('')),
+      '+Ctrl +D 60 -D 40 -Ctrl "go"/5',
+    ],
     ['longer', op.setLength(score('+A 10 -A'), 50_000), '+A 10 -A 40'],
     ['never shorter than its events', op.setLength(score('+A 10 -A'), 5), '+A 10 -A'],
   ])('%s', (_what, after, line) => expect(printScoreLine(after)).toBe(line));

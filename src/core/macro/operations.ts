@@ -186,5 +186,30 @@ export function copyTo(score: Score, places: Places, atUs: number): Score {
   );
 }
 
+/** What can be written at the end of a score, one after the other. Times in µs. */
+export type Step =
+  | { step: 'press'; code: Code; us: number }
+  | { step: 'down' | 'up'; code: Code }
+  | { step: 'wait'; us: number }
+  | { step: 'text'; text: string; gapMs: number };
+
+/** The score with a step more at its end. */
+export function addStep(score: Score, step: Step): Score {
+  const atUs = score.lengthUs;
+  switch (step.step) {
+    case 'press': {
+      const { code, us } = step;
+      return tidy([...score.events, { atUs, edge: 'down', code }, { atUs: atUs + us, edge: 'up', code }], atUs + us);
+    }
+    case 'down':
+    case 'up':
+      return tidy([...score.events, { atUs, edge: step.step, code: step.code }], atUs);
+    case 'wait':
+      return tidy(score.events, atUs + step.us);
+    case 'text':
+      return tidy([...score.events, { atUs, text: step.text, gapMs: step.gapMs }], atUs);
+  }
+}
+
 /** Another length; events behind it make it longer. */
 export const setLength = (score: Score, lengthUs: number): Score => tidy(score.events, Math.max(0, lengthUs));

@@ -8,7 +8,8 @@ import { countsOf } from './presses';
 export const sayTime = (us: number): string =>
   us < 1_000_000 ? `${Number((us / 1000).toFixed(1))} ms` : `${(us / 1_000_000).toFixed(2)} s`;
 
-const several = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+/** A count with its word: `1 press`, `2 presses`. */
+export const sayCount = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
@@ -17,9 +18,9 @@ function contents(score: Score): string {
   const { presses, releases, events, lengthUs } = countsOf(score);
   const others = events - presses - releases;
   const said = [
-    presses > 0 && several(presses, 'press').replace('presss', 'presses'),
-    releases > 0 && several(releases, 'release'),
-    others > 0 && several(others, 'other event'),
+    presses > 0 && sayCount(presses, 'press', 'presses'),
+    releases > 0 && sayCount(releases, 'release'),
+    others > 0 && sayCount(others, 'other event'),
   ].filter((part) => part !== false);
   return `${said.length > 0 ? listed(said) : 'nothing'} in ${sayTime(lengthUs)}`;
 }

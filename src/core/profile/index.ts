@@ -3,6 +3,7 @@ export { applyEdit, type Edit, EditError, invertEdit } from './edits';
 export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
 export { duplicateLayer, type LayerReferences, referencesTo, takeOutLayer } from './layerEdits';
+export { replaceMacro, takeOutMacro } from './macroEdits';
 export {
   type Path,
   printPath,

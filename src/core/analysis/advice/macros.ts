@@ -1,25 +1,19 @@
 /** Advice on macros: what stays down and cannot be let go of, what does nothing, what the device cannot send. */
 import { titleOfCode, pageOf, usageOfCode, KEYBOARD_PAGE, CONSUMER_PAGE, DESKTOP_PAGE, BUTTON_PAGE } from '../../codes';
 import { heldBy, leftDownBy, openKeys, operations, partsOf, pressesOf, sayTime } from '../../macro';
-import type { Edit, Macro, Profile } from '../../profile';
+import { replaceMacro, type Macro, type Profile } from '../../profile';
 import { whatLetsGoOf } from '../letGo';
 import type { Advice } from './advice';
 
 const SENT_PAGES = [KEYBOARD_PAGE, CONSUMER_PAGE, DESKTOP_PAGE, BUTTON_PAGE];
 const PART_NAMES = { onPress: 'on press', repeat: 'repeated', onRelease: 'on release' } as const;
 
-/** The edit that puts a changed macro in the place of the old one. */
-const changed = (profile: Profile, to: Macro): Edit => ({
-  edit: 'fields',
-  to: { macros: profile.macros.map((macro) => (macro.id === to.id ? to : macro)) },
-});
-
 const list = (codes: readonly string[]): string => codes.map(titleOfCode).join(', ');
 
 function adviceOnOne(profile: Profile, macro: Macro, index: number): Advice[] {
   const found: Advice[] = [];
   const advise = (part: readonly (string | number)[], message: string, to?: Macro, fixName?: string): void => {
-    const fix = to && fixName !== undefined ? { fix: changed(profile, to), fixName } : {};
+    const fix = to && fixName !== undefined ? { fix: replaceMacro(profile, to), fixName } : {};
     found.push({
       path: ['macros', index, ...part],
       layer: '',

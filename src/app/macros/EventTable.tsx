@@ -1,0 +1,187 @@
+/** The score event by event, for exact typing. Only the rows in sight are drawn. */
+import { useState, type KeyboardEvent } from 'react';
+import { codeOfWord, isCode, wordOfCode } from '../../core/codes';
+import { operations, tidy, type Places } from '../../core/macro';
+import type { Score, ScoreEvent } from '../../core/profile';
+
+type EventTableProps = {
+  score: Score;
+  places: Places;
+  onSelect: (places: Iterable<number>) => void;
+  onChange: (score: Score, what: string, keeps: Places) => void;
+};
+
+const ROW = 27;
+const SHOWN = 9;
+const AROUND = 3;
+
+const inMs = (us: number): string => (us / 1000).toFixed(1);
+
+/** A figure or a word that is taken when it is left or Enter is pressed; what cannot be taken stays marked. */
+const Cell = ({ value, label, take }: { value: string; label: string; take: (text: string) => boolean }) => {
+  const [draft, setDraft] = useState<string | null>(null);
+  const [isWrong, setIsWrong] = useState(false);
+  const finish = (): void => {
+    if (draft === null || draft.trim() === value) {
+      setDraft(null);
+      setIsWrong(false);
+    } else if (take(draft.trim())) {
+      setDraft(null);
+      setIsWrong(false);
+    } else {
+      setIsWrong(true);
+    }
+  };
+  return (
+    <input
+      className={`event-cell mono ${isWrong ? 'wrong' : ''}`}
+      aria-label={label}
+      aria-invalid={isWrong}
+      value={draft ?? value}
+      onChange={({ target }) => setDraft(target.value)}
+      onBlur={finish}
+      onKeyDown={(event: KeyboardEvent) => {
+        if (event.key === 'Enter') finish();
+        if (event.key === 'Escape') {
+          event.stopPropagation();
+          setDraft(null);
+          setIsWrong(false);
+        }
+      }}
+    />
+  );
+};
+
+const figure = (text: string): number | undefined =>
+  /^\d{1,7}(\.\d{1,3})?$/.test(text) ? Math.round(Number(text) * 1000) : undefined;
+
+export const EventTable = ({ score, places, onSelect, onChange }: EventTableProps) => {
+  const [topPx, setTopPx] = useState(0);
+  const first = Math.max(0, Math.floor(topPx / ROW) - AROUND);
+  const rows = score.events.slice(first, first + SHOWN + 2 * AROUND);
+
+  /** Puts a changed event in its place; it may move among the others. */
+  const put = (index: number, event: ScoreEvent, what: string): boolean => {
+    const changed = tidy(score.events.with(index, event), score.lengthUs);
+    onChange(
+      changed,
+      what,
+      new Set([changed.events.findIndex((one) => one.atUs === event.atUs && sameKind(one, event))]),
+    );
+    return true;
+  };
+
+  const gapBefore = (index: number): number => (score.events[index]?.atUs ?? 0) - (score.events[index - 1]?.atUs ?? 0);
+
+  const row = (event: ScoreEvent, index: number) => {
+    const isChosen = places.has(index);
+    return (
+      <tr key={index} className={isChosen ? 'chosen' : ''} aria-selected={isChosen}>
+        <td>
+          <Cell
+            value={inMs(event.atUs)}
+            label={`Event ${index + 1}, at ms`}
+            take={(text) => {
+              const atUs = figure(text);
+              return atUs !== undefined && put(index, { ...event, atUs }, 'the time of an event');
+            }}
+          />
+        </td>
+        <td>
+          {'code' in event ? (
+            <Cell
+              value={wordOfCode(event.code)}
+              label={`Event ${index + 1}, key`}
+              take={(text) => {
+                const code = codeOfWord(text) ?? (isCode(text) ? text : undefined);
+                return code !== undefined && put(index, { ...event, code }, 'the key of an event');
+              }}
+            />
+          ) : 'text' in event ? (
+            <Cell
+              value={event.text}
+              label={`Event ${index + 1}, text`}
+              take={(text) => text !== '' && put(index, { ...event, text }, 'a text')}
+            />
+          ) : (
+            <span className="mono">
+              wheel {event.wheel.dx},{event.wheel.dy}
+            </span>
+          )}
+        </td>
+        <td>
+          {'code' in event ? (
+            <button
+              type="button"
+              className={`edge-word ${event.edge}`}
+              title="Make it the other"
+              onClick={() => put(index, { ...event, edge: event.edge === 'down' ? 'up' : 'down' }, 'an edge')}
+            >
+              {event.edge === 'down' ? '↓ down' : '↑ up'}
+            </button>
+          ) : (
+            <span className="soft">{'text' in event ? `every ${event.gapMs} ms` : ''}</span>
+          )}
+        </td>
+        <td>
+          {index > 0 && (
+            <Cell
+              value={inMs(gapBefore(index))}
+              label={`Event ${index + 1}, gap before in ms`}
+              take={(text) => {
+                const gapUs = figure(text);
+                if (gapUs === undefined) return false;
+                onChange(operations.setGaps(score, gapUs, new Set([index - 1, index])), 'a gap', new Set([index]));
+                return true;
+              }}
+            />
+          )}
+        </td>
+        <td className="event-acts">
+          <button
+            type="button"
+            className="word"
+            aria-label={`Select event ${index + 1}`}
+            onClick={() => onSelect([index])}
+          >
+            show
+          </button>
+          <button
+            type="button"
+            className="word madder"
+            aria-label={`Take out event ${index + 1}`}
+            onClick={() => onChange(operations.takeOut(score, new Set([index])), 'taking out an event', new Set())}
+          >
+            ×
+          </button>
+        </td>
+      </tr>
+    );
+  };
+
+  return (
+    <div className="event-table" onScroll={(event) => setTopPx(event.currentTarget.scrollTop)}>
+      <table aria-rowcount={score.events.length}>
+        <thead>
+          <tr>
+            <th scope="col">at ms</th>
+            <th scope="col">key</th>
+            <th scope="col">edge</th>
+            <th scope="col">gap before</th>
+            <th scope="col">
+              <span className="visually-hidden">acts</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr style={{ height: first * ROW }} aria-hidden="true" />
+          {rows.map((event, n) => row(event, first + n))}
+          <tr style={{ height: Math.max(0, score.events.length - first - rows.length) * ROW }} aria-hidden="true" />
+        </tbody>
+      </table>
+    </div>
+  );
+};
+
+const sameKind = (a: ScoreEvent, b: ScoreEvent): boolean =>
+  'code' in a && 'code' in b ? a.code === b.code && a.edge === b.edge : 'text' in a === 'text' in b;

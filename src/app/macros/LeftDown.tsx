@@ -1,0 +1,70 @@
+/** What is still down when the macro has played: what lets go of it, and the two things one can mean by it. */
+import { whatLetsGoOf } from '../../core/analysis';
+import { titleOfCode } from '../../core/codes';
+import { heldBy, openKeys, operations, partsOf } from '../../core/macro';
+import type { Macro } from '../../core/profile';
+import { keyTitle } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+import type { MacroDesk } from './useMacroDesk';
+
+export const LeftDown = ({ bench, macro, desk }: { bench: Bench; macro: Macro; desk: MacroDesk }) => {
+  const { profile, board } = bench;
+  const { open } = heldBy(macro);
+  if (open.length === 0) return null;
+  const names = open.map(titleOfCode).join(', ');
+  const is = open.length === 1 ? 'is' : 'are';
+  const letGo = open.flatMap((code) => {
+    const { macros, keys } = whatLetsGoOf(code, profile);
+    return [
+      ...macros.map(({ name }) => name),
+      ...keys
+        .slice(0, 2)
+        .map(
+          ({ layer, key }) =>
+            `${keyTitle(board, profile, key)} on ${profile.layers.find(({ id }) => id === layer)?.name ?? layer}`,
+        ),
+    ];
+  });
+  const last = partsOf(macro).findLast(({ score }) => openKeys(score).some((code) => open.includes(code)));
+  return (
+    <p className="left-down" role="status">
+      <strong>
+        {macro.leavesHeld
+          ? `When it has played, ${names} ${is} still down.`
+          : `${names} ${is} open; let go of when it finishes.`}
+      </strong>
+      {macro.leavesHeld && (
+        <span>
+          {letGo.length > 0
+            ? `Lets go: ${[...new Set(letGo)].join(', ')}; or “Let go of everything” on the trial bench.`
+            : 'Nothing on the board lets go of it but “Let go of everything” on the trial bench.'}
+        </span>
+      )}
+      <span className="left-down-acts">
+        {!macro.leavesHeld && (
+          <button
+            type="button"
+            className="word"
+            onClick={() => desk.change({ ...macro, leavesHeld: true }, `what ${macro.name} leaves down`)}
+          >
+            Keep it down
+          </button>
+        )}
+        {last && (
+          <button
+            type="button"
+            className="word"
+            onClick={() =>
+              desk.change(
+                { ...macro, [last.name]: operations.closeOpen(last.score) },
+                `closing what is open in ${macro.name}`,
+              )
+            }
+          >
+            Close it at {Math.round(last.score.lengthUs / 1000)} ms
+          </button>
+        )}
+      </span>
+    </p>
+  );
+};

@@ -1,0 +1,228 @@
+/** The macro bench: the list, the score of one part, what it does, and what its receiver gets. */
+import { App as AntApp, Input, InputNumber, Segmented, Select } from 'antd';
+import { useCallback, useState } from 'react';
+import { titleOfCode } from '../../core/codes';
+import { countsOf, operations, sayTime, type Demand } from '../../core/macro';
+import type { Score } from '../../core/profile';
+import { useBench } from '../shared/useBench';
+import { EventTable } from './EventTable';
+import { LeftDown } from './LeftDown';
+import { MacroCard } from './MacroCard';
+import { MacroList } from './MacroList';
+import { Operations } from './Operations';
+import { PutOnKey } from './PutOnKey';
+import { ReceiverCheck } from './ReceiverCheck';
+import { Recorder, type TakeGoes } from './Recorder';
+import { ScoreLine } from './ScoreLine';
+import { ScoreView } from './ScoreView';
+import { PART_NAMES, useMacroDesk, type PartName } from './useMacroDesk';
+import { usePlayer } from './usePlayer';
+import { useScoreKeys } from './useScoreKeys';
+import './macros.css';
+
+/** A pause between what was there and a take that follows it, in µs. */
+const FOLLOWS_AFTER_US = 100_000;
+const SNAPS = [0, 1, 5, 10, 50, 100];
+
+const MacrosBench = () => {
+  const bench = useBench();
+  const { profile, board } = bench;
+  const desk = useMacroDesk(bench);
+  const { message } = AntApp.useApp();
+  const { macro, part, score, places } = desk;
+  const [isRecording, setIsRecording] = useState(false);
+  const [isPutting, setIsPutting] = useState(false);
+  const [stepMs, setStepMs] = useState(1);
+  const [snapsToEvents, setSnapsToEvents] = useState(true);
+  const [markUs, setMarkUs] = useState<number | null>(null);
+  const [heldMs, setHeldMs] = useState(1000);
+  const [risks, setRisks] = useState<readonly Demand[]>([]);
+  const player = usePlayer(profile, board);
+  const onSeen = useCallback((found: readonly Demand[]) => setRisks(found), []);
+  const pollUs = 1_000_000 / board.device.pollHz;
+
+  const apply = (changed: Score, what: string): void => desk.setScore(changed, what);
+
+  const take = (taken: Score, goes: TakeGoes, why: string): void => {
+    setIsRecording(false);
+    if (goes === 'new' || !macro) desk.add({ name: `Recording ${profile.macros.length + 1}`, onPress: taken });
+    else if (goes === 'replace') desk.setScore(taken, 'a take in place');
+    else desk.setScore(operations.join(score, taken, score.events.length > 0 ? FOLLOWS_AFTER_US : 0), 'a take behind');
+    if (why !== '') void message.info(why, 6);
+  };
+
+  useScoreKeys({
+    desk,
+    markUs: markUs ?? score.lengthUs,
+    isRecording,
+    onRecord: () => setIsRecording(true),
+    onPlay: () => (player.isPlaying ? player.stop() : macro && player.play(macro, heldMs)),
+  });
+
+  const { presses, releases, events, lengthUs } = countsOf(score);
+  const onPressUs = macro?.onPress?.lengthUs ?? 0;
+  const passUs = macro?.repeat ? macro.repeat.lengthUs + macro.gapMs * 1000 : 0;
+  const at = player.atUs;
+  const headUs =
+    at === null
+      ? markUs
+      : part === 'onPress'
+        ? Math.min(at, onPressUs)
+        : part === 'repeat' && passUs > 0 && at >= onPressUs
+          ? (at - onPressUs) % passUs
+          : null;
+  const late = player.lateUs[Math.floor((player.lateUs.length - 1) * 0.99)];
+  const heldMatters = macro && (macro.run.kind !== 'times' || macro.onRelease !== undefined);
+
+  return (
+    <div className="macros-bench">
+      <MacroList bench={bench} desk={desk} onRecord={() => setIsRecording(true)} />
+      <div className="macro-desk">
+        {isRecording ? (
+          <Recorder
+            partName={macro && `“${PART_NAMES[part]}” of ${macro.name}`}
+            onTake={take}
+            onClose={() => setIsRecording(false)}
+          />
+        ) : !macro ? (
+          <section className="panel macro-empty">
+            <h2>No macro yet</h2>
+            <p>
+              A macro plays timed presses and releases by itself, in the keyboard. Record what your hands do (R), take
+              the slips out, set the gaps, and put it on a key.
+            </p>
+          </section>
+        ) : (
+          <>
+            <div className="macro-head">
+              <Input
+                className="macro-name"
+                aria-label="Name of the macro"
+                maxLength={60}
+                variant="borderless"
+                value={macro.name}
+                onChange={({ target }) =>
+                  target.value.trim() !== '' &&
+                  desk.change({ ...macro, name: target.value }, 'the name of a macro', true)
+                }
+              />
+              <Segmented<PartName>
+                size="small"
+                aria-label="Part"
+                value={part}
+                onChange={desk.choosePart}
+                options={(Object.keys(PART_NAMES) as PartName[]).map((name) => ({
+                  value: name,
+                  label: `${PART_NAMES[name]}${macro[name] ? ` · ${macro[name].events.length}` : ''}`,
+                }))}
+              />
+              <span className="soft" data-testid="counts">
+                {events} events: {presses} presses, {releases} releases · {sayTime(lengthUs)}
+              </span>
+              <span className="macro-plays">
+                {heldMatters && (
+                  <label>
+                    held{' '}
+                    <InputNumber
+                      size="small"
+                      aria-label="How long the key is held, in ms"
+                      min={1}
+                      max={60_000}
+                      step={100}
+                      value={heldMs}
+                      onChange={(value) => setHeldMs(value ?? 1000)}
+                    />{' '}
+                    ms
+                  </label>
+                )}
+                <button
+                  type="button"
+                  className="word"
+                  title="Space on the score"
+                  onClick={() => (player.isPlaying ? player.stop() : player.play(macro, heldMs))}
+                >
+                  {player.isPlaying ? '■ Stop' : '▶ Play'}
+                </button>
+                <button type="button" className="word" onClick={() => setIsPutting(true)}>
+                  Put on a key …
+                </button>
+              </span>
+            </div>
+            <MacroCard bench={bench} macro={macro} desk={desk} />
+            <section className="panel score-panel" aria-label="Score" data-score="">
+              <Operations score={score} places={places} pollUs={pollUs} onApply={apply} />
+              <ScoreView
+                score={score}
+                places={places}
+                stepUs={stepMs * 1000}
+                snapsToEvents={snapsToEvents}
+                risks={risks}
+                headUs={headUs}
+                onSelect={desk.select}
+                onChange={desk.setScore}
+                onHead={setMarkUs}
+              />
+              <div className="score-foot">
+                <ScoreLine
+                  key={`${macro.id}/${part}`}
+                  score={score}
+                  onTake={(typed) => desk.setScore(typed, 'the line')}
+                />
+                <label className="soft">
+                  snaps to{' '}
+                  <Select<number>
+                    size="small"
+                    value={stepMs}
+                    onChange={setStepMs}
+                    options={SNAPS.map((value) => ({ value, label: value === 0 ? 'nothing' : `${value} ms` }))}
+                  />
+                </label>
+                <label className="soft">
+                  <input
+                    type="checkbox"
+                    checked={snapsToEvents}
+                    onChange={({ target }) => setSnapsToEvents(target.checked)}
+                  />{' '}
+                  and to events
+                </label>
+              </div>
+              {(player.isPlaying || player.edges > 0) && (
+                <p className="played" data-testid="played">
+                  <strong>Host:</strong> <span className="mono">{player.text || '—'}</span>
+                  {player.held.length > 0 && (
+                    <span className="madder"> down: {player.held.map(titleOfCode).join(', ')}</span>
+                  )}
+                  <span className="soft">
+                    {' '}
+                    {player.edges} edges
+                    {late !== undefined && `, 99 of 100 at most ${(late / 1000).toFixed(2)} ms late`}
+                  </span>
+                </p>
+              )}
+            </section>
+            <LeftDown bench={bench} macro={macro} desk={desk} />
+            <div className="macro-below">
+              <ReceiverCheck score={score} pollUs={pollUs} onSeen={onSeen} onApply={apply} onShow={desk.select} />
+              <section className="panel events" aria-label="Event by event">
+                <p className="section-line">
+                  <strong>Event by event</strong>
+                  <span className="soft">type to change</span>
+                </p>
+                <EventTable
+                  key={`${macro.id}/${part}`}
+                  score={score}
+                  places={places}
+                  onSelect={desk.select}
+                  onChange={desk.setScore}
+                />
+              </section>
+            </div>
+          </>
+        )}
+      </div>
+      {isPutting && macro && <PutOnKey bench={bench} macro={macro} onClose={() => setIsPutting(false)} />}
+    </div>
+  );
+};
+
+export default MacrosBench;

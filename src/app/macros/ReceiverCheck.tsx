@@ -1,0 +1,185 @@
+/** Who receives it? What a program that looks a number of times a second would miss, and the least that helps. */
+import { InputNumber, Segmented } from 'antd';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { legendOfCode } from '../../core/codes';
+import { operations, type Demand, type Remedies, type Seen } from '../../core/macro';
+import type { Score } from '../../core/profile';
+import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
+import type { StretchChartProps } from './StretchChart';
+
+const StretchChart = lazy(() => import('./StretchChart'));
+
+/** Looks a second; 0 gets every event, -1 is a figure of one's own. */
+const LOOKS = [0, 30, 60, 120, 144, -1] as const;
+const STRETCHES = Array.from({ length: 35 }, (_, n) => Math.round((0.3 + n * 0.05) * 100) / 100);
+const WAIT_MS = 60;
+
+export type ReceiverState = { hz: number; seen: Seen | null };
+type ReceiverCheckProps = {
+  score: Score;
+  pollUs: number;
+  onSeen: (risks: readonly Demand[]) => void;
+  onApply: (score: Score, what: string) => void;
+  onShow: (places: Iterable<number>) => void;
+};
+
+type Answers = { seen: Seen | null; chances: number[] | null; remedies: Remedies | null };
+const NONE: Answers = { seen: null, chances: null, remedies: null };
+
+/** Asks a worker anew whenever the score or the receiver changes; what was asked before is given up. */
+function useReceiver(
+  score: Score,
+  hz: number,
+  pollUs: number,
+  onSeen: (risks: readonly Demand[]) => void,
+): Answers & { isBusy: boolean } {
+  const [answers, setAnswers] = useState<Answers & { of: Score | null; hz: number }>({ ...NONE, of: null, hz: 0 });
+  useEffect(() => {
+    if (hz === 0 || score.events.length === 0) {
+      onSeen([]);
+      return;
+    }
+    let worker: Worker | null = null;
+    const timer = setTimeout(() => {
+      worker = new Worker(new URL('../../workers/receiver.worker.ts', import.meta.url), { type: 'module' });
+      worker.onmessage = ({ data }: MessageEvent<ReceiverAnswer>) => {
+        if (data.what === 'seen') {
+          setAnswers({ ...NONE, seen: data.seen, of: score, hz });
+          onSeen(data.seen.demands);
+        } else if (data.what === 'curve') {
+          setAnswers((old) => ({ ...old, chances: data.chances }));
+        } else {
+          setAnswers((old) => ({ ...old, remedies: data.remedies }));
+          worker?.terminate();
+        }
+      };
+      worker.postMessage({ score, hz, pollUs, stretches: STRETCHES } satisfies ReceiverOrder);
+    }, WAIT_MS);
+    return () => {
+      clearTimeout(timer);
+      worker?.terminate();
+    };
+  }, [score, hz, pollUs, onSeen]);
+  const isCurrent = answers.of === score && answers.hz === hz;
+  return isCurrent ? { ...answers, isBusy: answers.remedies === null } : { ...answers, isBusy: true };
+}
+
+const percent = (chance: number): string => `${(chance * 100).toFixed(chance > 0.99 && chance < 1 ? 2 : 1)} %`;
+
+/** A demand in words: what is likeliest to go wrong. */
+function sayDemand({ what, code, before }: Demand): string {
+  if (what === 'order') return `${legendOfCode(before ?? '')} before ${legendOfCode(code)}`;
+  return what === 'again' ? `${legendOfCode(code)} pressed again` : `the press of ${legendOfCode(code)}`;
+}
+
+export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: ReceiverCheckProps) => {
+  const [look, setLook] = useState<(typeof LOOKS)[number]>(60);
+  const [ownHz, setOwnHz] = useState(90);
+  const hz = look === -1 ? ownHz : look;
+  const { seen, chances, remedies, isBusy } = useReceiver(score, hz, pollUs, onSeen);
+  const weakest =
+    seen?.demands
+      .filter(({ chance }) => chance < 1)
+      .toSorted((a, b) => a.chance - b.chance)
+      .slice(0, 3) ?? [];
+  const chart: StretchChartProps | null =
+    chances && seen
+      ? {
+          stretches: STRETCHES,
+          chances,
+          now: seen.all,
+          ...(remedies?.stretch !== undefined && remedies.stretch > 1 && { stretch: remedies.stretch }),
+        }
+      : null;
+  return (
+    <section className="panel receiver" aria-label="Who receives it?">
+      <div className="section-line">
+        <h2>Who receives it?</h2>
+        <Segmented
+          size="small"
+          aria-label="How often the program looks"
+          value={look}
+          onChange={setLook}
+          options={LOOKS.map((value) => ({
+            value,
+            label:
+              value === 0
+                ? 'gets every event'
+                : value === -1
+                  ? 'own'
+                  : value === 60
+                    ? 'looks 60 times a second'
+                    : String(value),
+          }))}
+        />
+        {look === -1 && (
+          <InputNumber
+            size="small"
+            aria-label="Looks a second"
+            min={1}
+            max={1000}
+            value={ownHz}
+            onChange={(value) => setOwnHz(value ?? 1)}
+          />
+        )}
+      </div>
+      {hz === 0 || score.events.length === 0 ? (
+        <p>
+          {score.events.length === 0
+            ? 'There is nothing to receive yet.'
+            : 'A program that gets every event misses nothing. Many that draw pictures look at the keys once a picture instead.'}
+        </p>
+      ) : (
+        <>
+          <p aria-live="polite" data-testid="receiver-says">
+            <strong>{seen ? `All arrives in ${percent(seen.all)} of runs.` : 'Looking …'}</strong>{' '}
+            {weakest.length > 0 && <span className="soft">Weakest: </span>}
+            {weakest.map((demand, n) => (
+              <button key={n} type="button" className="word" onClick={() => onShow(demand.events)}>
+                {sayDemand(demand)} {percent(demand.chance)}
+              </button>
+            ))}
+          </p>
+          <div className="receiver-chart">
+            {chart && (
+              <Suspense fallback={null}>
+                <StretchChart {...chart} />
+              </Suspense>
+            )}
+          </div>
+          <p className="receiver-remedies">
+            {isBusy && <span className="soft">looking for what helps …</span>}
+            {!isBusy && seen && seen.all >= 0.999 && <span className="soft">Nothing has to change.</span>}
+            {remedies?.stretch !== undefined && remedies.stretch > 1 && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => onApply(operations.scale(score, remedies.stretch ?? 1), 'stretching')}
+              >
+                Stretch to {remedies.stretch}×
+              </button>
+            )}
+            {remedies?.pressUs !== undefined && seen && seen.presses < 0.999 && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => onApply(operations.shortestPress(score, remedies.pressUs ?? 0), 'longer presses')}
+              >
+                No press under {(remedies.pressUs / 1000).toFixed(1)} ms
+              </button>
+            )}
+            {remedies?.gapUs !== undefined && seen && seen.pairs < 0.999 && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => onApply(operations.widenGaps(score, remedies.gapUs ?? 0), 'wider gaps')}
+              >
+                No gap under {(remedies.gapUs / 1000).toFixed(1)} ms
+              </button>
+            )}
+          </p>
+        </>
+      )}
+    </section>
+  );
+};

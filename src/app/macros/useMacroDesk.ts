@@ -1,0 +1,98 @@
+/** What the macro bench works on: which macro, which part of it, what is selected; and how it is changed. */
+import { nanoid } from 'nanoid';
+import { create } from 'zustand';
+import { tidy, type Places } from '../../core/macro';
+import { replaceMacro, takeOutMacro, type Macro, type Score } from '../../core/profile';
+import type { Bench } from '../shared/useBench';
+
+export type PartName = 'onPress' | 'repeat' | 'onRelease';
+export const PART_NAMES: Readonly<Record<PartName, string>> = {
+  onPress: 'On press',
+  repeat: 'Repeated',
+  onRelease: 'On release',
+};
+
+type Desk = { macro: string; part: PartName; places: Places };
+type DeskState = { byProfile: Record<string, Desk>; set(profileId: string, to: Partial<Desk>): void };
+
+const NOTHING: Places = new Set();
+const EMPTY: Desk = { macro: '', part: 'onPress', places: NOTHING };
+
+const useDesks = create<DeskState>()((set) => ({
+  byProfile: {},
+  set: (profileId, to) =>
+    set(({ byProfile }) => ({
+      byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? EMPTY), ...to } },
+    })),
+}));
+
+/** Looks at a macro the next time the bench is opened. */
+export const lookAtMacro = (profileId: string, macro: string): void =>
+  useDesks.getState().set(profileId, { macro, places: NOTHING });
+
+export const EMPTY_SCORE: Score = { lengthUs: 0, events: [] };
+
+export type MacroDesk = {
+  macro: Macro | undefined;
+  part: PartName;
+  /** The score of that part; an empty one when the macro has no such part. */
+  score: Score;
+  places: Places;
+  choose(macro: string): void;
+  choosePart(part: PartName): void;
+  select(places: Iterable<number>): void;
+  /** Puts a changed macro in the place of the old one. */
+  change(to: Macro, what: string, goesOn?: boolean): void;
+  /** Puts another score in the present part; an empty one takes the part away. Selection stays when `keeps` says so. */
+  setScore(score: Score, what: string, keeps?: Places): void;
+  add(made: Partial<Macro> & Pick<Macro, 'name'>): string;
+  takeOut(macro: string): void;
+};
+
+export function useMacroDesk({ profile, edit }: Bench): MacroDesk {
+  const desk = useDesks((state) => state.byProfile[profile.id]) ?? EMPTY;
+  const set = useDesks((state) => state.set);
+  const macro = profile.macros.find(({ id }) => id === desk.macro) ?? profile.macros[0];
+  const has = (part: PartName): boolean => macro?.[part] !== undefined;
+  const first = (['onPress', 'repeat', 'onRelease'] as const).find(has) ?? 'onPress';
+  const part = macro?.id === desk.macro ? desk.part : first;
+  const score = macro?.[part] ?? EMPTY_SCORE;
+  const places = macro?.id === desk.macro ? desk.places : NOTHING;
+
+  const change = (to: Macro, what: string, goesOn = false): void => edit(replaceMacro(profile, to), what, goesOn);
+
+  return {
+    macro,
+    part,
+    score,
+    places,
+    choose: (id) => {
+      const chosen = profile.macros.find((other) => other.id === id);
+      const its = (['onPress', 'repeat', 'onRelease'] as const).find((name) => chosen?.[name]) ?? 'onPress';
+      set(profile.id, { macro: id, part: its, places: NOTHING });
+    },
+    choosePart: (to) => set(profile.id, { macro: macro?.id ?? '', part: to, places: NOTHING }),
+    select: (to) => set(profile.id, { macro: macro?.id ?? '', part, places: new Set(to) }),
+    change,
+    setScore: (to, what, keeps = NOTHING) => {
+      if (!macro) return;
+      const { [part]: _replaced, ...rest } = macro;
+      const isEmpty = to.events.length === 0 && to.lengthUs === 0;
+      change(isEmpty ? rest : { ...rest, [part]: tidy(to.events, to.lengthUs) }, `${what} of ${macro.name}`);
+      set(profile.id, { macro: macro.id, part, places: keeps });
+    },
+    add: (made) => {
+      const id = `m-${nanoid(6)}`;
+      const usual = { run: { kind: 'times' as const, times: 1 }, gapMs: 0, stop: 'now' as const };
+      const added = { ...usual, leavesHeld: false, liftModifiers: false, ...made, id };
+      edit({ edit: 'fields', to: { macros: [...profile.macros, added] } }, `the macro ${made.name}`);
+      set(profile.id, { macro: id, part: made.repeat && !made.onPress ? 'repeat' : 'onPress', places: NOTHING });
+      return id;
+    },
+    takeOut: (id) => {
+      const gone = profile.macros.find((other) => other.id === id);
+      edit(takeOutMacro(profile, id), `taking out ${gone?.name ?? 'a macro'}`);
+      set(profile.id, EMPTY);
+    },
+  };
+}

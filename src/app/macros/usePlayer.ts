@@ -1,0 +1,92 @@
+/** Plays a macro on the bench in real time: a worker keeps the time, the page only shows. */
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { Lanes, macroStage } from '../../core/analysis';
+import type { Board } from '../../core/board';
+import { HOST_LAYOUTS, HostText } from '../../core/codes';
+import { isEdgeLine } from '../../core/engine';
+import type { Macro, Profile } from '../../core/profile';
+import type { PlayedPiece, PlayOrder } from '../../workers/playOrder';
+
+export type Played = {
+  isPlaying: boolean;
+  /** How far it is, in µs; null before the first play. */
+  atUs: number | null;
+  text: string;
+  held: string[];
+  edges: number;
+  /** How late the edges were, in µs, rising. */
+  lateUs: number[];
+};
+
+const NOTHING: Played = { isPlaying: false, atUs: null, text: '', held: [], edges: 0, lateUs: [] };
+const TAP_US = 60_000;
+
+/** @param heldMs how long the key is held, for macros to which that matters */
+export function usePlayer(
+  profile: Profile,
+  board: Board,
+): Played & { play(macro: Macro, heldMs: number): void; stop(): void } {
+  const [played, setPlayed] = useState<Played>(NOTHING);
+  const worker = useRef<Worker | null>(null);
+  const frame = useRef(0);
+
+  const stop = useCallback(() => {
+    worker.current?.terminate();
+    worker.current = null;
+    cancelAnimationFrame(frame.current);
+    setPlayed((last) => ({ ...last, isPlaying: false, atUs: null, held: [] }));
+  }, []);
+
+  useEffect(() => stop, [stop]);
+
+  const play = (macro: Macro, heldMs: number): void => {
+    stop();
+    const heldUs = heldMs * 1000;
+    const presses =
+      macro.run.kind === 'untilPressedAgain'
+        ? [
+            { fromUs: 0, toUs: TAP_US },
+            { fromUs: Math.max(heldUs, TAP_US + 1), toUs: Math.max(heldUs, TAP_US + 1) + TAP_US },
+          ]
+        : [{ fromUs: 0, toUs: macro.run.kind === 'whileHeld' || macro.onRelease ? heldUs : TAP_US }];
+    const { profile: alone, key } = macroStage(profile, macro, board);
+    const lanes = new Lanes();
+    const host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
+    const late: number[] = [];
+    let edges = 0;
+    let startMs = performance.now();
+    const own = new Worker(new URL('../../workers/player.worker.ts', import.meta.url), { type: 'module' });
+    worker.current = own;
+    const show = (isPlaying: boolean): void =>
+      setPlayed({
+        isPlaying,
+        atUs: isPlaying ? Math.max(0, (performance.now() - startMs) * 1000) : null,
+        text: host.line(),
+        held: lanes.held('host'),
+        edges,
+        lateUs: isPlaying ? [] : late.toSorted((a, b) => a - b),
+      });
+    const tick = (): void => {
+      show(true);
+      frame.current = requestAnimationFrame(tick);
+    };
+    own.onmessage = ({ data }: MessageEvent<PlayedPiece>) => {
+      if (data.startMs !== undefined) startMs = data.startMs - performance.timeOrigin;
+      for (const line of data.lines) {
+        lanes.take(line);
+        if (!isEdgeLine(line)) continue;
+        edges++;
+        host.edge(line.edge === 'down', line.code);
+      }
+      late.push(...data.lateUs);
+      if (!data.isDone) return;
+      own.terminate();
+      cancelAnimationFrame(frame.current);
+      show(false);
+    };
+    own.postMessage({ profile: alone, board, key, presses, untilUs: 600_000_000 } satisfies PlayOrder);
+    frame.current = requestAnimationFrame(tick);
+  };
+
+  return { ...played, play, stop };
+}
