@@ -2,7 +2,7 @@
 import { Checkbox, InputNumber, Popover, Segmented, Select } from 'antd';
 import { useMemo } from 'react';
 import { meetingsOf, runMacro } from '../../core/analysis';
-import { durationOf, macroSentences, sayTime } from '../../core/macro';
+import { durationOf, macroSentences, sayCount, sayTime } from '../../core/macro';
 import type { Macro } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import type { MacroDesk } from './useMacroDesk';
@@ -20,7 +20,7 @@ function useRunTime(bench: Bench, macro: Macro): string {
     const { pollHz } = board.device;
     if (events > MOST_PLAYED_EVENTS) return `One run takes ${sayTime(wholeUs)}.`;
     const { lastReportUs, reports } = runMacro(profile, macro, 1000, pollHz);
-    return `One run takes ${sayTime(wholeUs)}; at ${pollHz} Hz the host has its ${reports} reports after ${sayTime(lastReportUs)}.`;
+    return `One run takes ${sayTime(wholeUs)}; at ${pollHz} Hz the host has its ${sayCount(reports, 'report')} after ${sayTime(lastReportUs)}.`;
   }, [profile, board, macro]);
 }
 
@@ -52,49 +52,55 @@ export const MacroCard = ({ bench, macro, desk }: { bench: Bench; macro: Macro; 
         <span className="soft">{runTime}</span>
       </div>
       <div className="macro-run">
-        <Select<RunKind>
-          size="small"
-          aria-label="How the repeated part plays"
-          value={macro.run.kind}
-          onChange={(kind) => change({ run: kind === 'times' ? { kind, times: 1 } : { kind } }, 'the way of repeating')}
-          options={[
-            { value: 'times', label: 'a number of times' },
-            { value: 'whileHeld', label: 'while held' },
-            { value: 'untilPressedAgain', label: 'until pressed again' },
-          ]}
-        />
-        {macro.run.kind === 'times' && (
-          <InputNumber
-            size="small"
-            aria-label="How many times"
-            min={1}
-            max={100_000}
-            value={macro.run.times}
-            onChange={(times) => change({ run: { kind: 'times', times: times ?? 1 } }, 'the times')}
-          />
+        {macro.repeat && (
+          <>
+            <Select<RunKind>
+              size="small"
+              aria-label="How the repeated part plays"
+              value={macro.run.kind}
+              onChange={(kind) =>
+                change({ run: kind === 'times' ? { kind, times: 1 } : { kind } }, 'the way of repeating')
+              }
+              options={[
+                { value: 'times', label: 'a number of times' },
+                { value: 'whileHeld', label: 'while held' },
+                { value: 'untilPressedAgain', label: 'until pressed again' },
+              ]}
+            />
+            {macro.run.kind === 'times' && (
+              <InputNumber
+                size="small"
+                aria-label="How many times"
+                min={1}
+                max={100_000}
+                value={macro.run.times}
+                onChange={(times) => change({ run: { kind: 'times', times: times ?? 1 } }, 'the times')}
+              />
+            )}
+            <label>
+              gap{' '}
+              <InputNumber
+                size="small"
+                aria-label="Gap between passes, in ms"
+                min={0}
+                max={10_000}
+                value={macro.gapMs}
+                onChange={(gapMs) => change({ gapMs: gapMs ?? 0 }, 'the gap')}
+              />{' '}
+              ms
+            </label>
+            <Segmented<Macro['stop']>
+              size="small"
+              aria-label="How it stops"
+              value={macro.stop}
+              onChange={(stop) => change({ stop }, 'the stop')}
+              options={[
+                { value: 'now', label: 'stops now' },
+                { value: 'finish', label: 'plays out' },
+              ]}
+            />
+          </>
         )}
-        <label>
-          gap{' '}
-          <InputNumber
-            size="small"
-            aria-label="Gap between passes, in ms"
-            min={0}
-            max={10_000}
-            value={macro.gapMs}
-            onChange={(gapMs) => change({ gapMs: gapMs ?? 0 }, 'the gap')}
-          />{' '}
-          ms
-        </label>
-        <Segmented<Macro['stop']>
-          size="small"
-          aria-label="How it stops"
-          value={macro.stop}
-          onChange={(stop) => change({ stop }, 'the stop')}
-          options={[
-            { value: 'now', label: 'stops now' },
-            { value: 'finish', label: 'plays out' },
-          ]}
-        />
         <Checkbox
           checked={macro.leavesHeld}
           onChange={({ target }) => change({ leavesHeld: target.checked }, 'what is left down')}

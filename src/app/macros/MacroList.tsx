@@ -3,7 +3,7 @@ import { App as AntApp } from 'antd';
 import { usersOf } from '../../core/analysis';
 import { titleOfCode } from '../../core/codes';
 import { macroBytes } from '../../core/image';
-import { durationOf, heldBy, leftDownBy, sayTime } from '../../core/macro';
+import { durationOf, heldBy, leftDownBy, sayCount, sayTime } from '../../core/macro';
 import type { Macro } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
@@ -74,7 +74,7 @@ export const MacroList = ({ bench, desk, onRecord }: MacroListProps) => {
               >
                 <strong>{macro.name}</strong>
                 <span className="soft">
-                  {events} events · {time} · {macroBytes(macro)} B
+                  {sayCount(events, 'event')} · {time} · {macroBytes(macro)} B
                 </span>
                 <span className={used === '' ? 'soft' : 'macro-used'}>
                   {used === '' ? 'not on a key' : `on ${used}`}

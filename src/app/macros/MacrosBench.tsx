@@ -2,9 +2,10 @@
 import { App as AntApp, Input, InputNumber, Segmented, Select } from 'antd';
 import { useCallback, useState } from 'react';
 import { titleOfCode } from '../../core/codes';
-import { countsOf, operations, sayTime, type Demand } from '../../core/macro';
+import { countsOf, operations, sayCount, sayTime, type Demand } from '../../core/macro';
 import type { Score } from '../../core/profile';
 import { useBench } from '../shared/useBench';
+import { AddStep } from './AddStep';
 import { EventTable } from './EventTable';
 import { LeftDown } from './LeftDown';
 import { MacroCard } from './MacroCard';
@@ -117,7 +118,8 @@ const MacrosBench = () => {
                 }))}
               />
               <span className="soft" data-testid="counts">
-                {events} events: {presses} presses, {releases} releases · {sayTime(lengthUs)}
+                {sayCount(events, 'event')}: {sayCount(presses, 'press', 'presses')}, {sayCount(releases, 'release')} ·{' '}
+                {sayTime(lengthUs)}
               </span>
               <span className="macro-plays">
                 {heldMatters && (
@@ -206,8 +208,9 @@ const MacrosBench = () => {
               <section className="panel events" aria-label="Event by event">
                 <p className="section-line">
                   <strong>Event by event</strong>
-                  <span className="soft">type to change</span>
+                  <span className="soft">type to change, Enter takes it</span>
                 </p>
+                <AddStep onAdd={(step) => desk.setScore(operations.addStep(score, step), 'a step')} />
                 <EventTable
                   key={`${macro.id}/${part}`}
                   score={score}

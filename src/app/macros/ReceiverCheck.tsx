@@ -11,7 +11,7 @@ const StretchChart = lazy(() => import('./StretchChart'));
 
 /** Looks a second; 0 gets every event, -1 is a figure of one's own. */
 const LOOKS = [0, 30, 60, 120, 144, -1] as const;
-const STRETCHES = Array.from({ length: 35 }, (_, n) => Math.round((0.3 + n * 0.05) * 100) / 100);
+const STRETCHES = Array.from({ length: 36 }, (_, n) => Math.round((0.25 + n * 0.05) * 100) / 100);
 const WAIT_MS = 60;
 
 export type ReceiverState = { hz: number; seen: Seen | null };

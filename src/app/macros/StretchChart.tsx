@@ -71,7 +71,7 @@ function optionsFor({ stretches, chances, now, stretch }: StretchChartProps): Ap
           x: 1,
           y: Math.round(now * 1000) / 10,
           marker: { size: 5, fillColor: colorOf('indigo') },
-          label: label('now', colorOf('indigo-text')),
+          label: { ...label('now', colorOf('indigo-text')), offsetY: now > 0.85 ? 34 : 0 },
         },
         ...(stretch !== undefined && stretch <= most ? [sure] : []),
       ],

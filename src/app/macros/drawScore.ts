@@ -85,10 +85,10 @@ function drawBar(context: CanvasRenderingContext2D, bar: ScoreBar, scene: ScoreS
     fade.addColorStop(1, `${colors.open}18`);
     context.fillStyle = fade;
     context.fillRect(left, top, Math.max(40, width), height);
-    context.fillStyle = colors.ink;
+    context.fillStyle = colors.line;
     context.font = FONT;
     context.textAlign = 'left';
-    if (Math.max(40, width) > 66) context.fillText('stays down', left + 6, top + height / 2 + 4);
+    if (Math.max(40, width) > 150) context.fillText('stays down', left + 6, top + height / 2 + 4);
   } else if (bar.kind === 'press') {
     context.fillStyle = colors.bar;
     context.fillRect(left, top, width, height);
