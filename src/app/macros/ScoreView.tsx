@@ -109,6 +109,8 @@ export const ScoreView = ({
   /** What part of time is shown; null fits all of it. */
   const [window, setWindow] = useState<{ fromUs: number; usPerPx: number } | null>(null);
   const drag = useRef<Drag | null>(null);
+  /** What the drag has made so far: letting go takes this, also when it was not drawn yet. */
+  const made = useRef<{ score: Score; places: Places } | null>(null);
   const [preview, setPreview] = useState<{ score: Score; places: Places } | null>(null);
   const [marquee, setMarquee] = useState<{ x: number; y: number; width: number; height: number } | null>(null);
 
@@ -212,18 +214,21 @@ export const ScoreView = ({
       onSelect([...now.adds, ...placesWithin(plan, usAt(now.startX, view), usAt(x, view), lane(now.startY), lane(y))]);
       return;
     }
-    if (!preview && Math.abs(x - now.startX) < DRAG_PX) return;
+    if (!made.current && Math.abs(x - now.startX) < DRAG_PX) return;
     const moving = now.what === 'end' ? new Set([now.place]) : now.places;
-    setPreview(dragged(score, now, snapped(now.anchorUs, (x - now.startX) * view.usPerPx, moving)));
+    made.current = dragged(score, now, snapped(now.anchorUs, (x - now.startX) * view.usPerPx, moving));
+    setPreview(made.current);
   };
 
   const pointerUp = (): void => {
     const now = drag.current;
+    const result = made.current;
     drag.current = null;
+    made.current = null;
     setMarquee(null);
-    if (!now || now.what === 'marquee' || !preview) return;
+    if (!now || now.what === 'marquee' || !result) return;
     const what = now.what === 'end' ? 'the length of a press' : now.copies ? 'copies' : 'the place of presses';
-    onChange(preview.score, what, preview.places);
+    onChange(result.score, what, result.places);
     setPreview(null);
   };
 

@@ -12,6 +12,10 @@ const database = new Dexie('underloom') as Dexie & {
 };
 database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
 
+// A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
+// could then never open it. A page that listens for its unloading is not kept.
+if (typeof window !== 'undefined') window.addEventListener('unload', () => database.close());
+
 /** A profile on the shelf and when it was last changed (ms since 1970). */
 export type ShelfEntry = { profile: Profile; changedAt: number };
 
