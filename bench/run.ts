@@ -1,8 +1,13 @@
 /** `npm run bench -- NAME`: runs one benchmark, or lists them. Figures are ratios within one run; machines differ. */
 import { engineBench } from './engine';
 import { liveBench } from './live';
+import { macrosBench } from './macros';
 
-const BENCHES: Record<string, () => void | Promise<void>> = { engine: engineBench, live: liveBench };
+const BENCHES: Record<string, () => void | Promise<void>> = {
+  engine: engineBench,
+  live: liveBench,
+  macros: macrosBench,
+};
 
 const [name = ''] = process.argv.slice(2);
 const bench = BENCHES[name];

@@ -53,6 +53,12 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.waitForSelector('.on-host');
     await page.$eval('.on-host', (bar) => bar.dispatchEvent(new MouseEvent('click', { bubbles: true })));
   },
+  macros: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/macros`);
+    await (await page.waitForSelector('.macro-item ::-p-text(Scene tag 1)'))?.click();
+    await page.waitForSelector('.receiver-remedies button');
+    await wait(800);
+  },
   device: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
     await (await page.waitForSelector('.save-button:not([disabled])'))?.click();

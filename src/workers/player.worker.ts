@@ -7,8 +7,12 @@ import type { PlayedPiece, PlayOrder } from './playOrder';
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 
-/** Timers may be late by this much; the rest of the time is waited for with open eyes. */
-const AWAKE_MS = 6;
+/** Timers may be late by this much, and are never shorter than 4 ms; the rest of the time is waited for with open eyes. */
+const AWAKE_MS = 14;
+/** Time to get ready before the key goes down. */
+const LEAD_MS = 40;
+/** With this much time left, what has happened is told. */
+const TELL_MS = 0.6;
 /** It ends when nothing more is due for this long. */
 const SETTLE_US = 50_000;
 
@@ -16,7 +20,7 @@ scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
   const { profile, board, key, presses, untilUs } = data;
   const program = compile(profile, board);
   const index = program.keyIndex.get(key) ?? 0;
-  const startMs = performance.now() + AWAKE_MS;
+  const startMs = performance.now() + LEAD_MS;
   let piece: PlayedPiece = { lines: [], lateUs: [], isDone: false };
   const engine = new Engine(
     program,
@@ -30,20 +34,27 @@ scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
     { tUs: toUs, depthUm: 0 },
   ]);
   let next = 0;
+  const tell = (): void => {
+    if (piece.lines.length === 0 && !piece.isDone) return;
+    scope.postMessage(piece);
+    piece = { lines: [], lateUs: [], isDone: false };
+  };
   const step = (): void => {
     for (;;) {
       const sample = samples[next];
       const dueUs = Math.min(sample?.tUs ?? Infinity, engine.nextDeadlineUs);
       const isOver = dueUs === Infinity || dueUs > untilUs;
       const waitMs = startMs + (isOver ? engine.nowUs + SETTLE_US : dueUs) / 1000 - performance.now();
+      if (waitMs > TELL_MS) tell();
       if (waitMs > AWAKE_MS || (isOver && waitMs > 0)) {
         setTimeout(step, Math.max(1, waitMs - AWAKE_MS));
-        break;
+        return;
       }
       if (isOver) {
         engine.letGo();
         piece.isDone = true;
-        break;
+        tell();
+        return;
       }
       while (performance.now() < startMs + dueUs / 1000);
       if (sample && sample.tUs <= engine.nextDeadlineUs && sample.tUs === dueUs) {
@@ -52,10 +63,6 @@ scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
       } else {
         engine.advance(dueUs);
       }
-    }
-    if (piece.lines.length > 0 || piece.isDone) {
-      scope.postMessage(piece);
-      piece = { lines: [], lateUs: [], isDone: false };
     }
   };
   scope.postMessage({

@@ -82,6 +82,7 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
       .filter(({ chance }) => chance < 1)
       .toSorted((a, b) => a.chance - b.chance)
       .slice(0, 3) ?? [];
+  const hasText = score.events.some((event) => 'text' in event);
   const chart: StretchChartProps | null =
     chances && seen
       ? {
@@ -150,6 +151,16 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
           <p className="receiver-remedies">
             {isBusy && <span className="soft">looking for what helps …</span>}
             {!isBusy && seen && seen.all >= 0.999 && <span className="soft">Nothing has to change.</span>}
+            {hasText && seen && seen.all < 0.999 && (
+              <button
+                type="button"
+                className="word"
+                title="The keys of a text are down for one poll only; written out, they can be stretched"
+                onClick={() => onApply(operations.spellOut(score, 2e6 / hz, 2e6 / hz), 'spelling the text out')}
+              >
+                Spell the text out as presses
+              </button>
+            )}
             {remedies?.stretch !== undefined && remedies.stretch > 1 && (
               <button
                 type="button"

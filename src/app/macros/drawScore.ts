@@ -104,7 +104,7 @@ function drawBar(context: CanvasRenderingContext2D, bar: ScoreBar, scene: ScoreS
     context.fillStyle = colors.ink;
     context.font = FONT;
     context.textAlign = 'left';
-    context.fillText(bar.label, left + 10, top + height / 2 + 4, 160);
+    context.fillText(bar.label, Math.max(left, right) + 10, top + height / 2 + 4, 160);
   }
   if (isChosen(bar, places)) {
     context.strokeStyle = colors.chosen;

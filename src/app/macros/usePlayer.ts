@@ -20,6 +20,7 @@ export type Played = {
 
 const NOTHING: Played = { isPlaying: false, atUs: null, text: '', held: [], edges: 0, lateUs: [] };
 const TAP_US = 60_000;
+const SHOW_EVERY_MS = 60;
 
 /** @param heldMs how long the key is held, for macros to which that matters */
 export function usePlayer(
@@ -66,8 +67,13 @@ export function usePlayer(
         edges,
         lateUs: isPlaying ? [] : late.toSorted((a, b) => a - b),
       });
-    const tick = (): void => {
-      show(true);
+    let shownMs = 0;
+    const tick = (nowMs: number): void => {
+      // Drawing competes with the player for the machine, so it is done seldom.
+      if (nowMs - shownMs >= SHOW_EVERY_MS) {
+        shownMs = nowMs;
+        show(true);
+      }
       frame.current = requestAnimationFrame(tick);
     };
     own.onmessage = ({ data }: MessageEvent<PlayedPiece>) => {

@@ -26,7 +26,10 @@ function gestureOf(chosen: Chosen, session: TrialSession): { key: string; layer:
     );
     return decided ? { key: name, layer: decided.layer } : null;
   }
-  const { origin } = chosen.bar;
+  // What came of a press may have waited for another key's decision; that is the one to try.
+  const { origin, fromUs } = chosen.bar;
+  const decided = session.lanes.decisions.findLast(({ toUs }) => toUs === fromUs);
+  if (decided) return { key: decided.name, layer: decided.layer };
   return origin ? { key: origin.from, layer: origin.layer } : null;
 }
 

@@ -100,6 +100,11 @@ describe('operations', () => {
       ].reduce<Score>(op.addStep, score('')),
       '+Ctrl +D 60 -D 40 -Ctrl "go"/5',
     ],
+    [
+      'a text as presses',
+      op.spellOut(score('5 "aB" 10 +C 5 -C'), 20_000, 10_000),
+      '5 +A 20 -A 10 +Shift 10 +B 20 -B 10 -Shift 20 +C 5 -C',
+    ],
     ['longer', op.setLength(score('+A 10 -A'), 50_000), '+A 10 -A 40'],
     ['never shorter than its events', op.setLength(score('+A 10 -A'), 5), '+A 10 -A'],
   ])('%s', (_what, after, line) => expect(printScoreLine(after)).toBe(line));

@@ -3,7 +3,7 @@
  * the events it is about, and all of them when it is left out. Times stay whole microseconds, not before 0, and the score is
  * never shorter than its last event.
  */
-import type { Code } from '../codes';
+import { HOST_LAYOUTS, strokeOfCharacter, type Code, type HostLayoutId } from '../codes';
 import type { Score, ScoreEvent } from '../profile';
 import { pressesOf } from './presses';
 
@@ -11,8 +11,15 @@ export type Places = ReadonlySet<number>;
 
 /** A score's events in order of time (equal times keep their order) in a length that holds them all. */
 export function tidy(events: readonly ScoreEvent[], lengthUs: number): Score {
-  const inside = events.map((event) => ({ ...event, atUs: Math.max(0, Math.round(event.atUs)) }));
-  inside.sort((a, b) => a.atUs - b.atUs);
+  let isInOrder = true;
+  let before = 0;
+  const inside = events.map((event) => {
+    const atUs = Math.max(0, Math.round(event.atUs));
+    isInOrder &&= atUs >= before;
+    before = atUs;
+    return atUs === event.atUs ? event : { ...event, atUs };
+  });
+  if (!isInOrder) inside.sort((a, b) => a.atUs - b.atUs);
   return { lengthUs: Math.max(Math.round(lengthUs), inside.at(-1)?.atUs ?? 0), events: inside };
 }
 
@@ -184,6 +191,35 @@ export function copyTo(score: Score, places: Places, atUs: number): Score {
     score,
     part.map((event) => ({ ...event, atUs: atUs + event.atUs - firstUs })),
   );
+}
+
+/**
+ * Texts written out as presses, one after the other, so that they can be stretched like any; what comes later moves along.
+ * @param pressUs how long each key is down, in µs
+ * @param gapUs time between one event and the next otherwise, in µs
+ */
+export function spellOut(score: Score, pressUs: number, gapUs: number, host: HostLayoutId = 'us'): Score {
+  const events: ScoreEvent[] = [];
+  let moved = 0;
+  for (const event of score.events) {
+    if (!('text' in event)) {
+      events.push({ ...event, atUs: event.atUs + moved });
+      continue;
+    }
+    for (const character of event.text) {
+      const stroke = strokeOfCharacter(HOST_LAYOUTS[host], character);
+      if (!stroke) continue;
+      const put = (edge: 'down' | 'up', code: Code, thenUs: number): void => {
+        events.push({ atUs: event.atUs + moved, edge, code });
+        moved += thenUs;
+      };
+      if (stroke.shift) put('down', 'ShiftLeft', gapUs);
+      put('down', stroke.code, pressUs);
+      put('up', stroke.code, gapUs);
+      if (stroke.shift) put('up', 'ShiftLeft', gapUs);
+    }
+  }
+  return tidy(events, score.lengthUs + moved);
 }
 
 /** What can be written at the end of a score, one after the other. Times in µs. */
