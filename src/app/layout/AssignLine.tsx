@@ -165,7 +165,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
       )}
       {isChoosing && (
         <MeaningDialog
-          layers={profile.layers}
+          profile={profile}
           onChosen={(line) => {
             setIsChoosing(false);
             put(line);

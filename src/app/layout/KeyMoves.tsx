@@ -4,11 +4,15 @@ import { keysName, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
 
-/** The layers a binding leads to that a profile does not have, by id. */
-const missingLayers = (assignment: Assignment, profile: Profile): string[] =>
-  actionsOf(assignment.does).flatMap(({ action }) =>
-    action.do === 'layer' && !profile.layers.some(({ id }) => id === action.layer) ? [action.layer] : [],
-  );
+/** The layers and macros a binding refers to that a profile does not have, in words. */
+const missingIn = (assignment: Assignment, profile: Profile): string[] =>
+  actionsOf(assignment.does).flatMap(({ action }) => {
+    if (action.do === 'layer' && !profile.layers.some(({ id }) => id === action.layer))
+      return [`leads to the layer “${action.layer}”`];
+    if (action.do === 'macro' && !profile.macros.some(({ id }) => id === action.macro))
+      return [`plays the macro “${action.macro}”`];
+    return [];
+  });
 
 export type KeyMovesState = {
   copy(): void;
@@ -22,11 +26,11 @@ export type KeyMovesState = {
 export function useKeyMoves(bench: Bench): KeyMovesState {
   const { profile, board, layer, selectedKey, selectedKeys, edit } = bench;
   const { assignment, copy } = useClipboard();
-  const missing = assignment ? missingLayers(assignment, profile) : [];
+  const missing = assignment ? missingIn(assignment, profile) : [];
   const whyNoPaste = !assignment
     ? 'nothing was copied yet'
     : missing.length > 0
-      ? `it leads to the layer “${missing[0]}”, which is not in this profile`
+      ? `it ${missing[0] ?? ''}, which is not in this profile`
       : '';
   return {
     copy: () =>

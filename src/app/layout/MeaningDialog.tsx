@@ -2,14 +2,14 @@
 import { Input, Modal } from 'antd';
 import { useState } from 'react';
 import { allMeanings } from '../../core/notation';
-import type { Layer } from '../../core/profile';
+import type { Profile } from '../../core/profile';
 
-type MeaningDialogProps = { layers: readonly Layer[]; onChosen: (line: string) => void; onClose: () => void };
+type MeaningDialogProps = { profile: Profile; onChosen: (line: string) => void; onClose: () => void };
 
-export const MeaningDialog = ({ layers, onChosen, onClose }: MeaningDialogProps) => {
+export const MeaningDialog = ({ profile, onChosen, onClose }: MeaningDialogProps) => {
   const [filter, setFilter] = useState('');
   const wanted = filter.trim().toLowerCase();
-  const found = allMeanings({ layers }).filter(({ line, meaning, group }) =>
+  const found = allMeanings(profile).filter(({ line, meaning, group }) =>
     `${line} ${meaning} ${group}`.toLowerCase().includes(wanted),
   );
   const groups = [...new Set(found.map(({ group }) => group))].map(

@@ -2,7 +2,7 @@
 import { App as AntApp, Input, InputNumber, Segmented, Select } from 'antd';
 import { useCallback, useState } from 'react';
 import { titleOfCode } from '../../core/codes';
-import { countsOf, operations, sayCount, sayTime, type Demand } from '../../core/macro';
+import { countsOf, operations, partsOf, sayCount, sayTime, type Demand } from '../../core/macro';
 import type { Score } from '../../core/profile';
 import { useBench } from '../shared/useBench';
 import { AddStep } from './AddStep';
@@ -60,6 +60,13 @@ const MacrosBench = () => {
     onPlay: () => (player.isPlaying ? player.stop() : macro && player.play(macro, heldMs)),
   });
 
+  const others = profile.macros.flatMap((other) =>
+    partsOf(other).flatMap(({ name, score: its }) =>
+      other.id === macro?.id && name === part
+        ? []
+        : [{ name: `${other.name}, ${PART_NAMES[name].toLowerCase()}`, score: its }],
+    ),
+  );
   const { presses, releases, events, lengthUs } = countsOf(score);
   const onPressUs = macro?.onPress?.lengthUs ?? 0;
   const passUs = macro?.repeat ? macro.repeat.lengthUs + macro.gapMs * 1000 : 0;
@@ -152,7 +159,7 @@ const MacrosBench = () => {
             </div>
             <MacroCard bench={bench} macro={macro} desk={desk} />
             <section className="panel score-panel" aria-label="Score" data-score="">
-              <Operations score={score} places={places} pollUs={pollUs} onApply={apply} />
+              <Operations score={score} places={places} pollUs={pollUs} others={others} onApply={apply} />
               <ScoreView
                 score={score}
                 places={places}

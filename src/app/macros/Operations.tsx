@@ -91,7 +91,12 @@ const atOnce = (pollUs: number): readonly AtOnce[] => [
   { name: 'Trim', can: (score) => score.events.length > 0, apply: (score) => op.trim(score) },
 ];
 
-const Asking = ({ operation, score, places, onApply }: { operation: Operation } & Omit<OperationsProps, 'pollUs'>) => {
+const Asking = ({
+  operation,
+  score,
+  places,
+  onApply,
+}: { operation: Operation } & Omit<OperationsProps, 'pollUs' | 'others'>) => {
   const [isOpen, setIsOpen] = useState(false);
   const [figures, setFigures] = useState(operation.fields.map(({ usual }) => usual));
   const take = (): void => {
@@ -136,8 +141,42 @@ const Asking = ({ operation, score, places, onApply }: { operation: Operation } 
   );
 };
 
+/** Another macro's score behind this one. */
+const Join = ({ score, others, onApply }: Pick<OperationsProps, 'score' | 'others' | 'onApply'>) => {
+  const [gapMs, setGapMs] = useState(100);
+  return (
+    <Popover
+      trigger="click"
+      destroyOnHidden
+      content={
+        <div className="operation-figures">
+          <label>
+            after{' '}
+            <InputNumber size="small" min={0} max={600_000} value={gapMs} onChange={(value) => setGapMs(value ?? 0)} />{' '}
+            ms put
+          </label>
+          {others.map(({ name, score: other }) => (
+            <button
+              key={name}
+              type="button"
+              className="word"
+              onClick={() => onApply(op.join(score, other, gapMs * 1000), `joining ${name}`)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+      }
+    >
+      <button type="button" className="word" disabled={others.length === 0}>
+        Join …
+      </button>
+    </Popover>
+  );
+};
+
 /** One key in place of another. */
-const Transpose = ({ score, places, onApply }: Omit<OperationsProps, 'pollUs'>) => {
+const Transpose = ({ score, places, onApply }: Omit<OperationsProps, 'pollUs' | 'others'>) => {
   const keys = keysOf(score);
   const [from, setFrom] = useState<string>();
   const [word, setWord] = useState('');
@@ -195,15 +234,18 @@ type OperationsProps = {
   score: Score;
   places: Places;
   pollUs: number;
+  /** What can be joined behind it. */
+  others: readonly { name: string; score: Score }[];
   onApply: (score: Score, what: string) => void;
 };
 
-export const Operations = ({ pollUs, ...props }: OperationsProps) => (
+export const Operations = ({ pollUs, others, ...props }: OperationsProps) => (
   <div className="operations" role="toolbar" aria-label="Operations on the score">
     {ASKING.map((operation) => (
       <Asking key={operation.name} operation={operation} {...props} />
     ))}
     <Transpose {...props} />
+    <Join score={props.score} others={others} onApply={props.onApply} />
     {atOnce(pollUs).map(({ name, can, apply }) => (
       <button
         key={name}

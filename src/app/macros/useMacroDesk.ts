@@ -1,34 +1,17 @@
 /** What the macro bench works on: which macro, which part of it, what is selected; and how it is changed. */
 import { nanoid } from 'nanoid';
-import { create } from 'zustand';
 import { tidy, type Places } from '../../core/macro';
 import { replaceMacro, takeOutMacro, type Macro, type Score } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
+import { EMPTY_DESK, NOTHING, useDesks, type PartName } from '../state/macroDesks';
 
-export type PartName = 'onPress' | 'repeat' | 'onRelease';
+export type { PartName };
+
 export const PART_NAMES: Readonly<Record<PartName, string>> = {
   onPress: 'On press',
   repeat: 'Repeated',
   onRelease: 'On release',
 };
-
-type Desk = { macro: string; part: PartName; places: Places };
-type DeskState = { byProfile: Record<string, Desk>; set(profileId: string, to: Partial<Desk>): void };
-
-const NOTHING: Places = new Set();
-const EMPTY: Desk = { macro: '', part: 'onPress', places: NOTHING };
-
-const useDesks = create<DeskState>()((set) => ({
-  byProfile: {},
-  set: (profileId, to) =>
-    set(({ byProfile }) => ({
-      byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? EMPTY), ...to } },
-    })),
-}));
-
-/** Looks at a macro the next time the bench is opened. */
-export const lookAtMacro = (profileId: string, macro: string): void =>
-  useDesks.getState().set(profileId, { macro, places: NOTHING });
 
 export const EMPTY_SCORE: Score = { lengthUs: 0, events: [] };
 
@@ -50,7 +33,7 @@ export type MacroDesk = {
 };
 
 export function useMacroDesk({ profile, edit }: Bench): MacroDesk {
-  const desk = useDesks((state) => state.byProfile[profile.id]) ?? EMPTY;
+  const desk = useDesks((state) => state.byProfile[profile.id]) ?? EMPTY_DESK;
   const set = useDesks((state) => state.set);
   const macro = profile.macros.find(({ id }) => id === desk.macro) ?? profile.macros[0];
   const has = (part: PartName): boolean => macro?.[part] !== undefined;
@@ -92,7 +75,7 @@ export function useMacroDesk({ profile, edit }: Bench): MacroDesk {
     takeOut: (id) => {
       const gone = profile.macros.find((other) => other.id === id);
       edit(takeOutMacro(profile, id), `taking out ${gone?.name ?? 'a macro'}`);
-      set(profile.id, EMPTY);
+      set(profile.id, EMPTY_DESK);
     },
   };
 }

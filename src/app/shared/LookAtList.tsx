@@ -2,6 +2,7 @@
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
+import { lookAtMacro } from '../state/macroDesks';
 import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
 import { textOf } from '../theme/dyes';
@@ -28,6 +29,18 @@ export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
               </strong>
             )}{' '}
             {item.message}{' '}
+            {item.macro !== undefined && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => {
+                  lookAtMacro(profile.id, item.macro ?? '');
+                  void navigate(`/profile/${profile.id}/macros`);
+                }}
+              >
+                Show
+              </button>
+            )}
             {layer && (
               <button
                 type="button"

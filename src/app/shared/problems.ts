@@ -30,13 +30,16 @@ export type ToLookAt = {
   isProblem: boolean;
   layer?: string;
   key?: string;
+  macro?: string;
   fix?: Edit;
   fixName?: string;
 };
 
-/** The layer and key a problem is about, when it is about one. */
-function placeOf({ path }: Problem, profile: Profile): { layer?: string; key?: string } {
+/** The layer and key, or the macro, a problem is about, when it is about one. */
+function placeOf({ path }: Problem, profile: Profile): { layer?: string; key?: string; macro?: string } {
   const [first, index, , key] = path;
+  const macro = first === 'macros' && typeof index === 'number' ? profile.macros[index]?.id : undefined;
+  if (macro !== undefined) return { macro };
   if (first !== 'layers' || typeof index !== 'number') return {};
   return { layer: profile.layers[index]?.id ?? '', ...(typeof key === 'string' && { key }) };
 }

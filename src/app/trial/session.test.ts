@@ -134,3 +134,70 @@ describe('a trial', () => {
     expect(session.host.line()).toBe('');
   });
 });
+
+describe('the same fingers, run again', () => {
+  /** The trial that follows when the profile has been changed. */
+  const again = (timing: { holdAfterMs: number }): TrialSession => {
+    const changed = { ...session.profile, timing: { ...session.profile.timing, ...timing } };
+    const next = new TrialSession(changed, HARROW_64, true);
+    next.attach(draftPlayer(changed, HARROW_64, next.take));
+    next.resume(session);
+    return next;
+  };
+  const hold = (): void => {
+    session.finger('KeyA', true, at(10));
+    session.finger('KeyA', false, at(160));
+    session.tick(at(400));
+  };
+
+  test('other moments, another outcome; what differs is told', () => {
+    hold();
+    expect(session.host.line()).toBe('a');
+    const next = again({ holdAfterMs: 100 });
+    expect(next.lanes.decisions[0]).toMatchObject({ why: 'timeout', outcome: 'hold' });
+    const { gone, came } = next.differences!;
+    expect([gone.map(({ name }) => name), came.map(({ name }) => name)]).toEqual([['KeyA'], ['ControlLeft']]);
+    expect(next.samples).toEqual(session.samples);
+    expect(next.edgeUs).toBe(session.edgeUs);
+  });
+
+  test('back again nothing differs, and the comparison can be left', () => {
+    hold();
+    const first = again({ holdAfterMs: 100 });
+    const back = new TrialSession(session.profile, HARROW_64, true);
+    back.attach(draftPlayer(session.profile, HARROW_64, back.take));
+    back.resume(first);
+    expect(back.differences).toEqual({ gone: [], came: [], moved: [] });
+    back.forgetComparison();
+    expect(back.differences).toBeNull();
+  });
+
+  test('what was let go of is let go of again, at its time', () => {
+    session.finger('CapsLock', true, at(10));
+    session.finger('CapsLock', false, at(20));
+    session.letGo(at(100));
+    session.finger('KeyH', true, at(200));
+    session.finger('KeyH', false, at(220));
+    expect(session.host.line()).toBe('h');
+    expect(again({ holdAfterMs: 300 }).host.line()).toBe('h');
+  });
+
+  test('fingers that come later are not compared', () => {
+    hold();
+    const next = again({ holdAfterMs: 150 });
+    next.finger('KeyB', true, at(500));
+    next.finger('KeyB', false, at(520));
+    expect(next.differences!.came.map(({ name }) => name)).toEqual(['ControlLeft']);
+  });
+
+  test('a listener is told once a frame, however much happens', () => {
+    let told = 0;
+    session.subscribe(() => told++);
+    hold();
+    const before = told;
+    for (const key of ['KeyB', 'KeyC', 'KeyD']) session.finger(key, true, at(500));
+    expect(told).toBe(before);
+    session.tick(at(510));
+    expect(told).toBe(before + 1);
+  });
+});

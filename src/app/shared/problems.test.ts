@@ -1,0 +1,40 @@
+import { describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../../core/board';
+import { stageProfile } from '../../core/engine/stage';
+import { parseScoreLine } from '../../core/macro';
+import type { Macro } from '../../core/profile';
+import { allProblems, toLookAt } from './problems';
+
+const macro = (line: string): Macro => ({
+  id: 'm',
+  name: 'Roll',
+  onPress: parseScoreLine(line),
+  run: { kind: 'times', times: 1 },
+  gapMs: 0,
+  stop: 'now',
+  leavesHeld: false,
+  liftModifiers: false,
+});
+
+describe('what one should look at', () => {
+  test('advice on a key leads to its layer and key', () => {
+    const profile = stageProfile({ Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } });
+    expect(toLookAt(profile, HARROW_64)).toMatchObject([{ layer: 'nav', key: 'CapsLock', isProblem: false }]);
+  });
+
+  test('advice on a macro leads to the macro', () => {
+    const profile = stageProfile({ Base: {} }, {}, { macros: [macro('')] });
+    expect(toLookAt(profile, HARROW_64)).toMatchObject([{ macro: 'm', isProblem: false }]);
+  });
+
+  test('so does a problem, and while there is one there is no advice', () => {
+    const broken = macro('"é"');
+    const profile = stageProfile({ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 50 }, { macros: [broken] });
+    expect(toLookAt(profile, HARROW_64)).toMatchObject([{ macro: 'm', isProblem: true }]);
+  });
+
+  test('the answer is remembered for each profile', () => {
+    const profile = stageProfile({ Base: {} });
+    expect(allProblems(profile, HARROW_64)).toBe(allProblems(profile, HARROW_64));
+  });
+});
