@@ -18,6 +18,19 @@ export const SHOW_DESK = weave({
     { id: 'sound', name: 'Sound', color: '#2F7A68' },
     { id: 'way', name: 'Ways between layers', color: '#2F4B7C' },
   ],
+  travel: {
+    board: 'at 1.5 mm',
+    keys: {
+      // Go must come with the light, blackout never by a slip; the stage is moved with fingers that never leave the keys.
+      KeyF: 'at 0.7 mm',
+      Space: 'at 0.9 mm',
+      Delete: 'at 3.6 mm, back at 3.3 mm',
+      ArrowUp: 'reversal 0.5 mm, press 0.15, release 0.25, to the point',
+      ArrowLeft: 'reversal 0.5 mm, press 0.15, release 0.25, to the point',
+      ArrowDown: 'reversal 0.5 mm, press 0.15, release 0.25, to the point',
+      ArrowRight: 'reversal 0.5 mm, press 0.15, release 0.25, to the point',
+    },
+  },
   macros: [
     {
       id: 'lights-down',

@@ -4,9 +4,10 @@
  */
 import { boardById } from '../src/core/board';
 import { parseScoreLine } from '../src/core/macro';
-import { parseLine } from '../src/core/notation';
+import { parseActuation, parseLine } from '../src/core/notation';
 import {
   plainProfile,
+  type Actuation,
   type Assignment,
   type Layer,
   type Macro,
@@ -35,6 +36,8 @@ export type DemoText = {
   roles: Role[];
   joinedLayers?: Profile['joinedLayers'];
   macros?: MacroLines[];
+  /** Depths as lines: of the board, then of single keys. */
+  travel?: { board: string; keys: Record<string, string> };
   /** The first is the base; keys it does not name do what they do on an ordinary keyboard. */
   layers: LayerLines[];
 };
@@ -49,6 +52,18 @@ function assignmentOf(entry: string, demo: DemoText, layer: LayerLines, key: str
   const does = parsed.binding.kind === 'gesture' && timing ? { ...parsed.binding, timing } : parsed.binding;
   const note = layer.notes?.[key];
   return { does, ...(label && { label }), ...(role && { role }), ...(note && { note }) };
+}
+
+/** @throws Error naming the line of depths that cannot be read */
+function travelOf({ name, travel }: DemoText): Profile['travel'] | undefined {
+  const read = (key: string, line: string): Actuation => {
+    const parsed = parseActuation(line);
+    if (!parsed.ok) throw new Error(`${name}, travel of ${key}: "${line}": ${parsed.message}`);
+    return parsed.actuation;
+  };
+  if (!travel) return undefined;
+  const keys = Object.entries(travel.keys).map(([key, line]) => [key, read(key, line)] as const);
+  return { board: read('the board', travel.board), keys: Object.fromEntries(keys) };
 }
 
 function macroOf({ press, repeat, release, ...own }: MacroLines): Macro {
@@ -90,5 +105,6 @@ export function weave(demo: DemoText): Profile {
     roles: demo.roles,
     joinedLayers: demo.joinedLayers ?? [],
     macros: (demo.macros ?? []).map(macroOf),
+    travel: travelOf(demo) ?? plain.travel,
   };
 }

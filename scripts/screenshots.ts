@@ -53,6 +53,24 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.waitForSelector('.on-host');
     await page.$eval('.on-host', (bar) => bar.dispatchEvent(new MouseEvent('click', { bubbles: true })));
   },
+  travel: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/travel`);
+    await (await page.waitForSelector('[data-key="ArrowUp"]'))?.click();
+    await page.$eval('.finger', (finger) => (finger as SVGElement).focus());
+    for (const key of [
+      'End',
+      'ArrowUp',
+      'ArrowUp',
+      'ArrowUp',
+      'PageUp',
+      'ArrowDown',
+      'ArrowDown',
+      'PageDown',
+    ] as const) {
+      await page.keyboard.press(key);
+      await wait(220);
+    }
+  },
   macros: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/macros`);
     await (await page.waitForSelector('.macro-item ::-p-text(Scene tag 1)'))?.click();

@@ -140,3 +140,14 @@ export async function tabTo(page: Page, selector: string): Promise<void> {
   }
   throw new Error(`Tab does not lead to ${selector}`);
 }
+
+/** Goes to a bench by its shortcut, which its link tells. */
+export async function goToBench(page: Page, name: string): Promise<void> {
+  const shortcut = await page.$$eval(
+    'nav a',
+    (links, wanted) => links.find((link) => link.textContent === wanted)?.title ?? '',
+    name,
+  );
+  const digit = /\d/.exec(shortcut)?.[0] ?? '1';
+  await hands(page, `+AltLeft +Digit${digit} -Digit${digit} -AltLeft`);
+}

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
 import {
   choose,
+  goToBench,
   hands,
   openBrowser,
   openPage,
@@ -74,7 +75,7 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
   await page.keyboard.press('Enter');
   await seeText(page, '.together', 'J + K Esc');
 
-  await hands(page, '+AltLeft +Digit2 -Digit2 -AltLeft');
+  await goToBench(page, 'Trial');
   await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
   await page.keyboard.press('Enter');
   const tap = '+KeyG 15 -KeyG 15';
@@ -119,10 +120,10 @@ test('another moment of decision runs the same fingers again and marks what diff
   await page.waitForSelector('.lane-bar.came');
 
   // Going to another bench and back loses nothing; what is undone is again as it was.
-  await hands(page, '+AltLeft +Digit1 -Digit1 -AltLeft');
+  await goToBench(page, 'Layout');
   await page.waitForSelector('.layout-bench');
   await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
-  await hands(page, '+AltLeft +Digit2 -Digit2 -AltLeft');
+  await goToBench(page, 'Trial');
   await seeText(page, '.compared', 'the host gets the same');
   expect(await textOf(page, '[data-testid=host-text]')).toContain('Alt');
   expect(complaints).toEqual([]);

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
 import type { Browser, Page } from 'puppeteer-core';
 import {
+  goToBench,
   hands,
   openBrowser,
   openPage,
@@ -107,7 +108,7 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await seeText(page, '.sentences', 'Held for 220 ms');
 
   // Trial: Enter begins to listen, F10 is the way out.
-  await hands(page, '+AltLeft +Digit2 -Digit2 -AltLeft');
+  await goToBench(page, 'Trial');
   await page.waitForSelector('.trial-main');
   await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
   await page.keyboard.press('Enter');
@@ -120,7 +121,7 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await page.keyboard.press('Enter');
   await seeText(page, '.save-button', 'In the keyboard');
   await page.reload();
-  await hands(page, '+AltLeft +Digit1 -Digit1 -AltLeft');
+  await goToBench(page, 'Layout');
   await seeText(page, '[data-key="CapsLock"]', 'Esc');
   await seeText(page, '.save-button', 'In the keyboard');
   expect(complaints).toEqual([]);

@@ -13,6 +13,7 @@ import { STYLE_NONCE } from './theme/styleNonce';
 const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
 const Workbench = lazy(() => import('./shared/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
+const TravelBench = lazy(() => import('./travel/TravelBench'));
 const MacrosBench = lazy(() => import('./macros/MacrosBench'));
 const TrialBench = lazy(() => import('./trial/TrialBench'));
 const DeviceBench = lazy(() => import('./device/DeviceBench'));
@@ -42,6 +43,7 @@ const Pages = () => {
         <Route path="/profile/:profileId" element={<Workbench />}>
           <Route index element={<Navigate to="layout" replace />} />
           <Route path="layout" element={<LayoutBench />} />
+          <Route path="travel" element={<TravelBench />} />
           <Route path="macros" element={<MacrosBench />} />
           <Route path="trial" element={<TrialBench />} />
           <Route path="device" element={<DeviceBench />} />

@@ -92,7 +92,7 @@ export const Recorder = ({ partName, onTake, onClose }: RecorderProps) => {
           </span>
           <span>Stops</span>
           <span>
-            by its button, by {STOP_CHORD.map(legendOfCode).join(' + ')} together (left and right),{' '}
+            by its button, by both Shifts together,{' '}
             <Select<number>
               size="small"
               aria-label="Stops when nothing comes"

@@ -11,7 +11,7 @@ const SHORTCUTS: readonly (readonly [keys: string, what: string])[] = [
   ['Backspace', 'make the key answer with nothing'],
   ['Ctrl+C / Ctrl+V', 'copy what the key does, and put it on another'],
   ['Ctrl+Z / Ctrl+Shift+Z', 'undo, redo'],
-  ['Alt+1, 2, 3, 4', 'Layout, Macros, Trial, Device'],
+  ['Alt+1 to 5', 'Layout, Travel, Macros, Trial, Device'],
   ['Shift+arrow, Ctrl+click', 'select several keys; an edit goes to all of them'],
   ['Ctrl+A', 'select every key of the board; Escape goes back to one'],
   ['Pause or F10', 'on the trial bench: stop listening'],

@@ -15,4 +15,14 @@ export {
   rowsWithin,
 } from './lanes';
 export { type Chosen, type Moment, type Related, relatedTo, storyOf } from './story';
+export {
+  actuationOf,
+  FINGER_SPEEDS,
+  type FingerSpeed,
+  keysLike,
+  movementMs,
+  type TravelFigures,
+  travelFigures,
+  usualReleaseUm,
+} from './travel';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';

@@ -54,4 +54,5 @@ export {
   type ScoreEvent,
 } from './schema';
 export { plainProfile } from './starting';
+export { setActuation, setBoardActuation } from './travelEdits';
 export { stepsOf } from './steps';

@@ -1,0 +1,128 @@
+/** A side section of one switch with a pretend finger, and a strip of its depth over time with the edges it made. */
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { travelFigures, usualReleaseUm } from '../../core/analysis';
+import type { Board, KeyId } from '../../core/board';
+import type { Actuation, Profile } from '../../core/profile';
+import { STRIP_MS, usePretendFinger } from './usePretendFinger';
+
+const WIDTH = 640;
+const TOP = 26;
+const DEEP = 190;
+const SWITCH_X = 70;
+const SWITCH_WIDTH = 110;
+const STRIP_X = 250;
+const STRIP_WIDTH = WIDTH - STRIP_X - 10;
+const STEP_UM = 100;
+
+type SwitchViewProps = { profile: Profile; board: Board; gaugedKey: KeyId; actuation: Actuation };
+
+const mm = (um: number): string => (um / 1000).toFixed(2);
+
+export const SwitchView = ({ profile, board, gaugedKey, actuation }: SwitchViewProps) => {
+  const finger = usePretendFinger(profile, board, gaugedKey, actuation);
+  const svg = useRef<SVGSVGElement>(null);
+  const { travelUm } = board;
+  const y = (um: number): number => TOP + (um / travelUm) * DEEP;
+  const { fireUm } = travelFigures(actuation, travelUm);
+  const releaseUm = actuation.mode === 'fixed' ? (actuation.releaseUm ?? usualReleaseUm(actuation.pointUm)) : undefined;
+  const zoneUm =
+    actuation.mode === 'reversal' ? (actuation.reset === 'top' ? 50 : usualReleaseUm(actuation.pointUm)) : undefined;
+
+  const drag = (event: PointerEvent): void => {
+    if (event.buttons === 0) return;
+    const box = svg.current?.getBoundingClientRect();
+    if (!box) return;
+    const at = ((event.clientY - box.top) / box.height) * (TOP + DEEP + 20);
+    finger.moveTo(Math.min(travelUm, Math.max(0, ((at - TOP) / DEEP) * travelUm)));
+  };
+  const keyDown = (event: KeyboardEvent): void => {
+    const by = { ArrowDown: STEP_UM, ArrowUp: -STEP_UM, PageDown: 500, PageUp: -500, End: travelUm, Home: -travelUm }[
+      event.key
+    ];
+    if (by === undefined) return;
+    event.preventDefault();
+    finger.moveTo(Math.min(travelUm, Math.max(0, finger.depthUm + by)));
+  };
+
+  const { depths, edges, nowMs } = finger.strip;
+  const x = (ms: number): number => STRIP_X + STRIP_WIDTH * (1 - (nowMs - ms) / STRIP_MS);
+  const path = depths.map(({ ms, um }, n) => `${n === 0 ? 'M' : 'L'}${x(ms).toFixed(1)} ${y(um).toFixed(1)}`).join('');
+  return (
+    <svg
+      ref={svg}
+      className="switch-view"
+      viewBox={`0 0 ${WIDTH} ${TOP + DEEP + 20}`}
+      role="group"
+      aria-label="The switch"
+    >
+      {zoneUm !== undefined && (
+        <rect x={SWITCH_X} y={y(zoneUm)} width={SWITCH_WIDTH} height={y(travelUm) - y(zoneUm)} fill="url(#hatch)" />
+      )}
+      <rect x={SWITCH_X} y={TOP} width={SWITCH_WIDTH} height={DEEP} className="switch-body" />
+      {Array.from({ length: Math.floor(travelUm / 1000) + 1 }, (_, n) => (
+        <g key={n}>
+          <path d={`M${SWITCH_X - 6} ${y(n * 1000)}h6`} stroke="var(--soft)" />
+          <text x={SWITCH_X - 10} y={y(n * 1000) + 4} textAnchor="end" className="switch-figure">
+            {n} mm
+          </text>
+        </g>
+      ))}
+      <path d={`M${SWITCH_X} ${y(fireUm)}H${WIDTH - 10}`} className="switch-fire" />
+      <text x={SWITCH_X + SWITCH_WIDTH + 6} y={y(fireUm) + 13} className="switch-word">
+        fires
+      </text>
+      {releaseUm !== undefined && (
+        <>
+          <path d={`M${SWITCH_X} ${y(releaseUm)}H${WIDTH - 10}`} className="switch-release" />
+          <text x={SWITCH_X + SWITCH_WIDTH + 6} y={y(releaseUm) - 4} className="switch-word">
+            lets go
+          </text>
+        </>
+      )}
+      <rect x={STRIP_X} y={TOP} width={STRIP_WIDTH} height={DEEP} className="strip-ground" />
+      <path d={path} className="strip-depth" />
+      {edges.map(({ ms, um, down }) => (
+        <path
+          key={`${ms}-${String(down)}`}
+          d={down ? `M${x(ms)} ${y(um)}m-5 -9h10l-5 9z` : `M${x(ms)} ${y(um)}m-5 9h10l-5 -9z`}
+          className={down ? 'strip-down' : 'strip-up'}
+        >
+          <title>{`${down ? 'down' : 'up'} at ${mm(um)} mm`}</title>
+        </path>
+      ))}
+      <g
+        className="finger"
+        role="slider"
+        tabIndex={0}
+        aria-label="Pretend finger: depth in millimetres"
+        aria-orientation="vertical"
+        aria-valuemin={0}
+        aria-valuemax={travelUm / 1000}
+        aria-valuenow={finger.depthUm / 1000}
+        aria-valuetext={`${mm(finger.depthUm)} mm, ${finger.isDown ? 'down' : 'up'}`}
+        onKeyDown={keyDown}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          drag(event);
+        }}
+        onPointerMove={drag}
+        onPointerUp={() => finger.moveTo(0)}
+        onPointerCancel={() => finger.moveTo(0)}
+      >
+        <rect
+          x={SWITCH_X + 12}
+          y={y(finger.depthUm) - 18}
+          width={SWITCH_WIDTH - 24}
+          height={18}
+          rx={4}
+          className={finger.isDown ? 'finger-cap down' : 'finger-cap'}
+        />
+        <rect x={SWITCH_X} y={TOP - 24} width={SWITCH_WIDTH} height={DEEP + 30} fill="transparent" />
+      </g>
+      <text x={SWITCH_X} y={TOP + DEEP + 16} className="switch-word" data-testid="finger">
+        {mm(finger.depthUm)} mm · {finger.isDown ? 'down' : 'up'} · {edges.filter(({ down }) => down).length} presses
+        shown
+      </text>
+    </svg>
+  );
+};

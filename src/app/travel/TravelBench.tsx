@@ -1,0 +1,134 @@
+/** The travel bench: the board as a map of depths, a switch with a pretend finger, and the card of the selected keys. */
+import { useState } from 'react';
+import { actuationOf, keysLike } from '../../core/analysis';
+import type { BoardKey } from '../../core/board';
+import { printActuation } from '../../core/notation';
+import { setActuation, type Actuation } from '../../core/profile';
+import { BoardView } from '../shared/BoardView';
+import type { KeyFace } from '../shared/Cap';
+import { keyLegend, keyName, keysName } from '../shared/keyNames';
+import { useBench } from '../shared/useBench';
+import { SwitchView } from './SwitchView';
+import { TravelCard } from './TravelCard';
+import './travel.css';
+
+/** Shades of the map, from the surface to the bottom. */
+const SHADES = 8;
+
+const TravelBench = () => {
+  const bench = useBench();
+  const { profile, board, selectedKey, selectedKeys, select, selectAlso, edit } = bench;
+  const [copied, setCopied] = useState<Actuation | null>(null);
+  const actuation = actuationOf(profile, selectedKey);
+
+  if (!board.analog) {
+    return (
+      <div className="travel-bench plain">
+        <section className="panel travel-none">
+          <h1>The {board.name} knows only down and up</h1>
+          <p>
+            Boards that measure how far each key has travelled can fire early or late, let go on the slightest lift, and
+            lay several actions along one press. This one closes a contact: depths have no meaning for it, and profiles
+            with stroke plans are refused.
+          </p>
+        </section>
+      </div>
+    );
+  }
+
+  const face = (key: BoardKey): KeyFace => {
+    const own = actuationOf(profile, key.id);
+    const shade = Math.min(SHADES - 1, Math.floor((own.pointUm / board.travelUm) * SHADES));
+    const isApart = profile.travel.keys[key.id] !== undefined;
+    const kind = own.mode === 'reversal' ? 'reversal' : '';
+    const chosen = key.id === selectedKey ? 'selected' : selectedKeys.includes(key.id) ? 'selected-also' : '';
+    return {
+      className: `depth-${shade} ${kind} ${chosen}`,
+      label: `${keyName(board, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}`,
+      cap: {
+        main: keyLegend(board, profile, key.id),
+        small: `${(own.pointUm / 1000).toFixed(1)}${own.mode === 'reversal' ? ' ↕' : ''}${isApart ? ' ·' : ''}`,
+      },
+    };
+  };
+
+  const selectAll = (keys: readonly string[]): void => select({ key: selectedKey, also: keys });
+  const others = board.keys.flatMap(({ id }) => (selectedKeys.includes(id) ? [] : [id]));
+
+  return (
+    <div className="travel-bench">
+      <div className="travel-centre">
+        <p className="travel-title">
+          <strong>How deep keys fire</strong>
+          <span className="soft">darker is deeper; ↕ fires on reversal; a dot is set apart from the board</span>
+        </p>
+        <BoardView
+          board={board}
+          face={face}
+          label={`${board.name}: depths`}
+          selected={selectedKey}
+          onSelect={(key) => select({ key })}
+          onSelectAlso={selectAlso}
+          onKeyDown={(event) => {
+            const command = event.ctrlKey || event.metaKey;
+            if (command && event.code === 'KeyC') setCopied(actuation);
+            else if (command && event.code === 'KeyV' && copied)
+              edit(setActuation(profile, selectedKeys, copied), `the travel of ${keysName(board, selectedKeys)}`);
+            else if (command && event.code === 'KeyA') selectAll(board.keys.map(({ id }) => id));
+            else if (event.key === 'Escape') select({ key: selectedKey });
+            else return;
+            event.preventDefault();
+          }}
+        />
+        <p className="travel-select">
+          <span className="soft">Select</span>
+          {(['finger', 'row', 'role'] as const).map((by) => (
+            <button
+              key={by}
+              type="button"
+              className="word"
+              onClick={() => selectAll(keysLike(board, profile, selectedKey, by))}
+            >
+              its {by}
+            </button>
+          ))}
+          <button type="button" className="word" onClick={() => selectAll(board.keys.map(({ id }) => id))}>
+            all
+          </button>
+          <button
+            type="button"
+            className="word"
+            disabled={others.length === 0}
+            onClick={() => select({ key: others[0] ?? selectedKey, also: others })}
+          >
+            all but these
+          </button>
+          <button type="button" className="word" onClick={() => setCopied(actuation)}>
+            Copy its depths
+          </button>
+          <button
+            type="button"
+            className="word"
+            disabled={!copied}
+            onClick={() =>
+              copied &&
+              edit(setActuation(profile, selectedKeys, copied), `the travel of ${keysName(board, selectedKeys)}`)
+            }
+          >
+            Paste
+          </button>
+        </p>
+        <section className="panel travel-switch" aria-label="Try it">
+          <p className="section-line">
+            <strong>{keyName(board, selectedKey)}, from the side</strong>
+            <span className="soft">pull the cap down, or use ↓ ↑ on it, or a gamepad’s trigger</span>
+          </p>
+          <SwitchView key={selectedKey} profile={profile} board={board} gaugedKey={selectedKey} actuation={actuation} />
+        </section>
+      </div>
+      <TravelCard key={`${board.id}/${selectedKey}`} bench={bench} />
+    </div>
+  );
+};
+
+export default TravelBench;

@@ -1,0 +1,239 @@
+/** The travel card: how the selected keys fire and let go, and what that means for a finger. */
+import { InputNumber, Segmented, Slider } from 'antd';
+import { useState } from 'react';
+import {
+  actuationOf,
+  FINGER_SPEEDS,
+  movementMs,
+  travelFigures,
+  usualReleaseUm,
+  type FingerSpeed,
+} from '../../core/analysis';
+import { parseActuation, printActuation } from '../../core/notation';
+import { sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
+import { keysName } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+
+/** What a board's travel is measured in, in µm. */
+const RESOLUTION_UM = 10;
+const LEAST_UM = 100;
+const LEAST_MOVE_UM = 50;
+
+type Row = { label: string; um: number; least: number; most: number; set: (um: number) => Actuation };
+
+/** The depths one can set, for a mode. */
+function rowsOf(actuation: Actuation, travelUm: number): Row[] {
+  if (actuation.mode === 'fixed') {
+    const { pointUm, releaseUm } = actuation;
+    const shown = releaseUm ?? usualReleaseUm(pointUm);
+    const held = (point: number): Actuation =>
+      releaseUm === undefined
+        ? { mode: 'fixed', pointUm: point }
+        : { mode: 'fixed', pointUm: point, releaseUm: Math.min(releaseUm, point) };
+    return [
+      { label: 'Fires at', um: pointUm, least: LEAST_UM, most: travelUm, set: held },
+      {
+        label: 'Lets go at',
+        um: shown,
+        least: LEAST_MOVE_UM,
+        most: pointUm,
+        set: (um) => ({ mode: 'fixed', pointUm, releaseUm: um }),
+      },
+    ];
+  }
+  return [
+    {
+      label: 'Begins at',
+      um: actuation.pointUm,
+      least: LEAST_UM,
+      most: travelUm,
+      set: (pointUm) => ({ ...actuation, pointUm }),
+    },
+    {
+      label: 'Press',
+      um: actuation.pressUm,
+      least: LEAST_MOVE_UM,
+      most: 2000,
+      set: (pressUm) => ({ ...actuation, pressUm }),
+    },
+    {
+      label: 'Release',
+      um: actuation.releaseUm,
+      least: LEAST_MOVE_UM,
+      most: 2000,
+      set: (releaseUm) => ({ ...actuation, releaseUm }),
+    },
+  ];
+}
+
+const USUAL: Readonly<Record<Actuation['mode'], Actuation>> = {
+  fixed: { mode: 'fixed', pointUm: 1500 },
+  reversal: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'point' },
+};
+
+const mm = (um: number): string => (um / 1000).toFixed(2);
+
+export const TravelCard = ({ bench }: { bench: Bench }) => {
+  const { profile, board, selectedKey, selectedKeys, edit } = bench;
+  const [speed, setSpeed] = useState<FingerSpeed>('usual');
+  const [draft, setDraft] = useState<string | null>(null);
+  const [problem, setProblem] = useState('');
+  const actuation = actuationOf(profile, selectedKey);
+  const isOwn = profile.travel.keys[selectedKey] !== undefined;
+  const isMixed = selectedKeys.some((key) => !sameData(actuationOf(profile, key), actuation));
+  const what = `the travel of ${keysName(board, selectedKeys)}`;
+  const put = (to: Actuation | null, goesOn = false): void =>
+    edit(setActuation(profile, selectedKeys, to), what, goesOn);
+  const { fireUm, backUm, againUm } = travelFigures(actuation, board.travelUm);
+  const printed = printActuation(actuation);
+
+  const take = (): void => {
+    if (draft === null || draft.trim() === printed) {
+      setDraft(null);
+      return;
+    }
+    const parsed = parseActuation(draft);
+    if (!parsed.ok) {
+      setProblem(parsed.message);
+      return;
+    }
+    if (parsed.actuation.pointUm > board.travelUm) {
+      setProblem(`The ${board.name} travels ${board.travelUm / 1000} mm.`);
+      return;
+    }
+    put(parsed.actuation);
+    setDraft(null);
+    setProblem('');
+  };
+
+  return (
+    <aside className="panel travel-card" aria-label="Travel card">
+      <p className="travel-title">
+        <strong>{keysName(board, selectedKeys)}</strong>
+        <span className="soft">
+          {isMixed ? 'not all alike; shown is the first looked at' : isOwn ? 'set apart' : 'as the board'}
+        </span>
+      </p>
+      <input
+        className="mono travel-line"
+        aria-label="Depths as a line"
+        aria-invalid={problem !== ''}
+        value={draft ?? printed}
+        onChange={({ target }) => {
+          setDraft(target.value);
+          setProblem('');
+        }}
+        onBlur={take}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') take();
+          if (event.key === 'Escape') {
+            setDraft(null);
+            setProblem('');
+          }
+        }}
+      />
+      {problem !== '' && (
+        <p className="travel-problem" role="alert">
+          {problem}
+        </p>
+      )}
+      <Segmented<Actuation['mode']>
+        aria-label="How it fires"
+        value={actuation.mode}
+        onChange={(mode) => put(USUAL[mode])}
+        options={[
+          { value: 'fixed', label: 'at a depth' },
+          { value: 'reversal', label: 'on reversal' },
+        ]}
+      />
+      {rowsOf(actuation, board.travelUm).map(({ label, um, least, most, set }) => (
+        <div key={label} className="travel-row">
+          <span>{label}</span>
+          <Slider
+            min={least}
+            max={most}
+            step={RESOLUTION_UM}
+            value={um}
+            tooltip={{ open: false }}
+            ariaLabelForHandle={`${label}, in µm`}
+            onChange={(value) => put(set(value), true)}
+          />
+          <InputNumber
+            size="small"
+            aria-label={`${label}, in mm`}
+            min={least / 1000}
+            max={most / 1000}
+            step={0.01}
+            value={um / 1000}
+            onChange={(value) =>
+              put(set(Math.round(((value ?? 0) * 1000) / RESOLUTION_UM) * RESOLUTION_UM || least), true)
+            }
+          />
+          <span className="soft">mm</span>
+        </div>
+      ))}
+      {actuation.mode === 'reversal' && (
+        <Segmented<'point' | 'top'>
+          size="small"
+          aria-label="How far up it stays sensitive"
+          value={actuation.reset}
+          onChange={(reset) => put({ ...actuation, reset })}
+          options={[
+            { value: 'point', label: 'down from its point' },
+            { value: 'top', label: 'all the way to the top' },
+          ]}
+        />
+      )}
+      <table className="travel-figures">
+        <thead>
+          <tr>
+            <th scope="col">For a finger</th>
+            <th scope="col">mm</th>
+            <th scope="col">
+              <Segmented<FingerSpeed>
+                size="small"
+                aria-label="Finger speed"
+                value={speed}
+                onChange={setSpeed}
+                options={Object.keys(FINGER_SPEEDS) as FingerSpeed[]}
+              />
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {(
+            [
+              ['travel to fire', fireUm],
+              ['back from the bottom to release', backUm],
+              ['smallest movement for a new press', againUm],
+            ] as const
+          ).map(([label, um]) => (
+            <tr key={label}>
+              <th scope="row">{label}</th>
+              <td className="mono">{mm(um)}</td>
+              <td className="mono">{movementMs(um, speed).toFixed(1)} ms</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="soft">A finger moves at {FINGER_SPEEDS[speed]} mm/s here.</p>
+      <p className="travel-acts">
+        <button
+          type="button"
+          className="word"
+          disabled={!selectedKeys.some((key) => profile.travel.keys[key])}
+          onClick={() => put(null)}
+        >
+          As the board
+        </button>
+        <button
+          type="button"
+          className="word"
+          onClick={() => edit(setBoardActuation(profile, actuation), 'the travel of the board')}
+        >
+          Make it the board’s
+        </button>
+      </p>
+    </aside>
+  );
+};

@@ -1,0 +1,51 @@
+/** What depths mean for a finger: the figures people argue about, and how long they take at a finger's speed. */
+import type { Board, KeyId } from '../board';
+import type { Actuation, Profile } from '../profile';
+
+export type TravelFigures = {
+  /** From rest until the key fires, in µm. */
+  fireUm: number;
+  /** From the bottom upwards until it lets go, in µm. */
+  backUm: number;
+  /** The smallest movement that makes a new press, in µm. */
+  againUm: number;
+};
+
+/** How far above its point a fixed key lets go when nothing is said: the smaller of 100 µm and half the point. */
+export const usualReleaseUm = (pointUm: number): number => pointUm - Math.min(100, Math.floor(pointUm / 2));
+
+export function travelFigures(actuation: Actuation, travelUm: number): TravelFigures {
+  if (actuation.mode === 'reversal')
+    return { fireUm: actuation.pointUm, backUm: actuation.releaseUm, againUm: actuation.pressUm };
+  const releaseUm = actuation.releaseUm ?? usualReleaseUm(actuation.pointUm);
+  return { fireUm: actuation.pointUm, backUm: travelUm - releaseUm, againUm: actuation.pointUm - releaseUm };
+}
+
+/** Fingers move at one speed, in mm/s: a careful press, usual typing, a fast one. */
+export const FINGER_SPEEDS = { slow: 50, usual: 150, fast: 400 } as const;
+export type FingerSpeed = keyof typeof FINGER_SPEEDS;
+
+/** The time a movement takes, in ms. */
+export const movementMs = (um: number, speed: FingerSpeed): number => um / FINGER_SPEEDS[speed];
+
+/** How a key's travel becomes edges: its own setting, or the board's. */
+export const actuationOf = (profile: Profile, key: KeyId): Actuation =>
+  profile.travel.keys[key] ?? profile.travel.board;
+
+/** Keys that belong together: of one finger, in one row of the drawing, or of one role anywhere. */
+export function keysLike(board: Board, profile: Profile, key: KeyId, by: 'finger' | 'row' | 'role'): KeyId[] {
+  const own = board.keys.find(({ id }) => id === key);
+  if (!own) return [];
+  const rolesOf = (id: KeyId): string[] =>
+    profile.layers.flatMap(({ keys }) => (keys[id]?.role === undefined ? [] : [keys[id].role]));
+  const wanted = rolesOf(key);
+  return board.keys.flatMap(({ id, hand, finger, y }) => {
+    const belongs =
+      by === 'finger'
+        ? hand === own.hand && finger === own.finger
+        : by === 'row'
+          ? Math.abs(y - own.y) < 0.5
+          : rolesOf(id).some((role) => wanted.includes(role));
+    return belongs ? [id] : [];
+  });
+}
