@@ -3,7 +3,7 @@
  * keycap's label, a word in brackets the role: `Go: F20 (cue)`.
  */
 import { boardById } from '../src/core/board';
-import { parseScoreLine } from '../src/core/macro';
+import { macroFromLines, type MacroLines } from '../src/core/macro';
 import { parseActuation, parseLine } from '../src/core/notation';
 import {
   plainProfile,
@@ -22,11 +22,6 @@ export type LayerLines = Pick<Layer, 'id' | 'name' | 'dye'> & {
   timing?: Record<string, PartialTiming>;
 };
 
-/** A macro as it is written down: its scores as lines, and what is not as usual. */
-export type MacroLines = Pick<Macro, 'id' | 'name'> & { press?: string; repeat?: string; release?: string } & Partial<
-    Pick<Macro, 'run' | 'gapMs' | 'stop' | 'leavesHeld' | 'liftModifiers'>
-  >;
-
 export type DemoText = {
   id: string;
   name: string;
@@ -35,7 +30,7 @@ export type DemoText = {
   timing?: PartialTiming;
   roles: Role[];
   joinedLayers?: Profile['joinedLayers'];
-  macros?: MacroLines[];
+  macros?: (MacroLines & Pick<Macro, 'id' | 'name'>)[];
   /** Depths as lines: of the board, then of single keys. */
   travel?: { board: string; keys: Record<string, string> };
   /** The first is the base; keys it does not name do what they do on an ordinary keyboard. */
@@ -66,20 +61,6 @@ function travelOf({ name, travel }: DemoText): Profile['travel'] | undefined {
   return { board: read('the board', travel.board), keys: Object.fromEntries(keys) };
 }
 
-function macroOf({ press, repeat, release, ...own }: MacroLines): Macro {
-  return {
-    run: { kind: 'times', times: 1 },
-    gapMs: 0,
-    stop: 'now',
-    leavesHeld: false,
-    liftModifiers: false,
-    ...own,
-    ...(press !== undefined && { onPress: parseScoreLine(press) }),
-    ...(repeat !== undefined && { repeat: parseScoreLine(repeat) }),
-    ...(release !== undefined && { onRelease: parseScoreLine(release) }),
-  };
-}
-
 /** The profile that a demo text describes. @throws Error naming the line that cannot be read */
 export function weave(demo: DemoText): Profile {
   const board = boardById(demo.board);
@@ -104,7 +85,7 @@ export function weave(demo: DemoText): Profile {
     layers,
     roles: demo.roles,
     joinedLayers: demo.joinedLayers ?? [],
-    macros: (demo.macros ?? []).map(macroOf),
+    macros: (demo.macros ?? []).map(macroFromLines),
     travel: travelOf(demo) ?? plain.travel,
   };
 }

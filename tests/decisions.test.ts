@@ -1,31 +1,11 @@
-import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  choose,
-  goToBench,
-  hands,
-  openBrowser,
-  openPage,
-  seeText,
-  startApp,
-  tabTo,
-  temporaryFolder,
-  textOf,
-  type AppServer,
-} from './browser';
+import { expect, jest, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, goToBench, hands, openPage, seeText, tabTo, textOf } from './browser';
 
 jest.setTimeout(120_000);
 
-let browser: Browser;
-let server: AppServer;
-beforeAll(async () => {
-  server = await startApp(temporaryFolder());
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const app = useApp();
 
 const assign = async (page: Page, line: string): Promise<void> => {
   await page.keyboard.press('Enter');
@@ -35,7 +15,7 @@ const assign = async (page: Page, line: string): Promise<void> => {
 };
 
 test('a gesture of three presses, a joint press and a layer for one key: made, played and read without a pointer', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/shelf`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`);
   await page.waitForSelector('.shelf-card');
   await tabTo(page, '.start');
   await page.keyboard.press('Enter');
@@ -105,7 +85,7 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
 });
 
 test('another moment of decision runs the same fingers again and marks what differs', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/trial`);
   await page.waitForSelector('.trial-main');
   await choose(page, 'button ::-p-text(Listen to my keyboard)');
   await hands(page, '+KeyS 20 +KeyH 20 -KeyH 20 -KeyS 30 +KeyE 20 -KeyE 100');
@@ -131,7 +111,7 @@ test('another moment of decision runs the same fingers again and marks what diff
 });
 
 test('several keys take one edit, which undo takes back as one', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/layout`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/layout`);
   await choose(page, '[data-key="L2-2"]');
   await page.keyboard.down('Control');
   for (const key of ['L2-3', 'L2-4']) await choose(page, `[data-key="${key}"]`);

@@ -1,30 +1,11 @@
-import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  goToBench,
-  hands,
-  openBrowser,
-  openPage,
-  seeText,
-  startApp,
-  tabTo,
-  temporaryFolder,
-  textOf,
-  type AppServer,
-} from './browser';
+import { expect, jest, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { goToBench, hands, openPage, seeText, tabTo, textOf } from './browser';
 
 jest.setTimeout(90_000);
 
-let browser: Browser;
-let server: AppServer;
-beforeAll(async () => {
-  server = await startApp(temporaryFolder());
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const app = useApp();
 
 const type = async (page: Page, line: string): Promise<void> => {
   await page.keyboard.press('Enter');
@@ -33,7 +14,7 @@ const type = async (page: Page, line: string): Promise<void> => {
 };
 
 test('everything from an empty shelf place to the keyboard, without a pointer', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/shelf`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`);
   await page.waitForSelector('.shelf-card');
   await tabTo(page, '.start');
   await page.keyboard.press('Enter');

@@ -1,30 +1,11 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  choose,
-  hands,
-  openBrowser,
-  openPage,
-  press,
-  seeText,
-  startApp,
-  tabTo,
-  temporaryFolder,
-  type AppServer,
-} from './browser';
+import { beforeAll, describe, expect, jest, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, hands, openPage, press, seeText, tabTo } from './browser';
 
 jest.setTimeout(120_000);
 
-let browser: Browser;
-let server: AppServer;
-beforeAll(async () => {
-  server = await startApp(temporaryFolder());
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const app = useApp();
 
 const LINE = '[aria-label="The score as a line"]';
 const lineOf = (page: Page): Promise<string> => page.$eval(LINE, (input) => (input as HTMLInputElement).value);
@@ -56,9 +37,9 @@ describe('a macro from the hands to the host', () => {
   let page: Page;
   let complaints: string[];
   beforeAll(async () => {
-    ({ page, complaints } = await openPage(browser, `${server.url}/shelf`));
+    ({ page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`));
     await noteEvents(page);
-    await page.goto(`${server.url}/profile/demo-show-desk/macros`);
+    await page.goto(`${app.server.url}/profile/demo-show-desk/macros`);
     await page.waitForSelector('.macros-bench');
   });
 
@@ -109,7 +90,7 @@ describe('a macro from the hands to the host', () => {
     await seeText(page, '[data-testid=played]', '34 edges, 99 of 100 at most');
 
     // On the trial bench the key plays it.
-    await page.goto(`${server.url}/profile/demo-show-desk/trial`);
+    await page.goto(`${app.server.url}/profile/demo-show-desk/trial`);
     await press(page, 'Listen to my keyboard');
     await hands(page, '+KeyX 40 -KeyX 700');
     await page.keyboard.press('F10');
@@ -119,7 +100,7 @@ describe('a macro from the hands to the host', () => {
   });
 
   test('taking it out asks, and undo brings everything back', async () => {
-    await page.goto(`${server.url}/profile/demo-show-desk/macros`);
+    await page.goto(`${app.server.url}/profile/demo-show-desk/macros`);
     await choose(page, '[aria-label="Take out Recording 9"]');
     await seeText(page, '.ant-modal', 'X on Base');
     await press(page, 'Take out Recording 9');
@@ -164,7 +145,7 @@ describe('a macro from the hands to the host', () => {
 });
 
 test('everything by keyboard: recorded, chosen, moved, taken out, written as a line', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/macros`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/macros`);
   await seeText(page, '.macro-desk', 'No macro yet');
   await page.keyboard.press('KeyR');
   await tabTo(page, '.record-start');
@@ -199,7 +180,7 @@ test('everything by keyboard: recorded, chosen, moved, taken out, written as a l
 });
 
 test('a window that loses the focus ends the recording, and says so', async () => {
-  const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/macros`);
+  const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/macros`);
   await page.waitForSelector('.macros-bench');
   await press(page, 'Record');
   await choose(page, '.record-start');

@@ -1,32 +1,13 @@
-import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
-import type { Browser } from 'puppeteer-core';
-import {
-  choose,
-  hands,
-  openBrowser,
-  openPage,
-  seeText,
-  startApp,
-  tabTo,
-  temporaryFolder,
-  type AppServer,
-} from './browser';
+import { expect, jest, test } from '@jest/globals';
+import { useApp } from './app';
+import { choose, hands, openPage, seeText, tabTo } from './browser';
 
 jest.setTimeout(90_000);
 
-let browser: Browser;
-let server: AppServer;
-beforeAll(async () => {
-  server = await startApp(temporaryFolder());
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const app = useApp();
 
 test('four keys are set to reversal by selection, and the pretend finger shows their edges', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-show-desk/travel`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/travel`);
   await choose(page, '[data-key="KeyW"]');
   await page.keyboard.down('Control');
   for (const key of ['KeyA', 'KeyS', 'KeyD']) await choose(page, `[data-key="${key}"]`);
@@ -56,7 +37,7 @@ test('four keys are set to reversal by selection, and the pretend finger shows t
 });
 
 test('depths are typed as a line; what cannot be is said and loses nothing', async () => {
-  const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-show-desk/travel`);
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/travel`);
   await choose(page, '[data-key="KeyG"]');
   await tabTo(page, '.travel-line');
   await hands(page, '+ControlLeft +KeyA -KeyA -ControlLeft');
@@ -74,7 +55,7 @@ test('depths are typed as a line; what cannot be is said and loses nothing', asy
 });
 
 test('a board that knows only down and up says so', async () => {
-  const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/travel`);
+  const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/travel`);
   await seeText(page, '.travel-none', 'The Twill 42 knows only down and up');
   await page.close();
 });

@@ -1,20 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
 import { stageProfile } from '../../core/engine/stage';
-import { parseScoreLine } from '../../core/macro';
+import { macroFromLines } from '../../core/macro';
 import type { Macro } from '../../core/profile';
 import { allProblems, toLookAt } from './problems';
 
-const macro = (line: string): Macro => ({
-  id: 'm',
-  name: 'Roll',
-  onPress: parseScoreLine(line),
-  run: { kind: 'times', times: 1 },
-  gapMs: 0,
-  stop: 'now',
-  leavesHeld: false,
-  liftModifiers: false,
-});
+const macro = (press: string): Macro => macroFromLines({ name: 'Roll', press });
 
 describe('what one should look at', () => {
   test('advice on a key leads to its layer and key', () => {

@@ -1,5 +1,6 @@
 /** A pretend finger on one switch: moved by pointer, keyboard or a gamepad's trigger, and followed by the engine itself. */
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { aloneWith } from '../../core/analysis';
 import { compile, Engine } from '../../core/engine';
 import type { Board, KeyId } from '../../core/board';
 import type { Actuation, Profile } from '../../core/profile';
@@ -16,19 +17,6 @@ const REST: Strip = { depths: [], edges: [], nowMs: 0 };
 /** Triggers of a gamepad (Gamepad standard, "standard" mapping: buttons 6 and 7). */
 const TRIGGERS = [6, 7];
 const TRIGGER_STARTS = 0.02;
-
-/** A profile in which one key sends one thing, by the setting under test. */
-function stageFor(profile: Profile, key: KeyId, actuation: Actuation): Profile {
-  const keys = { [key]: { does: { kind: 'act' as const, action: { do: 'keys' as const, codes: ['KeyA'] } } } };
-  return {
-    ...profile,
-    layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys }],
-    joinedLayers: [],
-    joints: [],
-    macros: [],
-    travel: { board: actuation, keys: {} },
-  };
-}
 
 export type PretendFinger = {
   depthUm: number;
@@ -47,7 +35,8 @@ export function usePretendFinger(profile: Profile, board: Board, key: KeyId, act
   const settings = JSON.stringify(actuation);
 
   useEffect(() => {
-    const program = compile(stageFor(profile, key, JSON.parse(settings) as Actuation), board);
+    const sends = { [key]: { do: 'keys' as const, codes: ['KeyA'] } };
+    const program = compile(aloneWith(profile, sends, [], JSON.parse(settings) as Actuation), board);
     const index = program.keyIndex.get(key) ?? 0;
     const depths: Strip['depths'] = [];
     const edges: Strip['edges'] = [];

@@ -1,4 +1,5 @@
 export { type Advice, adviceOn } from './advice';
+export { aloneWith } from './alone';
 export { type Differences, differencesOf } from './differences';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 export { type Meeting, meetingsOf } from './meetings';

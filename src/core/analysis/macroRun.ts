@@ -3,6 +3,7 @@ import { boardById, type Board, type KeyId } from '../board';
 import { compile, isEdgeLine, replay, ReportPacker, type OutcomeLine } from '../engine';
 import { usageOfCode } from '../codes';
 import { type Macro, type Profile } from '../profile';
+import { aloneWith } from './alone';
 
 const MOST_US = 20_000_000;
 
@@ -18,21 +19,7 @@ export type MacroRun = {
 /** A profile in which one key plays a macro and nothing else is there to come in between. */
 export function macroStage(profile: Profile, macro: Macro, board: Board): { profile: Profile; key: KeyId } {
   const key = board.keys[0]?.id ?? '';
-  const alone: Profile = {
-    ...profile,
-    joints: [],
-    joinedLayers: [],
-    travel: { board: { mode: 'fixed', pointUm: 1500 }, keys: {} },
-    macros: [macro],
-    layers: [
-      {
-        id: 'base',
-        name: 'Base',
-        dye: 'indigo',
-        keys: { [key]: { does: { kind: 'act', action: { do: 'macro', macro: macro.id } } } },
-      },
-    ],
-  };
+  const alone = aloneWith(profile, { [key]: { do: 'macro', macro: macro.id } }, [macro]);
   return { profile: alone, key };
 }
 

@@ -1,20 +1,11 @@
 import { expect, test } from '@jest/globals';
 import { stageProfile } from '../engine/stage';
-import { parseScoreLine } from '../macro';
+import { macroFromLines, type MacroLines } from '../macro';
 import { profileProblems, printProblem, type Macro, type Profile } from '../profile';
 import { runMacro, usersOf, whatLetsGoOf } from '.';
 
-const macro = (id: string, line: string, more: Partial<Macro> = {}): Macro => ({
-  id,
-  name: id.toUpperCase(),
-  onPress: parseScoreLine(line),
-  run: { kind: 'times', times: 1 },
-  gapMs: 0,
-  stop: 'now',
-  leavesHeld: false,
-  liftModifiers: false,
-  ...more,
-});
+const macro = (id: string, press: string, more: MacroLines = {}): Macro =>
+  macroFromLines({ id, name: id.toUpperCase(), press, ...more });
 
 const profile = (...macros: Macro[]): Profile =>
   stageProfile({ Base: { A: 'play M', S: 'tap S, hold play M', L: 'L' } }, {}, { macros });
@@ -24,7 +15,7 @@ test('how long a run takes, in engine time and until the host has it all', () =>
   const run = runMacro(profile(together), together, 1000, 1000);
   expect([run.lastEdgeUs, run.lastReportUs, run.reports]).toEqual([0, 3000, 4]);
   expect(runMacro(profile(together), together, 1000, 125).lastReportUs).toBe(24_000);
-  const held = macro('m', '', { repeat: parseScoreLine('A:10 10'), run: { kind: 'whileHeld' } });
+  const held = macro('m', '', { repeat: 'A:10 10', run: { kind: 'whileHeld' } });
   expect(runMacro(profile(held), held, 55_000, 1000).reports).toBe(6);
   const until = { ...held, run: { kind: 'untilPressedAgain' as const } };
   expect(runMacro(profile(until), until, 55_000, 1000).reports).toBe(6);
@@ -41,12 +32,12 @@ test('who plays a macro, and what lets go of a key it leaves', () => {
 test.each<[string, Macro, string]>([
   [
     'an event behind the end',
-    macro('m', 'A:10', { onPress: { lengthUs: 5000, events: [{ atUs: 9000, edge: 'down', code: 'KeyA' }] } }),
+    { ...macro('m', ''), onPress: { lengthUs: 5000, events: [{ atUs: 9000, edge: 'down', code: 'KeyA' }] } },
     'macros[0].onPress.events[0].atUs: 9000 lies behind the end of the score, 5000; make the score longer',
   ],
   [
     'passes without length',
-    macro('m', '', { repeat: parseScoreLine('+A -A') }),
+    macro('m', '', { repeat: '+A -A' }),
     'macros[0].repeat.lengthUs: a pass and the gap behind it last 0 µs; 1000 is the least',
   ],
   [

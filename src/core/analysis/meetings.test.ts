@@ -1,24 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { stageProfile } from '../engine/stage';
-import { durationOf, parseScoreLine } from '../macro';
+import { durationOf, macroFromLines } from '../macro';
 import { printLine } from '../notation';
 import { applyEdit, invertEdit, takeOutMacro, type Macro, type Profile } from '../profile';
 import { meetingsOf, usersOf } from '.';
 
-const macro = (
-  parts: Partial<Record<'onPress' | 'repeat' | 'onRelease', string>>,
-  more: Partial<Macro> = {},
-): Macro => ({
-  id: 'm',
-  name: 'M',
-  run: { kind: 'times', times: 1 },
-  gapMs: 0,
-  stop: 'now',
-  leavesHeld: false,
-  liftModifiers: false,
-  ...Object.fromEntries(Object.entries(parts).map(([name, line]) => [name, parseScoreLine(line)])),
-  ...more,
-});
+const macro = macroFromLines;
 
 const profile = (...macros: Macro[]): Profile =>
   stageProfile(
@@ -31,34 +18,34 @@ describe('where hands meet macros', () => {
   const said = (made: Macro) => meetingsOf(profile(made), made).map(({ what, outcome }) => `${what}: ${outcome}`);
 
   test('a finger on a key the macro holds strikes it again, and the last to let go lets go', () =>
-    expect(said(macro({ onPress: '+X 200 -X' }))).toEqual([
+    expect(said(macro({ press: '+X 200 -X' }))).toEqual([
       'You press X while it holds X: X ↓ 0  ↑ 100  ↓ 100  ↑ 200 ms',
       'You press its key again after 100 ms: 2 edges; X ↓ 0  ↑ 200 ms',
     ]));
 
   test('a second press stops what goes on until then', () =>
-    expect(said(macro({ repeat: '+X 80 -X 20' }, { run: { kind: 'untilPressedAgain' } }))[1]).toBe(
+    expect(said(macro({ repeat: '+X 80 -X 20', run: { kind: 'untilPressedAgain' } }))[1]).toBe(
       'You press its key again after 40 ms: 2 edges; X ↓ 0  ↑ 40 ms',
     ));
 
   test('what it leaves down is taken back by that key', () =>
-    expect(said(macro({ onPress: '+X 100' }, { leavesHeld: true }))[2]).toMatch(
+    expect(said(macro({ press: '+X 100', leavesHeld: true }))[2]).toMatch(
       /^You press X when it is over: X ↓ 0 {2}↑ \d+ {2}↓ \d+ {2}↑ \d+ ms$/,
     ));
 
-  test('one that holds nothing has no meetings', () => expect(said(macro({ onPress: '"text" 20' }))).toEqual([]));
+  test('one that holds nothing has no meetings', () => expect(said(macro({ press: '"text" 20' }))).toEqual([]));
 });
 
 test.each<[string, Macro, [whole: number | null, pass: number, events: number]]>([
-  ['on press alone', macro({ onPress: 'A:80 20' }), [100, 0, 2]],
+  ['on press alone', macro({ press: 'A:80 20' }), [100, 0, 2]],
   [
     'a number of rounds, with gaps between',
-    macro({ onPress: 'A:10', repeat: 'B:40', onRelease: 'C:5' }, { run: { kind: 'times', times: 3 }, gapMs: 20 }),
+    macro({ press: 'A:10', repeat: 'B:40', release: 'C:5', run: { kind: 'times', times: 3 }, gapMs: 20 }),
     [175, 60, 10],
   ],
   [
     'rounds without an end of their own',
-    macro({ repeat: 'B:40' }, { run: { kind: 'whileHeld' }, gapMs: 20 }),
+    macro({ repeat: 'B:40', run: { kind: 'whileHeld' }, gapMs: 20 }),
     [null, 60, 2],
   ],
   ['nothing', macro({}), [0, 0, 0]],
@@ -67,7 +54,7 @@ test.each<[string, Macro, [whole: number | null, pass: number, events: number]]>
 );
 
 describe('taking a macro out', () => {
-  const before = profile(macro({ onPress: 'X:10' }));
+  const before = profile(macro({ press: 'X:10' }));
   const after = applyEdit(before, takeOutMacro(before, 'm'));
 
   test('keys lose that meaning and keep the others', () => {

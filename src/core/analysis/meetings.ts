@@ -2,11 +2,12 @@
  * Where hands meet macros: what the host gets when a person presses a key that a macro holds, or the macro's own key again. Both are
  * played by the engine, so that what is said is what happens.
  */
-import { boardById, type Board } from '../board';
+import { boardById } from '../board';
 import { titleOfCode, type Code } from '../codes';
 import { compile, isEdgeLine, replay, type EdgeLine } from '../engine';
 import { heldBy, partsOf, pressesOf } from '../macro';
 import type { Macro, Profile } from '../profile';
+import { aloneWith } from './alone';
 
 export type Meeting = { what: string; outcome: string };
 
@@ -28,22 +29,6 @@ function longestHold(macro: Macro): { code: Code; atUs: number } | undefined {
   return best;
 }
 
-function stageFor(
-  profile: Profile,
-  macro: Macro,
-  code: Code,
-  board: Board,
-): { profile: Profile; plays: string; sends: string } {
-  const [plays = '', sends = ''] = board.keys.map(({ id }) => id);
-  const keys = {
-    [plays]: { does: { kind: 'act' as const, action: { do: 'macro' as const, macro: macro.id } } },
-    [sends]: { does: { kind: 'act' as const, action: { do: 'keys' as const, codes: [code] } } },
-  };
-  const travel: Profile['travel'] = { board: { mode: 'fixed', pointUm: 1500 }, keys: {} };
-  const layers = [{ id: 'base', name: 'Base', dye: 'indigo' as const, keys }];
-  return { profile: { ...profile, joints: [], joinedLayers: [], travel, macros: [macro], layers }, plays, sends };
-}
-
 const say = (lines: readonly EdgeLine[], code: Code): string => {
   const own = lines.filter((line) => line.code === code);
   const shown = own.slice(0, MOST_EDGES).map(({ edge, t }) => `${edge === 'down' ? '↓' : '↑'} ${Math.round(t / 1000)}`);
@@ -55,8 +40,12 @@ export function meetingsOf(profile: Profile, macro: Macro): Meeting[] {
   const board = boardById(profile.board);
   const hold = longestHold(macro);
   if (!board || !hold) return [];
-  const { profile: staged, plays, sends } = stageFor(profile, macro, hold.code, board);
-  const program = compile(staged, board);
+  const [plays = '', sends = ''] = board.keys.map(({ id }) => id);
+  const does = {
+    [plays]: { do: 'macro' as const, macro: macro.id },
+    [sends]: { do: 'keys' as const, codes: [hold.code] },
+  };
+  const program = compile(aloneWith(profile, does, [macro]), board);
   const press = (key: string, fromUs: number, lengthUs: number) => [
     { tUs: fromUs, key, depthUm: board.travelUm },
     { tUs: fromUs + lengthUs, key, depthUm: 0 },

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { parseScoreLine } from '../macro';
+import { macroFromLines, type MacroLines } from '../macro';
 import type { Macro, Profile } from '../profile';
 import { Engine } from './engine';
 import { isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
@@ -7,26 +7,8 @@ import { compile } from './program';
 import { replay } from './replay';
 import { fingers, shortly, stageProfile, type StageLayers } from './stage';
 
-type Parts = { press?: string; repeat?: string; release?: string } & Partial<
-  Pick<Macro, 'run' | 'gapMs' | 'stop' | 'leavesHeld' | 'liftModifiers'>
->;
-
 /** A macro from score lines; it plays its repeated part once unless said otherwise. */
-function macro(name: string, { press, repeat, release, ...more }: Parts): Macro {
-  return {
-    id: name.toLowerCase(),
-    name,
-    run: { kind: 'times', times: 1 },
-    gapMs: 0,
-    stop: 'now',
-    leavesHeld: false,
-    liftModifiers: false,
-    ...(press !== undefined && { onPress: parseScoreLine(press) }),
-    ...(repeat !== undefined && { repeat: parseScoreLine(repeat) }),
-    ...(release !== undefined && { onRelease: parseScoreLine(release) }),
-    ...more,
-  };
-}
+const macro = (name: string, lines: MacroLines): Macro => macroFromLines({ id: name.toLowerCase(), name, ...lines });
 
 const play = (macros: Macro[], hand: string, layers: StageLayers = { Base: { A: 'play M', S: 'play N' } }): string => {
   const others = macros.some(({ name }) => name === 'N') ? macros : [...macros, macro('N', { press: '+F24 -F24' })];
@@ -38,7 +20,7 @@ const WHILE_HELD = { run: { kind: 'whileHeld' as const } };
 const UNTIL_AGAIN = { run: { kind: 'untilPressedAgain' as const } };
 
 describe('a macro', () => {
-  test.each<[string, Parts, string, string]>([
+  test.each<[string, MacroLines, string, string]>([
     [
       'plays its events at their times, from the moment of the press',
       { press: '+X 20 -X 30 Y:10' },
@@ -75,7 +57,7 @@ describe('a macro', () => {
 });
 
 describe('while held', () => {
-  test.each<[string, Parts, string, string]>([
+  test.each<[string, MacroLines, string, string]>([
     [
       'repeats until the key is up, and cuts the pass',
       { repeat: 'X:10 10' },
@@ -113,7 +95,7 @@ describe('while held', () => {
 });
 
 describe('until pressed again', () => {
-  test.each<[string, Parts, string, string]>([
+  test.each<[string, MacroLines, string, string]>([
     [
       'goes on with the key up',
       { repeat: 'X:10 10' },
@@ -141,7 +123,7 @@ describe('until pressed again', () => {
 });
 
 describe('what a macro holds', () => {
-  test.each<[string, Parts, string, string]>([
+  test.each<[string, MacroLines, string, string]>([
     ['is let go of when it finishes, last first', { press: '+X +Y 20' }, '+A 0, -A 5', '0 +X, 0 +Y, 20 -Y, 20 -X'],
     ['stays down only when it says so', { press: '+X 20', leavesHeld: true }, '+A 0, -A 5', '0 +X'],
     ['a second down strikes again', { press: '+X 10 +X 10 -X' }, '+A 0, -A 5', '0 +X, 10 -X, 10 +X, 20 -X'],
@@ -204,7 +186,7 @@ describe('what a macro holds', () => {
 
 describe('macros and modifiers', () => {
   const ON_A = { Base: { A: 'play M', D: 'Ctrl+E', F: 'latch Alt', G: 'Alt+Shift' } };
-  test.each<[string, Parts, string, string]>([
+  test.each<[string, MacroLines, string, string]>([
     [
       'held modifiers stay down when nothing is said',
       { press: 'X:10' },

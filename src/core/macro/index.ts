@@ -1,5 +1,6 @@
 export { type Duration, durationOf } from './duration';
 export { type Held, heldBy, leftDownBy, partsOf } from './held';
+export { macroFromLines, type MacroLines } from './macroFromLines';
 export { parseScoreLine, printScoreLine, ScoreLineError } from './line';
 export * as operations from './operations';
 export { type Places, tidy } from './operations';

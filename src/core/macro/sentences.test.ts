@@ -1,32 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Macro } from '../profile';
-import { heldBy, leftDownBy, macroSentences, parseScoreLine, sayTime } from '.';
+import { heldBy, leftDownBy, macroFromLines, macroSentences, sayTime } from '.';
 
-const macro = (
-  parts: Partial<Record<'onPress' | 'repeat' | 'onRelease', string>>,
-  more: Partial<Macro> = {},
-): Macro => ({
-  id: 'm',
-  name: 'M',
-  run: { kind: 'times', times: 1 },
-  gapMs: 0,
-  stop: 'now',
-  leavesHeld: false,
-  liftModifiers: false,
-  ...Object.fromEntries(Object.entries(parts).map(([name, line]) => [name, parseScoreLine(line)])),
-  ...more,
-});
+const macro = macroFromLines;
 
 describe('what a macro says of itself', () => {
   test.each<[Macro, string[]]>([
     [macro({}), ['It plays nothing yet.']],
-    [macro({ onPress: 'A:80 120 B:80' }), ['Pressed, it plays 2 presses and 2 releases in 280 ms.']],
+    [macro({ press: 'A:80 120 B:80' }), ['Pressed, it plays 2 presses and 2 releases in 280 ms.']],
     [
-      macro({ repeat: 'A:80 1920' }, { run: { kind: 'times', times: 17 }, gapMs: 20 }),
+      macro({ repeat: 'A:80 1920', run: { kind: 'times', times: 17 }, gapMs: 20 }),
       ['Pressed, it plays 1 press and 1 release in 2.00 s, 17 times, with 20 ms between.'],
     ],
     [
-      macro({ onPress: 'A:10', repeat: 'B:10 "x"', onRelease: 'C:10' }, { run: { kind: 'whileHeld' } }),
+      macro({ press: 'A:10', repeat: 'B:10 "x"', release: 'C:10', run: { kind: 'whileHeld' } }),
       [
         'Pressed, it plays 1 press and 1 release in 10 ms.',
         'Then, as long as the key is held, it plays 1 press, 1 release and 1 other event in 10 ms again and again.',
@@ -35,7 +22,7 @@ describe('what a macro says of itself', () => {
       ],
     ],
     [
-      macro({ repeat: 'B:10 10' }, { run: { kind: 'untilPressedAgain' }, stop: 'finish', liftModifiers: true }),
+      macro({ repeat: 'B:10 10', run: { kind: 'untilPressedAgain' }, stop: 'finish', liftModifiers: true }),
       [
         'Pressed, it plays 1 press and 1 release in 20 ms again and again, until it is pressed again.',
         'Stopped, it plays the round it is in to its end.',
@@ -43,11 +30,11 @@ describe('what a macro says of itself', () => {
       ],
     ],
     [
-      macro({ onPress: '+L 5 +K 5' }, { leavesHeld: true }),
+      macro({ press: '+L 5 +K 5', leavesHeld: true }),
       ['Pressed, it plays 2 presses in 10 ms.', 'When it is over, L and K stay down.'],
     ],
     [
-      macro({ onPress: '+L 10', onRelease: '-K 5' }),
+      macro({ press: '+L 10', release: '-K 5' }),
       [
         'Pressed, it plays 1 press in 10 ms.',
         'When the key is up and that is over, it plays 1 release in 5 ms.',
@@ -58,7 +45,7 @@ describe('what a macro says of itself', () => {
   ])('%#', (made, sentences) => expect(macroSentences(made)).toEqual(sentences));
 
   test('what is pressed in one part and let go of in another is held by none', () => {
-    const both = macro({ onPress: '+L 5', onRelease: '-L' }, { leavesHeld: true });
+    const both = macro({ press: '+L 5', release: '-L', leavesHeld: true });
     expect([heldBy(both), leftDownBy(both)]).toEqual([{ open: [], letsGo: [] }, []]);
   });
 

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
 import { HARROW_64, TWILL_42 } from '../../board';
 import { stageProfile, type StageLayers } from '../../engine/stage';
-import { parseScoreLine } from '../../macro';
+import { macroFromLines, type MacroLines } from '../../macro';
 import { applyEdit, type Macro, type PartialTiming, type Profile } from '../../profile';
 import { adviceOn } from '.';
 
@@ -170,17 +170,7 @@ describe('advice', () => {
   });
 
   describe('macros', () => {
-    const made = (line: string, more: Partial<Macro> = {}): Macro => ({
-      id: 'm',
-      name: 'Roll',
-      onPress: parseScoreLine(line),
-      run: { kind: 'times', times: 1 },
-      gapMs: 0,
-      stop: 'now',
-      leavesHeld: false,
-      liftModifiers: false,
-      ...more,
-    });
+    const made = (press: string, more: MacroLines = {}): Macro => macroFromLines({ name: 'Roll', press, ...more });
     const on = (macro: Macro): Profile => stageProfile({ Base: { A: 'play Roll' } }, {}, { macros: [macro] });
     test.each<[string, Macro, string[]]>([
       ['a sound one', made('A:10'), []],
@@ -190,7 +180,7 @@ describe('advice', () => {
         made('+L 10'),
         ['Roll: L is still down when the part “on press” ends, and is let go of when the macro finishes.'],
       ],
-      ['one that is let go of in another part', made('+L 10', { onRelease: parseScoreLine('-L') }), []],
+      ['one that is let go of in another part', made('+L 10', { release: '-L' }), []],
       ['an up of nothing', made('A:10 -A 5'), ['Roll: A goes up at 10 ms without being down.']],
       ['an up alone, which lets go of what another left', made('-L'), []],
       ['a key left down that the board can send', made('+L', { leavesHeld: true }), []],
