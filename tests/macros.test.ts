@@ -95,6 +95,7 @@ describe('a macro from the hands to the host', () => {
     await hands(page, '+KeyX 40 -KeyX 700');
     await page.keyboard.press('F10');
     await seeText(page, '[data-testid=host-text]', 'aaaaaaaaaaaaaaaaa');
+    await press(page, 'Pause');
     await choose(page, '.lane-bar.on-host');
     await seeText(page, '.why', 'X goes down');
   });

@@ -38,6 +38,8 @@ export type BarProps = {
   'aria-label': string;
   'data-from': number;
   'data-lane': string;
+  /** Bars move while time runs, so what is pressed is chosen then, not when it is let go of. */
+  onPointerDown: () => void;
   onClick: () => void;
 };
 
@@ -186,6 +188,7 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
       'aria-label': `${label}${isGone ? ', no longer sent' : isNew ? ', new' : ''}: why?`,
       'data-from': bar.fromUs,
       'data-lane': lane,
+      onPointerDown: () => onChoose(what),
       onClick: () => onChoose(what),
     };
   };
