@@ -14,6 +14,10 @@ const SHORTCUTS: readonly (readonly [keys: string, what: string])[] = [
   ['Alt+1 to 5', 'Layout, Travel, Macros, Trial, Device'],
   ['Shift+arrow, Ctrl+click', 'select several keys; an edit goes to all of them'],
   ['Ctrl+A', 'select every key of the board; Escape goes back to one'],
+  ['R, Space', 'on the macro bench: record; on the score, play'],
+  ['↑ ↓, ← →, Delete', 'on the score: choose events, move them, take them out'],
+  ['+ − 0', 'on the score: closer, further, all of it'],
+  ['← → ↑ ↓ , Enter', 'on the lanes of the trial: from bar to bar, and why it is there'],
   ['Pause or F10', 'on the trial bench: stop listening'],
   ['?', 'this sheet'],
 ];
