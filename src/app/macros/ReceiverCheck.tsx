@@ -2,7 +2,7 @@
 import { InputNumber, Segmented } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { legendOfCode } from '../../core/codes';
-import { operations, type Demand, type Remedies, type Seen } from '../../core/macro';
+import { operations, SURE, type Demand, type Remedies, type Seen } from '../../core/macro';
 import type { Score } from '../../core/profile';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
 import type { StretchChartProps } from './StretchChart';
@@ -72,6 +72,39 @@ function sayDemand({ what, code, before }: Demand): string {
   return what === 'again' ? `${legendOfCode(code)} pressed again` : `the press of ${legendOfCode(code)}`;
 }
 
+/** One change that helps: what its button says, what undo calls it, and the score it makes. */
+type Offer = { says: string; what: string; score: () => Score };
+
+/** The changes that help with what is not seen for sure. */
+function offersFor(score: Score, hz: number, seen: Seen, remedies: Remedies | null): Offer[] {
+  const { stretch = 1, pressUs, gapUs } = remedies ?? {};
+  const offers: Offer[] = [];
+  // The keys of a text are down for one poll only; written out, they can be stretched.
+  if (seen.all < SURE && score.events.some((event) => 'text' in event)) {
+    const lookUs = 1e6 / hz;
+    offers.push({
+      says: 'Spell the text out as presses',
+      what: 'spelling the text out',
+      score: () => operations.spellOut(score, 2 * lookUs, 2 * lookUs),
+    });
+  }
+  if (stretch > 1)
+    offers.push({ says: `Stretch to ${stretch}×`, what: 'stretching', score: () => operations.scale(score, stretch) });
+  if (pressUs !== undefined && seen.presses < SURE)
+    offers.push({
+      says: `No press under ${(pressUs / 1000).toFixed(1)} ms`,
+      what: 'longer presses',
+      score: () => operations.shortestPress(score, pressUs),
+    });
+  if (gapUs !== undefined && seen.pairs < SURE)
+    offers.push({
+      says: `No gap under ${(gapUs / 1000).toFixed(1)} ms`,
+      what: 'wider gaps',
+      score: () => operations.widenGaps(score, gapUs),
+    });
+  return offers;
+}
+
 export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: ReceiverCheckProps) => {
   const [look, setLook] = useState<(typeof LOOKS)[number]>(60);
   const [ownHz, setOwnHz] = useState(90);
@@ -82,7 +115,7 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
       .filter(({ chance }) => chance < 1)
       .toSorted((a, b) => a.chance - b.chance)
       .slice(0, 3) ?? [];
-  const hasText = score.events.some((event) => 'text' in event);
+  const offers = seen ? offersFor(score, hz, seen, remedies) : [];
   const chart: StretchChartProps | null =
     chances && seen
       ? {
@@ -150,44 +183,12 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
           </div>
           <p className="receiver-remedies">
             {isBusy && <span className="soft">looking for what helps …</span>}
-            {!isBusy && seen && seen.all >= 0.999 && <span className="soft">Nothing has to change.</span>}
-            {hasText && seen && seen.all < 0.999 && (
-              <button
-                type="button"
-                className="word"
-                title="The keys of a text are down for one poll only; written out, they can be stretched"
-                onClick={() => onApply(operations.spellOut(score, 2e6 / hz, 2e6 / hz), 'spelling the text out')}
-              >
-                Spell the text out as presses
+            {!isBusy && seen && seen.all >= SURE && <span className="soft">Nothing has to change.</span>}
+            {offers.map(({ says, what, score: changed }) => (
+              <button key={what} type="button" className="word" onClick={() => onApply(changed(), what)}>
+                {says}
               </button>
-            )}
-            {remedies?.stretch !== undefined && remedies.stretch > 1 && (
-              <button
-                type="button"
-                className="word"
-                onClick={() => onApply(operations.scale(score, remedies.stretch ?? 1), 'stretching')}
-              >
-                Stretch to {remedies.stretch}×
-              </button>
-            )}
-            {remedies?.pressUs !== undefined && seen && seen.presses < 0.999 && (
-              <button
-                type="button"
-                className="word"
-                onClick={() => onApply(operations.shortestPress(score, remedies.pressUs ?? 0), 'longer presses')}
-              >
-                No press under {(remedies.pressUs / 1000).toFixed(1)} ms
-              </button>
-            )}
-            {remedies?.gapUs !== undefined && seen && seen.pairs < 0.999 && (
-              <button
-                type="button"
-                className="word"
-                onClick={() => onApply(operations.widenGaps(score, remedies.gapUs ?? 0), 'wider gaps')}
-              >
-                No gap under {(remedies.gapUs / 1000).toFixed(1)} ms
-              </button>
-            )}
+            ))}
           </p>
         </>
       )}

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import { create } from 'zustand';
 import { operations } from '../../core/macro';
 import type { ScoreEvent } from '../../core/profile';
+import { isTyping } from '../shared/isTyping';
 import type { MacroDesk } from './useMacroDesk';
 
 /** Events that were copied, with times from the first of them. */
@@ -17,8 +18,9 @@ type ScoreKeys = {
   onPlay: () => void;
 };
 
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.tagName === 'INPUT' || target.tagName === 'TEXTAREA');
+/** Keys pressed in a dialog are the dialog's. */
+const isInDialog = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[role="dialog"]') !== null;
 
 export function useScoreKeys(keys: ScoreKeys): void {
   const latest = useRef(keys);
@@ -28,7 +30,7 @@ export function useScoreKeys(keys: ScoreKeys): void {
   useEffect(() => {
     const keyDown = (event: KeyboardEvent): void => {
       const { desk, markUs, isRecording, onRecord, onPlay } = latest.current;
-      if (isRecording || event.defaultPrevented || isTyping(event.target)) return;
+      if (isRecording || event.defaultPrevented || isTyping(event.target) || isInDialog(event.target)) return;
       const command = event.ctrlKey || event.metaKey;
       const isOnScore = event.target instanceof Element && event.target.closest('[data-score]') !== null;
       if (!command && !event.altKey && event.code === 'KeyR') onRecord();

@@ -7,6 +7,7 @@ import { differences, type Profile } from '../../core/profile';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
 import { usePreferences } from '../state/preferences';
 import { useShelf } from '../state/shelf';
+import { isTyping } from './isTyping';
 import { LookAtList } from './LookAtList';
 import { allProblems, toLookAt } from './problems';
 import { ShortcutsDialog } from './ShortcutsDialog';
@@ -21,13 +22,6 @@ const BENCHES = [
 ] as const;
 
 const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
-
-/** Whether the person is typing into something, so that single keys are theirs. */
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable ||
-    ['TEXTAREA', 'SELECT'].includes(target.tagName) ||
-    (target instanceof HTMLInputElement && !['radio', 'checkbox', 'range', 'file'].includes(target.type)));
 
 const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { message } = AntApp.useApp();

@@ -1,6 +1,6 @@
 /** A side section of one switch with a pretend finger, and a strip of its depth over time with the edges it made. */
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { travelFigures, usualReleaseUm } from '../../core/analysis';
+import { releaseDepthUm, travelFigures, zoneTopUm } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
 import type { Actuation, Profile } from '../../core/profile';
 import { STRIP_MS, usePretendFinger } from './usePretendFinger';
@@ -24,9 +24,8 @@ export const SwitchView = ({ profile, board, gaugedKey, actuation }: SwitchViewP
   const { travelUm } = board;
   const y = (um: number): number => TOP + (um / travelUm) * DEEP;
   const { fireUm } = travelFigures(actuation, travelUm);
-  const releaseUm = actuation.mode === 'fixed' ? (actuation.releaseUm ?? usualReleaseUm(actuation.pointUm)) : undefined;
-  const zoneUm =
-    actuation.mode === 'reversal' ? (actuation.reset === 'top' ? 50 : usualReleaseUm(actuation.pointUm)) : undefined;
+  const releaseUm = actuation.mode === 'fixed' ? releaseDepthUm(actuation) : undefined;
+  const zoneUm = actuation.mode === 'reversal' ? zoneTopUm(actuation) : undefined;
 
   const drag = (event: PointerEvent): void => {
     if (event.buttons === 0) return;

@@ -6,7 +6,7 @@ import {
   FINGER_SPEEDS,
   movementMs,
   travelFigures,
-  usualReleaseUm,
+  releaseDepthUm,
   type FingerSpeed,
 } from '../../core/analysis';
 import { parseActuation, printActuation } from '../../core/notation';
@@ -25,7 +25,7 @@ type Row = { label: string; um: number; least: number; most: number; set: (um: n
 function rowsOf(actuation: Actuation, travelUm: number): Row[] {
   if (actuation.mode === 'fixed') {
     const { pointUm, releaseUm } = actuation;
-    const shown = releaseUm ?? usualReleaseUm(pointUm);
+    const shown = releaseDepthUm(actuation);
     const held = (point: number): Actuation =>
       releaseUm === undefined
         ? { mode: 'fixed', pointUm: point }

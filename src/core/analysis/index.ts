@@ -24,6 +24,7 @@ export {
   movementMs,
   type TravelFigures,
   travelFigures,
-  usualReleaseUm,
+  releaseDepthUm,
+  zoneTopUm,
 } from './travel';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';

@@ -1,6 +1,7 @@
 /** What depths mean for a finger: the figures people argue about, and how long they take at a finger's speed. */
 import type { Board, KeyId } from '../board';
-import type { Actuation, Profile } from '../profile';
+import { REST_UM } from '../engine';
+import { slackUm, type Actuation, type Profile } from '../profile';
 
 export type TravelFigures = {
   /** From rest until the key fires, in µm. */
@@ -11,13 +12,18 @@ export type TravelFigures = {
   againUm: number;
 };
 
-/** How far above its point a fixed key lets go when nothing is said: the smaller of 100 µm and half the point. */
-export const usualReleaseUm = (pointUm: number): number => pointUm - Math.min(100, Math.floor(pointUm / 2));
+/** Where a fixed key lets go on its way up, in µm. */
+export const releaseDepthUm = ({ pointUm, releaseUm }: Extract<Actuation, { mode: 'fixed' }>): number =>
+  releaseUm ?? pointUm - slackUm(pointUm);
+
+/** Where a reversal key's zone ends towards the top, in µm. */
+export const zoneTopUm = ({ pointUm, reset }: Extract<Actuation, { mode: 'reversal' }>): number =>
+  reset === 'top' ? REST_UM : pointUm - slackUm(pointUm);
 
 export function travelFigures(actuation: Actuation, travelUm: number): TravelFigures {
   if (actuation.mode === 'reversal')
     return { fireUm: actuation.pointUm, backUm: actuation.releaseUm, againUm: actuation.pressUm };
-  const releaseUm = actuation.releaseUm ?? usualReleaseUm(actuation.pointUm);
+  const releaseUm = releaseDepthUm(actuation);
   return { fireUm: actuation.pointUm, backUm: travelUm - releaseUm, againUm: actuation.pointUm - releaseUm };
 }
 

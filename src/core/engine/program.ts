@@ -9,6 +9,7 @@ import {
   bindingOn,
   isModifiersOnly,
   profileProblems,
+  slackUm,
   timingOf,
   type Action,
   type Actuation,
@@ -117,9 +118,6 @@ export class CannotRun extends Error {
 
 /** At rest means a depth below this, in micrometres. */
 export const REST_UM = 50;
-
-/** The smaller of 100 µm and half of the actuation point: how far above the point a key lets go by default. */
-const slackUm = (pointUm: number): number => Math.min(100, Math.floor(pointUm / 2));
 
 function compileActuation(actuation: Actuation): RunActuation {
   const slack = slackUm(actuation.pointUm);

@@ -22,6 +22,7 @@ export {
   bindingOn,
   isModifiersOnly,
   PASS,
+  slackUm,
   timingOf,
   type WayIn,
   waysTo,
