@@ -6,6 +6,11 @@ const shared = { transform, extensionsToTreatAsEsm: ['.ts', '.tsx'], testEnviron
 export default {
   projects: [
     { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'] },
-    { ...shared, displayName: 'end to end', testMatch: ['<rootDir>/tests/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'end to end',
+      testMatch: ['<rootDir>/tests/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/setup.ts'],
+    },
   ],
 };

@@ -79,6 +79,7 @@ export async function openPage(browser: Browser, url: string): Promise<{ page: P
     if (message.type() === 'error' && !/WebSocket|ERR_CONNECTION|Failed to load resource/.test(message.text()))
       complaints.push(message.text());
   });
+  await page.bringToFront();
   await page.goto(url, { waitUntil: 'load' });
   return { page, complaints };
 }
@@ -118,6 +119,12 @@ export async function choose(page: Page, selector: string): Promise<void> {
       await wait(150);
     }
   }
+}
+
+/** Lets the trial bench listen to the keyboard, and waits until it does. */
+export async function listen(page: Page): Promise<void> {
+  await press(page, 'Listen to my keyboard');
+  await seeText(page, '.trial-listening', 'Listening');
 }
 
 /** Real key events with gaps in ms: `+KeyA 250 -KeyA`. */

@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, goToBench, hands, openPage, seeText, tabTo, textOf } from './browser';
+import { choose, goToBench, hands, listen, openPage, seeText, tabTo, textOf } from './browser';
 
 jest.setTimeout(120_000);
 
@@ -87,7 +87,7 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
 test('another moment of decision runs the same fingers again and marks what differs', async () => {
   const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/trial`);
   await page.waitForSelector('.trial-main');
-  await choose(page, 'button ::-p-text(Listen to my keyboard)');
+  await listen(page);
   await hands(page, '+KeyS 20 +KeyH 20 -KeyH 20 -KeyS 30 +KeyE 20 -KeyE 100');
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=decisions]', 'key down and up inside'.slice(4));

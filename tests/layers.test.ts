@@ -4,6 +4,7 @@ import {
   choose,
   hands,
   openBrowser,
+  listen,
   openPage,
   press,
   seeText,
@@ -135,7 +136,7 @@ describe('together', () => {
     await seeText(page, '.save-button', 'In the keyboard');
     await choose(page, '.benches a[href$="/trial"]');
     await choose(page, '.ant-segmented-item:nth-child(2)');
-    await press(page, 'Listen to my keyboard');
+    await listen(page);
     await hands(
       page,
       '+KeyJ +KeyK 30 -KeyJ -KeyK 60 +KeyA 20 -KeyA 20 +Minus 20 -Minus 20 +Space 20 -Space 20 +KeyB 20 -KeyB 60',

@@ -1,7 +1,7 @@
 import { beforeAll, describe, expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, hands, openPage, press, seeText, tabTo } from './browser';
+import { choose, hands, listen, openPage, press, seeText, tabTo } from './browser';
 
 jest.setTimeout(120_000);
 
@@ -91,7 +91,7 @@ describe('a macro from the hands to the host', () => {
 
     // On the trial bench the key plays it.
     await page.goto(`${app.server.url}/profile/demo-show-desk/trial`);
-    await press(page, 'Listen to my keyboard');
+    await listen(page);
     await hands(page, '+KeyX 40 -KeyX 700');
     await page.keyboard.press('F10');
     await seeText(page, '[data-testid=host-text]', 'aaaaaaaaaaaaaaaaa');

@@ -6,6 +6,7 @@ import {
   choose,
   hands,
   openBrowser,
+  listen,
   openPage,
   press,
   seeText,
@@ -32,8 +33,7 @@ afterAll(async () => {
 
 /** A tap of A writes a, A held with J inside is Ctrl+J. */
 async function feelTheKey(page: Page): Promise<void> {
-  await press(page, 'Listen to my keyboard');
-  await seeText(page, '.trial-listening', 'Listening');
+  await listen(page);
   await hands(page, '+KeyA 40 -KeyA 900');
   await seeText(page, '[data-testid=host-text]', 'a');
   await hands(page, '+KeyA 950 +KeyJ 40 -KeyJ 30 -KeyA 60');
@@ -63,7 +63,9 @@ describe('the first two minutes', () => {
 
     // A long time to decide, so that a slow machine's tap is a tap.
     await page.$eval('.hold-mark', (mark) => (mark as SVGElement).focus());
-    for (let n = 0; n < 13; n++) await page.keyboard.press('PageUp');
+    const holdAfterMs = (): Promise<number> =>
+      page.$eval('.hold-mark', (mark) => Number(mark.getAttribute('aria-valuenow')));
+    while ((await holdAfterMs()) < 800) await page.keyboard.press('PageUp');
     await seeText(page, '.sentences', 'Held for 830 ms');
 
     await page.click('.benches a[href$="/trial"]');
@@ -141,7 +143,7 @@ describe('the first two minutes', () => {
     await seeText(page, '[data-testid=held]', 'Tab');
     await page.mouse.up();
     await seeText(page, '[data-testid=held]', 'nothing');
-    await press(page, 'Listen to my keyboard');
+    await listen(page);
     await hands(page, '+KeyQ 30 +ShiftLeft');
     await seeText(page, '[data-testid=held]', 'Shift');
     await press(page, 'Let go of everything');
@@ -182,7 +184,7 @@ describe('the first two minutes', () => {
   test('a window that loses the focus lifts every finger', async () => {
     const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
     await page.waitForSelector('.trial-main');
-    await press(page, 'Listen to my keyboard');
+    await listen(page);
     await hands(page, '+KeyQ');
     await seeText(page, '[data-testid=held]', 'Q');
     await page.evaluate(() => window.dispatchEvent(new Event('blur')));

@@ -10,6 +10,8 @@ import { TrialSession } from './session';
 
 export type Source = 'draft' | 'keyboard';
 export type OpenTrial = { session: TrialSession } | { reason: string } | null;
+/** What a trial was opened for: one that belongs to something else gets no more fingers. */
+type Opened = { source: Source; played: Profile; trial: Exclude<OpenTrial, null> };
 
 async function open(
   source: Source,
@@ -40,13 +42,14 @@ const lastTrials = new Map<string, TrialSession>();
  * @param place whose fingers are kept from one trial to the next: a profile on a board
  */
 export function useTrialSession(source: Source, played: Profile | undefined, board: Board, place: string): OpenTrial {
-  const [trial, setTrial] = useState<OpenTrial>(null);
+  const [opened, setOpened] = useState<Opened | null>(null);
 
   useEffect(() => {
     if (!played) return;
     let isGone = false;
     const session = new TrialSession(played, board, source === 'draft');
     const earlier = lastTrials.get(place);
+    const setTrial = (trial: Opened['trial']): void => setOpened({ source, played, trial });
     open(source, session, board, (reason) => !isGone && setTrial({ reason }))
       .then(() => {
         if (isGone) session.close();
@@ -72,7 +75,11 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
     };
   }, [source, played, board, place]);
 
-  const session = played && trial && 'session' in trial ? trial.session : null;
+  // Opening the keyboard takes a moment, in which nothing must seem to listen. A draft's next trial follows at once, and
+  // the lanes stand until it is there.
+  const isCurrent = opened?.source === source && (source === 'draft' || opened.played === played);
+  const trial = played && opened && isCurrent ? opened.trial : null;
+  const session = trial && 'session' in trial ? trial.session : null;
   useEffect(() => {
     if (!session) return;
     let frame = 0;
@@ -84,7 +91,7 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
     return () => cancelAnimationFrame(frame);
   }, [session]);
 
-  return played ? trial : null;
+  return trial;
 }
 
 const NOTHING = (): void => undefined;
