@@ -23,6 +23,10 @@ export class ActuationStage {
     this.extremeUm = new Int32Array(program.keyIds.length);
   }
 
+  isDown(key: number): boolean {
+    return this.down[key] === 1;
+  }
+
   /** Takes one depth in µm and says which edge it makes. */
   sample(key: number, depthUm: number): typeof NO_EDGE | typeof DOWN_EDGE | typeof UP_EDGE {
     const setting = this.settings[key];

@@ -52,17 +52,6 @@ describe('what the engine does not run yet', () => {
       expect(problem?.path.slice(0, 4)).toEqual(['layers', 0, 'keys', 'KeyA']);
     }
   });
-
-  test('stroke plans are refused too', () => {
-    const profile = stageProfile({ Base: {} });
-    profile.layers[0]!.keys.KeyA = {
-      does: {
-        kind: 'stroke',
-        spans: [{ from: { going: 'down', atUm: 600 }, action: { do: 'keys', codes: ['KeyA'] } }],
-      },
-    };
-    expect(() => compile(profile)).toThrow(/stroke plans/);
-  });
 });
 
 test('an edge has the time of its finger when nothing has to be decided', () => {

@@ -8,11 +8,13 @@
  */
 import { ActionStage } from './actions';
 import { ActuationStage, DOWN_EDGE, NO_EDGE } from './actuation';
+import { PRESS, RELEASE, type EventTaker } from './events';
 import { GestureStage } from './gestures';
 import { JointStage } from './joints';
 import { LayerStage } from './layers';
 import type { Outputs } from './outputs';
 import type { Program } from './program';
+import { StrokeStage } from './strokes';
 import { Timers } from './timers';
 import { UsageStage } from './usages';
 
@@ -21,24 +23,26 @@ export class Engine {
   nowUs = 0;
   private readonly timers = new Timers();
   private readonly actuation: ActuationStage;
+  private readonly strokes: StrokeStage;
   private readonly layers: LayerStage;
   private readonly actions: ActionStage;
   private readonly gestures: GestureStage;
   private readonly joints: JointStage;
-  /** The first stage that takes edges: without joints there is nothing to hold back. */
-  private readonly edges: JointStage | GestureStage;
+  /** The first stage that takes events: without joints there is nothing to hold back. */
+  private readonly first: EventTaker;
 
   constructor(
     readonly program: Program,
     outputs: Outputs,
   ) {
     this.actuation = new ActuationStage(program);
+    this.strokes = new StrokeStage(program);
     this.layers = new LayerStage(program, outputs);
     const usages = new UsageStage(program, this, outputs);
     this.actions = new ActionStage(program, this, usages, this.layers, this.timers, outputs);
     this.gestures = new GestureStage(program, this, this.layers, this.actions, this.timers, outputs);
     this.joints = new JointStage(program, this, this.timers, this.gestures);
-    this.edges = program.joints.length > 0 ? this.joints : this.gestures;
+    this.first = program.joints.length > 0 ? this.joints : this.gestures;
   }
 
   /**
@@ -50,7 +54,16 @@ export class Engine {
   feed(tUs: number, key: number, depthUm: number): void {
     this.advance(tUs);
     const edge = this.actuation.sample(key, depthUm);
-    if (edge !== NO_EDGE) this.edges.edge(key, edge === DOWN_EDGE, tUs);
+    if (this.program.planDepths[key]) this.feedStroke(tUs, key, depthUm, edge);
+    else if (edge !== NO_EDGE) this.first.take(key, edge === DOWN_EDGE ? PRESS : RELEASE, tUs, 0, 0);
+  }
+
+  /** A key with a stroke plan: its depth means something besides its edges. */
+  private feedStroke(tUs: number, key: number, depthUm: number, edge: number): void {
+    const { strokes } = this;
+    let what = strokes.sample(key, depthUm);
+    if (edge !== NO_EDGE) what |= edge === DOWN_EDGE ? PRESS : RELEASE;
+    if (what !== 0) this.first.take(key, what, tUs, strokes.fromUm, strokes.toUm);
   }
 
   /** Lets time pass until `tUs`: every deadline due by then fires at its own time. */
@@ -67,7 +80,7 @@ export class Engine {
 
   /** Ends everything that is held or pending and goes back to the base layer. Fingers that are down begin nothing until they lift. */
   letGo(): void {
-    this.gestures.reset();
+    this.gestures.reset((key) => ({ goesOn: !this.strokes.isAtRest(key), isDown: this.actuation.isDown(key) }));
     this.joints.reset();
     this.actions.endAll();
     this.layers.reset(this.nowUs);

@@ -18,13 +18,18 @@
  *   a waiting J up                 nested: hold (nested); wait: it waits         -
  *   release of a handled press     passes; one that ends modifiers or a layer    passes; such a one: tap
  *                                  waits                                         (interrupted), then it
+ *
+ * A key with a stroke plan goes down at the first crossing that begins something, and up when its stroke ends; what a
+ * stroke does that has begun something already passes at once.
  */
 import type { ActionStage } from './actions';
 import type { Hold } from './holds';
 import type { LayerStage } from './layers';
+import { END, EventQueue, NO_PLAN, PRESS, RELEASE, type EventTaker } from './events';
 import { BY_TIME, type Cause, type Outputs } from './outputs';
-import type { Program, RunAction, RunGesture, RunStep } from './program';
-import { EventQueue } from './queue';
+import { FOUND, FRESH, PlanStage, PLANLESS, RUNNING } from './plans';
+import { PressMemory } from './presses';
+import type { Program, RunAction, RunBinding, RunGesture, RunStep } from './program';
 import { Timer, type Timers } from './timers';
 
 const NO_KEY = -1;
@@ -34,7 +39,13 @@ const NOT_WAITING = 0;
 const WAITS = 1;
 const WAITS_INERT = 2;
 
-export class GestureStage {
+/**
+ * What an event means to the joint stage: edges like any key's, a press of a stroke plan, the later life of a stroke that
+ * waits or runs, or nothing at all.
+ */
+export type EventKind = 'edges' | 'plan press' | 'waits' | 'passes' | 'nothing';
+
+export class GestureStage implements EventTaker {
   // The head.
   private head = NO_KEY;
   private gesture: RunGesture | null = null;
@@ -56,15 +67,15 @@ export class GestureStage {
   private readonly queue = new EventQueue();
   private looked = 0;
   private readonly waitingPress: Uint8Array;
+  /** Whether the press that waits is that of a stroke plan. */
+  private readonly waitsAsPlan: Uint8Array;
 
   // What each key's press began, and what the rules remember.
   private readonly running: (Hold | null)[];
   private readonly runningAction: (RunAction | null)[];
-  private readonly tappedGesture: (RunGesture | null)[];
   private readonly releasedUs: Float64Array;
-  private lastPressed = NO_KEY;
-  private lastTypedUs = -Infinity;
-  private pressCount = 0;
+  private readonly memory: PressMemory;
+  private readonly plans: PlanStage;
 
   constructor(
     private readonly program: Program,
@@ -76,10 +87,12 @@ export class GestureStage {
   ) {
     const count = program.keyIds.length + program.joints.length;
     this.waitingPress = new Uint8Array(count);
+    this.waitsAsPlan = new Uint8Array(count);
     this.running = new Array<Hold | null>(count).fill(null);
     this.runningAction = new Array<RunAction | null>(count).fill(null);
-    this.tappedGesture = new Array<RunGesture | null>(count).fill(null);
     this.releasedUs = new Float64Array(count).fill(-Infinity);
+    this.memory = new PressMemory(count);
+    this.plans = new PlanStage(program, this.memory, actions);
   }
 
   /**
@@ -94,28 +107,56 @@ export class GestureStage {
     this.arm();
   }
 
-  /** Takes one edge of a key, at its own time (not after the clock). */
-  edge(key: number, down: boolean, tUs: number): void {
+  /** Takes one event of a key, at its own time (not after the clock). */
+  take(key: number, what: number, tUs: number, fromUm: number, toUm: number): void {
     if (this.head === NO_KEY) {
-      if (down) this.press(key, tUs);
-      else this.release(key, tUs);
+      this.handle(key, what, tUs, fromUm, toUm);
       if (this.head === NO_KEY) return;
+    } else if (
+      this.hasPlan(key) &&
+      this.plans.passes(key, what, fromUm, toUm) &&
+      !this.isStrokeQueued(key, this.queue.length)
+    ) {
+      this.plans.move(key, what, tUs, fromUm, toUm);
+      return;
     } else {
-      this.queue.push(key, down, tUs);
+      this.queue.push(key, what, tUs, fromUm, toUm);
     }
     this.pump();
   }
 
-  /** Drops the head and the queue, and forgets what the rules remember. What runs is ended by the action stage. */
-  reset(): void {
+  /** What an event is to the joint stage, as things stand. */
+  kindOf(key: number, what: number, fromUm: number, toUm: number): EventKind {
+    if (!this.hasPlan(key) || key === this.head) return 'edges';
+    if (this.isStrokeQueued(key, this.queue.length)) return this.waitsAsPlan[key] === 1 ? 'waits' : 'edges';
+    if (this.plans.passes(key, what, fromUm, toUm)) return 'passes';
+    const binding = this.bindingOf(key);
+    if (binding?.kind !== 'stroke') return 'edges';
+    return this.plans.begins(key, binding, what, fromUm, toUm) ? 'plan press' : 'nothing';
+  }
+
+  /**
+   * Drops the head and the queue, and forgets what the rules remember. What runs is ended by the action stage.
+   * @param isDown whether a key of a stroke plan has not come to rest, and whether its actuation holds it down
+   */
+  reset(strokeOf: (key: number) => { goesOn: boolean; isDown: boolean }): void {
+    this.plans.reset((key) => {
+      if (!this.hasPlan(key)) return false;
+      const { goesOn, isDown } = strokeOf(key);
+      const hasBegun = this.plans.stateOf(key) !== FRESH || this.isStrokeQueued(key, this.queue.length);
+      return goesOn && (isDown || hasBegun);
+    });
     this.clearHead();
     this.queue.clear();
     this.running.fill(null);
     this.runningAction.fill(null);
-    this.tappedGesture.fill(null);
     this.releasedUs.fill(-Infinity);
-    this.lastPressed = NO_KEY;
-    this.lastTypedUs = -Infinity;
+    this.memory.reset();
+  }
+
+  private hasPlan(key: number): boolean {
+    // Joint presses have numbers of their own behind the keys, and no plan.
+    return (this.program.planDepths[key] ?? null) !== null;
   }
 
   /** Goes on until the head needs something that has not happened yet, or nothing waits. */
@@ -123,15 +164,10 @@ export class GestureStage {
     for (;;) {
       if (this.head === NO_KEY) {
         if (this.queue.length === 0) return;
-        const key = this.queue.key(0);
-        const down = this.queue.down(0);
-        const tUs = this.queue.tUs(0);
-        this.queue.remove(0);
-        if (down) this.press(key, tUs);
-        else this.release(key, tUs);
+        this.handleFirst();
       } else if (this.looked < this.queue.length) {
         if (this.deadlineUs <= this.queue.tUs(this.looked)) this.deadlinePassed();
-        else this.look(this.queue.key(this.looked), this.queue.down(this.looked), this.queue.tUs(this.looked));
+        else this.look(this.queue.key(this.looked), this.queue.what(this.looked), this.queue.tUs(this.looked));
       } else if (this.deadlineUs <= Math.min(this.clock.nowUs, this.standsAtUs)) {
         this.deadlinePassed();
       } else {
@@ -140,16 +176,67 @@ export class GestureStage {
     }
   }
 
+  private handleFirst(): void {
+    const { queue } = this;
+    const key = queue.key(0);
+    const what = queue.what(0);
+    const tUs = queue.tUs(0);
+    const fromUm = queue.fromUm(0);
+    const toUm = queue.toUm(0);
+    queue.remove(0);
+    this.handle(key, what, tUs, fromUm, toUm);
+  }
+
+  /** An event with nothing undecided before it. */
+  private handle(key: number, what: number, tUs: number, fromUm: number, toUm: number): void {
+    if (this.hasPlan(key) && !this.hasNoPlanNow(key, what, tUs, fromUm, toUm)) {
+      this.plans.move(key, what, tUs, fromUm, toUm);
+      return;
+    }
+    if ((what & PRESS) !== 0) this.press(key, tUs);
+    if ((what & RELEASE) !== 0) this.release(key, tUs);
+    if ((what & END) !== 0) this.plans.move(key, END, tUs, fromUm, toUm);
+  }
+
+  /** Looks up the binding of a stroke at its first crossing or press; afterwards it has a plan, or none, or is still fresh. */
+  private hasNoPlanNow(key: number, what: number, tUs: number, fromUm: number, toUm: number): boolean {
+    if ((what & NO_PLAN) !== 0) this.plans.hasNone(key);
+    const state = this.plans.stateOf(key);
+    if (state !== FRESH) return state === PLANLESS;
+    const binding = this.layers.lookUp(key);
+    const isPress = (what & PRESS) !== 0;
+    if (binding?.kind === 'stroke' && (isPress || binding.isCrossed(fromUm, toUm))) {
+      const layer = this.layers.foundIn;
+      if (this.layers.hasOncePending) this.actions.useUpOnce();
+      this.plans.find(key, binding, layer, what, tUs, fromUm);
+      return false;
+    }
+    if (isPress) this.plans.hasNone(key);
+    return true;
+  }
+
+  /** What a press of a key is bound to, as things stand. */
+  private bindingOf(key: number): RunBinding | null {
+    if (!this.hasPlan(key)) return this.layers.lookUp(key);
+    const state = this.plans.stateOf(key);
+    return state === FOUND || state === RUNNING ? this.plans.planOf(key) : this.layers.lookUp(key);
+  }
+
+  /** Whether the present stroke of a key has an event in the queue before a place. */
+  private isStrokeQueued(key: number, before: number): boolean {
+    const last = this.queue.lastOf(key, before);
+    return last >= 0 && (this.queue.what(last) & END) === 0;
+  }
+
   /** A press with nothing undecided before it. */
   private press(key: number, tUs: number): void {
     const binding = this.layers.lookUp(key);
     const layer = this.layers.foundIn;
     if (this.layers.hasOncePending && !(binding?.kind === 'act' && !binding.usesUpOnce)) this.actions.useUpOnce();
-    const pressedBefore = this.lastPressed;
-    this.lastPressed = key;
-    this.pressCount++;
+    const pressedBefore = this.memory.last;
+    this.memory.goesDown(key);
     if (binding?.kind !== 'gesture') {
-      this.tappedGesture[key] = null;
+      this.memory.tapped[key] = null;
       if (binding?.kind === 'act') this.beginPlain(binding.action, key, layer, tUs);
       return;
     }
@@ -159,8 +246,8 @@ export class GestureStage {
     this.headLayer = layer;
     this.step = 0;
     const tap = (binding.steps[0] as RunStep).tap;
-    const tappedJustNow = this.tappedGesture[key] === binding && pressedBefore === key;
-    if (tap && tUs - this.lastTypedUs < binding.typingGuardUs) {
+    const tappedJustNow = this.memory.tapped[key] === binding && pressedBefore === key;
+    if (tap && tUs - this.memory.typedUs < binding.typingGuardUs) {
       this.sinceUs = this.pressedUs = tUs;
       this.decideTapPlain('guard');
     } else if (
@@ -199,16 +286,58 @@ export class GestureStage {
   }
 
   /** The head looks at the first event it has not looked at. */
-  private look(key: number, down: boolean, tUs: number): void {
+  private look(key: number, what: number, tUs: number): void {
     this.closedBy = key;
     if (key === this.head) {
       this.queue.remove(this.looked);
-      if (down) this.headPressedAgain(tUs);
-      else this.headReleased(tUs);
-    } else if (down) {
+      this.lookOwn(what, tUs);
+    } else if (this.hasPlan(key)) {
+      this.lookStroke(key, what, tUs);
+    } else if ((what & PRESS) !== 0) {
       this.otherPressed(key);
     } else {
-      this.otherReleased(key, tUs);
+      this.otherReleased(key, what, tUs);
+    }
+  }
+
+  /** The head's own key: only its edges mean anything to a gesture. */
+  private lookOwn(what: number, tUs: number): void {
+    const key = this.head;
+    const hasPlan = this.hasPlan(key);
+    if ((what & PRESS) !== 0) {
+      if (hasPlan) this.plans.hasNone(key);
+      this.headPressedAgain(tUs);
+    }
+    if ((what & RELEASE) !== 0) this.headReleased(tUs);
+    if (hasPlan && (what & END) !== 0) this.plans.move(key, END, tUs, 0, 0);
+  }
+
+  /** Another key that has stroke plans: a stroke that waits goes on waiting, one that was handled passes. */
+  private lookStroke(key: number, what: number, tUs: number): void {
+    const fromUm = this.queue.fromUm(this.looked);
+    const toUm = this.queue.toUm(this.looked);
+    if (this.isStrokeQueued(key, this.looked)) {
+      const isPlan = this.waitsAsPlan[key] === 1;
+      if (!isPlan && (what & PRESS) !== 0) this.otherPressed(key);
+      else if ((what & (isPlan ? END : RELEASE)) !== 0) this.otherReleased(key, what, tUs);
+      else this.looked++;
+      return;
+    }
+    if (this.plans.passes(key, what, fromUm, toUm)) {
+      this.queue.remove(this.looked);
+      this.plans.move(key, what, tUs, fromUm, toUm);
+      return;
+    }
+    const binding = this.bindingOf(key);
+    const isPlan = binding?.kind === 'stroke' && this.plans.stateOf(key) !== PLANLESS && (what & NO_PLAN) === 0;
+    const isPress = isPlan ? this.plans.begins(key, binding, what, fromUm, toUm) : (what & PRESS) !== 0;
+    this.waitsAsPlan[key] = isPlan ? 1 : 0;
+    if (isPress) {
+      this.otherPressed(key);
+    } else if (!isPlan && (what & RELEASE) !== 0) {
+      this.otherReleased(key, what, tUs);
+    } else {
+      this.queue.remove(this.looked);
     }
   }
 
@@ -226,8 +355,7 @@ export class GestureStage {
   }
 
   private headPressedAgain(tUs: number): void {
-    this.lastPressed = this.head;
-    this.pressCount++;
+    this.memory.goesDown(this.head);
     this.step++;
     this.enterStep(tUs);
   }
@@ -242,7 +370,7 @@ export class GestureStage {
       this.decideTapPlain('interrupted');
       return;
     }
-    const other = this.layers.lookUp(key);
+    const other = this.bindingOf(key);
     if (other?.kind === 'act' && other.action.modifiersOnly) {
       this.wait(key, WAITS_INERT);
     } else if (gesture.otherHandOnly && this.sameHand(key) && !(other?.kind === 'gesture' && other.hasHold)) {
@@ -254,7 +382,7 @@ export class GestureStage {
     }
   }
 
-  private otherReleased(key: number, tUs: number): void {
+  private otherReleased(key: number, what: number, tUs: number): void {
     const waits = this.waitingPress[key];
     if (waits === WAITS && this.gesture?.interrupt === 'nested') {
       this.decideHold('nested');
@@ -263,6 +391,7 @@ export class GestureStage {
     } else if (!this.joinsQueue(key)) {
       this.queue.remove(this.looked);
       this.release(key, tUs);
+      if ((what & END) !== 0) this.plans.move(key, END, tUs, 0, 0);
     } else if (this.waiting) {
       this.decideTapShown('interrupted');
     } else {
@@ -302,7 +431,7 @@ export class GestureStage {
   private decideTapPlain(cause: Cause): void {
     const { head, pressedUs } = this;
     const tap = this.present().tap;
-    this.tappedGesture[head] = this.gesture;
+    this.memory.tapped[head] = this.gesture;
     this.report(cause, tap ? 'tap' : 'none');
     this.clearHead();
     if (tap) this.beginPlain(tap, head, this.headLayer, pressedUs);
@@ -313,32 +442,32 @@ export class GestureStage {
     const { head: key, pressedUs } = this;
     const tap = this.present().tap;
     const tapUs = (this.gesture as RunGesture).tapUs;
-    this.tappedGesture[this.head] = this.gesture;
+    this.memory.tapped[this.head] = this.gesture;
     this.report(cause, tap ? 'tap' : 'none');
     this.clearHead();
     if (!tap) return;
-    if (tap.types) this.lastTypedUs = pressedUs;
+    if (tap.types) this.memory.typed(pressedUs);
     this.actions.beginsFrom(key, this.headLayer, pressedUs);
-    this.actions.tap(tap, this.pressCount, tapUs);
+    this.actions.tap(tap, this.memory.count, tapUs);
   }
 
   private decideHold(cause: Cause): void {
     const key = this.head;
     const hold = this.present().hold;
-    this.tappedGesture[key] = null;
+    this.memory.tapped[key] = null;
     this.report(cause, hold ? 'hold' : 'none');
     this.clearHead();
     if (!hold) return;
     this.actions.beginsFrom(key, this.headLayer, this.pressedUs);
     this.runningAction[key] = hold;
-    this.running[key] = this.actions.begin(hold, this.pressCount, true);
+    this.running[key] = this.actions.begin(hold, this.memory.count, true);
   }
 
   private beginPlain(action: RunAction, key: number, layer: number, pressedUs: number): void {
     this.actions.beginsFrom(key, layer, pressedUs);
-    if (action.types) this.lastTypedUs = pressedUs;
+    if (action.types) this.memory.typed(pressedUs);
     this.runningAction[key] = action;
-    this.running[key] = this.actions.begin(action, this.pressCount, true);
+    this.running[key] = this.actions.begin(action, this.memory.count, true);
   }
 
   private report(cause: Cause, outcome: 'tap' | 'hold' | 'none'): void {

@@ -9,23 +9,28 @@
  *   the last candidate dropping out
  *   the release of another key              waits behind them; the later ups of a joint that has ended are swallowed
  *
+ * A key whose stroke runs a plan takes no part: its press fits no candidate, and what its stroke does once it has begun
+ * waits for nobody.
+ *
  * A candidate is a joint that holds all held-back keys; an incomplete one drops out `within` after the first of them. While
  * presses are held back the gesture stage's clock stands still at the first.
  */
 import type { Program, RunJoint } from './program';
-import { EventQueue } from './queue';
+import { END, EventQueue, MOVE, NO_PLAN, PRESS, RELEASE, type EventTaker } from './events';
+import type { EventKind } from './gestures';
 import { Timer, type Timers } from './timers';
 
 const NO_JOINT = -1;
 
 /** What the joint stage needs of the stage behind it. */
-export interface AfterJoints {
-  edge(key: number, down: boolean, tUs: number): void;
+export interface AfterJoints extends EventTaker {
+  /** What an event of a key is, as things stand. */
+  kindOf(key: number, what: number, fromUm: number, toUm: number): EventKind;
   /** The stage's clock stands still at a time, so that no deadline after it fires; `Infinity` lets it run again. */
   standStillAt(tUs: number): void;
 }
 
-export class JointStage {
+export class JointStage implements EventTaker {
   /** Held-back presses and the releases that wait behind them; those before `looked` have been looked at. */
   private readonly waiting = new EventQueue();
   private looked = 0;
@@ -38,6 +43,8 @@ export class JointStage {
   /** Whether a fired joint has not ended, nor waits to. */
   private readonly isRunning: Uint8Array;
   private readonly belongs: Uint8Array;
+  /** Whether the present stroke of a key took part in a joint press: it finds no plan then. */
+  private readonly tookPart: Uint8Array;
   private readonly deadline = new Timer(() => this.pump());
   private deadlineUs = Infinity;
 
@@ -53,16 +60,21 @@ export class JointStage {
     this.firedWith = new Int16Array(keyCount).fill(NO_JOINT);
     this.isRunning = new Uint8Array(program.joints.length);
     this.belongs = new Uint8Array(keyCount);
+    this.tookPart = new Uint8Array(keyCount);
     for (const { keys } of program.joints) for (const key of keys) this.belongs[key] = 1;
   }
 
-  /** Takes one edge of a key. */
-  edge(key: number, down: boolean, tUs: number): void {
+  /** Takes one event of a key. */
+  take(key: number, what: number, tUs: number, fromUm: number, toUm: number): void {
     if (this.heldBack === 0 && this.belongs[key] === 0) {
-      this.after.edge(key, down, tUs);
+      this.after.take(key, what, tUs, fromUm, toUm);
       return;
     }
-    this.waiting.push(key, down, tUs);
+    if (this.tookPart[key] === 1) {
+      if ((what & END) !== 0) this.tookPart[key] = 0;
+      what = (what & ~MOVE) | NO_PLAN;
+    }
+    this.waiting.push(key, what, tUs, fromUm, toUm);
     this.pump();
   }
 
@@ -72,6 +84,7 @@ export class JointStage {
     this.startAfresh();
     this.firedWith.fill(NO_JOINT);
     this.isRunning.fill(0);
+    this.tookPart.fill(0);
     this.after.standStillAt(Infinity);
   }
 
@@ -81,7 +94,7 @@ export class JointStage {
       if (this.looked < this.waiting.length) {
         const tUs = this.waiting.tUs(this.looked);
         if (this.heldBack > 0 && this.deadlineUs <= tUs) this.dropOut(this.deadlineUs);
-        else this.look(this.waiting.key(this.looked), this.waiting.down(this.looked), tUs);
+        else this.look(this.waiting.key(this.looked), this.waiting.what(this.looked), tUs);
       } else if (this.heldBack > 0 && this.deadlineUs <= this.clock.nowUs) {
         this.dropOut(this.deadlineUs);
       } else {
@@ -91,15 +104,28 @@ export class JointStage {
     this.after.standStillAt(this.heldBack > 0 ? this.firstUs : Infinity);
   }
 
-  private look(key: number, down: boolean, tUs: number): void {
-    if (this.heldBack === 0) this.lookFirst(key, down, tUs);
-    else if (down) this.lookPress(key, tUs);
-    else this.lookRelease(key, tUs);
+  private look(key: number, what: number, tUs: number): void {
+    const kind = this.kindOf(key, what);
+    if (this.heldBack === 0) this.lookFirst(key, what, tUs, kind);
+    else if (kind === 'plan press') this.resolve(tUs);
+    else if (kind === 'waits') this.looked++;
+    else if (kind !== 'edges') this.passBy(kind === 'passes');
+    else if ((what & PRESS) !== 0) this.lookPress(key, tUs);
+    else if ((what & RELEASE) !== 0) this.lookRelease(key, tUs);
+    else if (this.waiting.lastOf(key, this.looked) >= 0) this.looked++;
+    else this.passBy(true);
+  }
+
+  /** What an event that is looked at is: the later life of a stroke waits behind its press. */
+  private kindOf(key: number, what: number): EventKind {
+    if ((what & NO_PLAN) !== 0 || this.isHeldBack[key] === 1) return 'edges';
+    const kind = this.after.kindOf(key, what, this.waiting.fromUm(this.looked), this.waiting.toUm(this.looked));
+    return kind === 'passes' && this.waiting.lastOf(key, this.looked) >= 0 ? 'waits' : kind;
   }
 
   /** Nothing is held back: a press that belongs to a joint is from now on; everything else goes on. */
-  private lookFirst(key: number, down: boolean, tUs: number): void {
-    if (down && this.belongs[key] === 1) {
+  private lookFirst(key: number, what: number, tUs: number, kind: EventKind): void {
+    if (kind === 'edges' && (what & PRESS) !== 0 && this.belongs[key] === 1) {
       this.firstUs = tUs;
       this.program.joints.forEach(({ keys }, joint) => {
         this.isCandidate[joint] = keys.includes(key) ? 1 : 0;
@@ -107,9 +133,20 @@ export class JointStage {
       this.holdBack(key);
       return;
     }
-    this.waiting.remove(0);
-    if (down) this.passOn(key, true, tUs);
-    else this.release(key, tUs);
+    this.giveFirst();
+  }
+
+  /** The event that is looked at does not wait; it goes on at once, or is nothing. */
+  private passBy(goesOn: boolean): void {
+    const at = this.looked;
+    const { waiting } = this;
+    const key = waiting.key(at);
+    const what = waiting.what(at);
+    const tUs = waiting.tUs(at);
+    const fromUm = waiting.fromUm(at);
+    const toUm = waiting.toUm(at);
+    waiting.remove(at);
+    if (goesOn) this.after.take(key, what, tUs, fromUm, toUm);
   }
 
   private lookPress(key: number, tUs: number): void {
@@ -133,7 +170,7 @@ export class JointStage {
     const joint = this.firedWith[key] as number;
     if (joint !== NO_JOINT && this.isRunning[joint] === 0) {
       this.firedWith[key] = NO_JOINT;
-      this.waiting.remove(this.looked);
+      this.passBy(false);
       return;
     }
     // The first key of a joint to go up ends it, and the others' ups need not wait for that.
@@ -184,12 +221,9 @@ export class JointStage {
       this.fire(complete, tUs);
       return;
     }
-    const key = this.waiting.key(0);
-    const pressedUs = this.waiting.tUs(0);
     this.restoreEnding();
-    this.waiting.remove(0);
     this.startAfresh();
-    this.passOn(key, true, pressedUs);
+    this.giveFirst();
   }
 
   private fire(joint: number, tUs: number): void {
@@ -198,42 +232,52 @@ export class JointStage {
     this.restoreEnding();
     this.startAfresh();
     for (let n = 0; n < count; n++) {
-      const key = this.waiting.key(0);
-      const down = this.waiting.down(0);
-      const atUs = this.waiting.tUs(0);
-      this.waiting.remove(0);
-      if (!down) this.release(key, atUs);
+      if (keys.includes(this.waiting.key(0))) this.waiting.remove(0);
+      else this.giveFirst();
     }
-    for (const key of keys) this.firedWith[key] = joint;
+    for (const key of keys) {
+      this.firedWith[key] = joint;
+      if (this.program.planDepths[key]) this.tookPart[key] = 1;
+    }
     this.isRunning[joint] = 1;
-    this.passOn(this.program.keyIds.length + joint, true, tUs);
+    this.passOn(this.program.keyIds.length + joint, PRESS, tUs, 0, 0);
   }
 
   /** Joints whose end waited are running until that end is looked at again. */
   private restoreEnding(): void {
     for (let n = 0; n < this.looked; n++) {
-      if (this.waiting.down(n)) continue;
+      if ((this.waiting.what(n) & RELEASE) === 0) continue;
       const joint = this.firedWith[this.waiting.key(n)] as number;
       if (joint !== NO_JOINT) this.isRunning[joint] = 1;
     }
   }
 
-  /** The release of a key that is not held back: of its own press, or of the joint it fired with. */
-  private release(key: number, tUs: number): void {
+  /** The first event goes on: of its own press, or, when it is the release of a key that fired with a joint, as the joint's. */
+  private giveFirst(): void {
+    const { waiting } = this;
+    const key = waiting.key(0);
+    const what = waiting.what(0);
+    const tUs = waiting.tUs(0);
+    const fromUm = waiting.fromUm(0);
+    const toUm = waiting.toUm(0);
+    waiting.remove(0);
+    if ((what & END) !== 0) this.tookPart[key] = 0;
     const joint = this.firedWith[key] as number;
-    if (joint === NO_JOINT) {
-      this.passOn(key, false, tUs);
+    if (joint === NO_JOINT || (what & RELEASE) === 0) {
+      this.passOn(key, what, tUs, fromUm, toUm);
       return;
     }
     this.firedWith[key] = NO_JOINT;
-    if (this.isRunning[joint] === 0) return;
-    this.isRunning[joint] = 0;
-    this.passOn(this.program.keyIds.length + joint, false, tUs);
+    if (this.isRunning[joint] === 1) {
+      this.isRunning[joint] = 0;
+      this.passOn(this.program.keyIds.length + joint, RELEASE, tUs, 0, 0);
+    }
+    if ((what & END) !== 0) this.passOn(key, END, tUs, fromUm, toUm);
   }
 
-  private passOn(key: number, down: boolean, tUs: number): void {
+  private passOn(key: number, what: number, tUs: number, fromUm: number, toUm: number): void {
     this.after.standStillAt(tUs);
-    this.after.edge(key, down, tUs);
+    this.after.take(key, what, tUs, fromUm, toUm);
   }
 
   private startAfresh(): void {

@@ -20,6 +20,7 @@ import {
   type Profile,
 } from '../profile';
 import { CAPITALS_ADD, CAPITALS_END, CAPITALS_GO_ON } from './capitals';
+import { compilePlan, depthsOfPlans, type RunPlan } from './crossings';
 import { compileMacro, compileText, type RunMacro, type RunText } from './scores';
 import { unsupportedIn } from './unsupported';
 
@@ -73,7 +74,7 @@ export type RunGesture = {
   otherHandOnly: boolean;
 };
 export type RunAct = { kind: 'act'; action: RunAction; usesUpOnce: boolean };
-export type RunBinding = RunAct | RunGesture | { kind: 'none' };
+export type RunBinding = RunAct | RunGesture | RunPlan | { kind: 'none' };
 
 /** Actuation of one key in micrometres, with the defaults worked out. */
 export type RunActuation =
@@ -104,6 +105,8 @@ export type Program = {
   holdForCount: number;
   joints: readonly RunJoint[];
   macros: readonly RunMacro[];
+  /** Of each key that has a stroke plan on some layer: all depths of its plans in µm, ascending. Null for the others. */
+  planDepths: readonly (Int32Array | null)[];
 };
 
 /** Keys pressed together for an action of their own. Joint number j runs as key number `keyIds.length + j`. */
@@ -235,7 +238,11 @@ class Compiler {
         };
       }
       case 'stroke':
-        throw new CannotRun([{ path: [], message: 'the engine does not run stroke plans yet' }]);
+        return compilePlan(
+          binding.spans,
+          binding.spans.map(({ action }) => this.action(action)),
+          this.profile.timing.tapMs * 1000,
+        );
     }
   }
 
@@ -343,5 +350,8 @@ export function compile(profile: Profile, board: Board | undefined = boardById(p
       withinUs: withinMs * 1000,
     })),
     macros,
+    planDepths: board.keys.map((_, key) =>
+      depthsOfPlans(profile.layers.map((_layer, layer) => bindings[layer * board.keys.length + key])),
+    ),
   };
 }

@@ -7,7 +7,7 @@ import fc from 'fast-check';
 import { HARROW_64 } from '../board';
 import { writeStrokes } from '../files';
 import { decodeImage, encodeImage } from '../image';
-import type { Action, Joint, Macro, PartialTiming, Score, ScoreEvent } from '../profile';
+import type { Action, Actuation, Joint, Macro, PartialTiming, Profile, Score, ScoreEvent } from '../profile';
 import { Engine } from './engine';
 import { isDecisionLine, isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
 import { compile, type Program } from './program';
@@ -61,7 +61,19 @@ const gesture = fc.oneof(
   action.map((hold) => `hold ${hold}`),
   action.map((tap) => `tap ${tap}`),
 );
-const line = fc.oneof(action, gesture, fc.constantFrom('pass', 'none'));
+const crossing = fc
+  .tuple(fc.constantFrom('down', 'up'), fc.constantFrom(0.3, 1, 1.5, 2, 3.5))
+  .map(([going, mm]) => `${going} ${mm}`);
+const span = fc
+  .tuple(crossing, fc.option(crossing), action)
+  .map(([from, to, what]) => `${from}${to && to !== from ? ` to ${to}` : ''}: ${what}`);
+const plan = fc.array(span, { minLength: 1, maxLength: 3 }).map((spans) => spans.join(', '));
+const line = fc.oneof(
+  { weight: 3, arbitrary: action },
+  { weight: 3, arbitrary: gesture },
+  { weight: 2, arbitrary: plan },
+  { weight: 1, arbitrary: fc.constantFrom('pass', 'none') },
+);
 const layer = (most: number) => fc.dictionary(fc.constantFrom(...KEYS), line, { maxKeys: most });
 const layers: fc.Arbitrary<StageLayers> = fc.record({ Base: layer(6), Nav: layer(3), Sym: layer(3) });
 
@@ -76,26 +88,56 @@ const timing: fc.Arbitrary<PartialTiming> = fc.record({
   otherHandOnly: fc.boolean(),
 });
 
-/** Fingers that turn one key after the other, up to six down at once, with many ties. */
+/**
+ * Fingers that turn one key after the other, up to six down at once, with many ties: whole presses and lifts, half strokes,
+ * small lifts and trembling.
+ */
+const depthUm = fc.constantFrom(
+  0,
+  0,
+  0,
+  HARROW_64.travelUm,
+  HARROW_64.travelUm,
+  200,
+  900,
+  1600,
+  1700,
+  2500,
+  2600,
+  3800,
+);
 const hand: fc.Arbitrary<Sample[]> = fc
-  .array(fc.tuple(fc.constantFrom(...KEYS), fc.constantFrom(0, 0, 1, 8, 10, 20, 20, 30, 40, 60, 100, 150)), {
+  .array(fc.tuple(fc.constantFrom(...KEYS), depthUm, fc.constantFrom(0, 0, 1, 8, 10, 20, 20, 30, 40, 60, 100, 150)), {
     minLength: 2,
     maxLength: 40,
   })
   .map((turns) => {
-    const down = new Set<string>();
+    const at = new Map<string, number>();
     const samples: Sample[] = [];
     let tUs = 0;
-    for (const [key, waitMs] of turns) {
+    for (const [key, depth, waitMs] of turns) {
       tUs += waitMs * 1000;
-      const goesDown = !down.has(key);
-      if (goesDown) down.add(key);
-      else down.delete(key);
-      samples.push({ tUs, key, depthUm: goesDown ? HARROW_64.travelUm : 0 });
+      at.set(key, depth);
+      samples.push({ tUs, key, depthUm: depth });
     }
-    for (const key of down) samples.push({ tUs: (tUs += 7000), key, depthUm: 0 });
+    for (const [key, depth] of at) if (depth > 0) samples.push({ tUs: (tUs += 7000), key, depthUm: 0 });
     return samples;
   });
+
+/** Some keys fire and let go on small movements. */
+const travel: fc.Arbitrary<Profile['travel']> = fc.record({
+  board: fc.constant<Actuation>({ mode: 'fixed', pointUm: 1500 }),
+  keys: fc.dictionary(
+    fc.constantFrom(...KEYS),
+    fc.constantFrom<Actuation>(
+      { mode: 'fixed', pointUm: 250 },
+      { mode: 'fixed', pointUm: 3000, releaseUm: 100 },
+      { mode: 'reversal', pointUm: 500, pressUm: 100, releaseUm: 100, reset: 'top' },
+      { mode: 'reversal', pointUm: 1000, pressUm: 300, releaseUm: 200, reset: 'point' },
+    ),
+    { maxKeys: 3 },
+  ),
+});
 
 const joint = fc.record({
   keys: fc.uniqueArray(fc.constantFrom(...KEYS), { minLength: 2, maxLength: 3 }),
@@ -164,17 +206,25 @@ const macro = (n: number): fc.Arbitrary<Macro> =>
     });
 const macros: fc.Arbitrary<Macro[]> = fc.tuple(macro(0), macro(1));
 
-type Run = { layers: StageLayers; timing: PartialTiming; joints: Joint[]; macros: Macro[]; samples: Sample[] };
+type Run = {
+  layers: StageLayers;
+  timing: PartialTiming;
+  joints: Joint[];
+  macros: Macro[];
+  travel: Profile['travel'];
+  samples: Sample[];
+};
 const run: fc.Arbitrary<Run> = fc.record({
   layers,
   timing,
   joints: fc.oneof(fc.constant<Joint[]>([]), joints),
   macros,
+  travel,
   samples: hand,
 });
 
-const profileOf = ({ layers: lines, timing: figures, joints: together, macros: played }: Run) =>
-  stageProfile(lines, figures, { joints: together, macros: played });
+const profileOf = ({ layers: lines, timing: figures, joints: together, macros: played, travel: depths }: Run) =>
+  stageProfile(lines, figures, { joints: together, macros: played, travel: depths });
 
 /** Checks a promise on thousands of runs; a broken one comes with what is needed to see it again. */
 function always(promise: (given: Run, program: Program) => void): void {

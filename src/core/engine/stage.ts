@@ -41,17 +41,18 @@ export function stageProfile(layers: StageLayers, timing: PartialTiming = {}, mo
 }
 
 /**
- * Fingers as text: `+A 0, +B 50, -B 90, -A 120` with times in milliseconds.
+ * Fingers as text: `+A 0, +B 50, -B 90, -A 120` with times in milliseconds; `A@0.6 20` is a depth in millimetres.
  * @param name a board's key for each short name
  */
 export function fingers(text: string, board: Board = HARROW_64): Sample[] {
   return text.split(',').map((word) => {
-    const [, sign, key = '', ms = ''] = /^\s*([+-])(\S+)\s+([\d.]+)\s*$/.exec(word) ?? [];
-    if (!sign) throw new Error(`"${word}" is not like "+A 50"`);
+    const [, sign, name = '', , depth, ms = ''] = /^\s*([+-]?)([^@\s]+)(@([\d.]+))?\s+([\d.]+)\s*$/.exec(word) ?? [];
+    if (sign === undefined || (sign === '') === (depth === undefined))
+      throw new Error(`"${word}" is not like "+A 50" or "A@0.6 50"`);
     return {
       tUs: Math.round(Number(ms) * 1000),
-      key: keyNamed(key, board),
-      depthUm: sign === '+' ? board.travelUm : 0,
+      key: keyNamed(name, board),
+      depthUm: depth !== undefined ? Math.round(Number(depth) * 1000) : sign === '+' ? board.travelUm : 0,
     };
   });
 }

@@ -40,10 +40,5 @@ export function unsupportedIn(profile: Profile): Problem[] {
   const refuse = (path: Problem['path'], what: string) =>
     found.push({ path, message: `the engine does not run ${what} yet` });
   for (const { action, path } of allActions(profile)) if (!RUNS.has(action.do)) refuse(path, WHAT[action.do]);
-  profile.layers.forEach((layer, index) => {
-    for (const [key, { does }] of Object.entries(layer.keys)) {
-      if (does.kind === 'stroke') refuse(['layers', index, 'keys', key, 'does'], 'stroke plans');
-    }
-  });
   return found;
 }

@@ -1,10 +1,13 @@
 /**
  * The assign line: one binding is one short line of text.
  *
- *     line     = "pass" | "none" | gesture | actions
+ *     line     = "pass" | "none" | gesture | plan | actions
  *     gesture  = part { "," part }
  *     part     = "tap" actions | "hold" actions | nth [ "hold" ] actions        (or "nothing" in place of the actions)
  *     nth      = "twice" | NUMBER "times"
+ *     plan     = span { "," span }
+ *     span     = crossing [ "to" crossing ] ":" actions                          (without "to": a mark)
+ *     crossing = ( "down" | "up" ) NUMBER [ "mm" ]
  *     actions  = action { "&" action }
  *     action   = chord [ "for" NUMBER ( "s" | "ms" ) ] | ( "while" | "flip" | "go" | "once" ) LAYER
  *              | "latch" ( chord | "next" ) | "once" [ "keys" ] chord | "capitals"
@@ -17,7 +20,7 @@
  * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
 import { codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../codes';
-import type { Action, Binding, GestureStep, Layer, LayerHow, Macro } from '../profile';
+import type { Action, Binding, Crossing, GestureStep, Layer, LayerHow, Macro, Span } from '../profile';
 import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
 
 /** What names in a line refer to. */
@@ -41,6 +44,10 @@ export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> 
 };
 const LONGEST_MS = 600_000;
 const MOST_STEPS = 8;
+const MOST_SPANS = 64;
+/** Depths that can be crossed, in µm: below them a key counts as at rest, and no switch goes deeper. */
+const SHALLOWEST_UM = 100;
+const DEEPEST_UM = 20_000;
 const MOST_KEYS = 8;
 const LONGEST_TEXT = 500;
 const KEY = 'a key such as Esc, A or F13';
@@ -69,7 +76,10 @@ class LineParser {
     const binding = this.binding();
     const rest = this.scanner.peek();
     if (rest.text !== '')
-      this.scanner.fail(rest, binding.kind === 'act' ? ['+', '&'] : binding.kind === 'gesture' ? [', '] : []);
+      this.scanner.fail(
+        rest,
+        binding.kind === 'act' ? ['+', '&'] : binding.kind === 'pass' || binding.kind === 'none' ? [] : [', '],
+      );
     return binding;
   }
 
@@ -78,6 +88,7 @@ class LineParser {
     if (scanner.takeWord('pass')) return { kind: 'pass' };
     if (scanner.takeWord('none')) return { kind: 'none' };
     if (this.startsPart()) return this.gesture();
+    if (/^(down|up)\s+[\d.]/i.test(scanner.rest())) return this.plan();
     const first = scanner.peek();
     if (first.text === '')
       scanner.fail(first, ['pass', 'none', ...GESTURE_WORDS, ...LAYER_WORDS, ...ACTION_WORDS, KEY]);
@@ -109,6 +120,37 @@ class LineParser {
     } while (this.scanner.takeWord(','));
     const hold = steps[0]?.hold;
     return said.size === 1 && hold?.do === 'holdFor' ? { kind: 'act', action: hold } : { kind: 'gesture', steps };
+  }
+
+  private plan(): Binding {
+    const { scanner } = this;
+    const spans: Span[] = [];
+    do {
+      const start = scanner.peek();
+      if (spans.length === MOST_SPANS) scanner.fail(start, [], `A stroke plan has ${MOST_SPANS} parts at most.`);
+      const from = this.crossing();
+      const end = scanner.peek();
+      const to = scanner.takeWord('to') ? this.crossing() : undefined;
+      if (to && to.going === from.going && to.atUm === from.atUm)
+        scanner.fail(end, [], 'It would end where it begins; without an end it is over at once.');
+      if (!scanner.takeMatch(/:/y)) scanner.fail(scanner.peek(), to ? [':'] : ['to', ':']);
+      spans.push({ from, ...(to && { to }), action: this.actions() });
+    } while (scanner.takeWord(','));
+    return { kind: 'stroke', spans };
+  }
+
+  /** A depth and the way it is passed: `down 0.6 mm`. */
+  private crossing(): Crossing {
+    const { scanner } = this;
+    const going = scanner.takeMatch(/(down|up)\b/iy)?.[1]?.toLowerCase();
+    if (!going) return scanner.fail(scanner.peek(), ['down', 'up']);
+    const piece = scanner.peek();
+    const figure = scanner.takeMatch(/(\d+(?:\.\d{1,3})?)(?:\s*mm\b)?(?![\d.])/iy);
+    if (!figure) return scanner.fail(piece, ['a depth such as 0.6 mm']);
+    const atUm = Math.round(Number(figure[1]) * 1000);
+    if (atUm < SHALLOWEST_UM || atUm > DEEPEST_UM)
+      scanner.fail(piece, [], `A depth is ${SHALLOWEST_UM / 1000} mm at the least and ${DEEPEST_UM / 1000} at most.`);
+    return { going: going as Crossing['going'], atUm };
   }
 
   /** Which press a part is about, counted from 0. */

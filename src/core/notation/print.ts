@@ -1,6 +1,6 @@
 /** From binding to assign line. `parseLine(printLine(b))` gives back `b`, but for timing, which the line does not carry. */
 import { isModifier, wordOfCode } from '../codes';
-import type { Action, Binding } from '../profile';
+import type { Action, Binding, Crossing } from '../profile';
 import { WHEEL, type NotationContext } from './parse';
 
 type Named = { id: string; name: string };
@@ -110,7 +110,18 @@ export function printLine(binding: Binding, context: NotationContext): string | 
       });
       return parts.every((part) => part !== undefined) ? parts.join(', ') : undefined;
     }
-    case 'stroke':
-      return undefined;
+    case 'stroke': {
+      const parts = binding.spans.map(({ from, to, action }) => {
+        const text = printAction(action, context);
+        return text === undefined ? undefined : `${printReach(from, to)}: ${text}`;
+      });
+      return parts.every((part) => part !== undefined) ? parts.join(', ') : undefined;
+    }
   }
 }
+
+const printCrossing = ({ going, atUm }: Crossing): string => `${going} ${atUm / 1000}`;
+
+/** Where an action of a stroke plan begins and ends: `down 0.6 to up 0.5 mm`. */
+export const printReach = (from: Crossing, to?: Crossing): string =>
+  `${printCrossing(from)}${to ? ` to ${printCrossing(to)}` : ''} mm`;

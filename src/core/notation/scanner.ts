@@ -31,6 +31,11 @@ export class Scanner {
     this.at = place;
   }
 
+  /** What has not been read yet. */
+  rest(): string {
+    return this.line.slice(this.at).trimStart();
+  }
+
   /** The next piece without taking it; its text is empty at the end of the line. */
   peek(): Piece {
     while (/\s/.test(this.line[this.at] ?? '')) this.at++;
@@ -58,6 +63,15 @@ export class Scanner {
   peekCount(): number | undefined {
     const match = /^\s*(\d+)\s+times\b/i.exec(this.line.slice(this.at));
     return match?.[1] ? Number(match[1]) : undefined;
+  }
+
+  /** Takes what comes next, behind spaces, when it matches; the pattern is sticky. Undefined, with nothing taken, otherwise. */
+  takeMatch(pattern: RegExp): RegExpExecArray | undefined {
+    this.peek();
+    pattern.lastIndex = this.at;
+    const match = pattern.exec(this.line);
+    if (match) this.at += match[0].length;
+    return match ?? undefined;
   }
 
   /** Takes a name: in quotes anything (`\"` for a quote), otherwise everything up to a comma, an `&` or the end. */

@@ -32,6 +32,7 @@ export {
   type Actuation,
   type Assignment,
   type Binding,
+  type Crossing,
   DEFAULT_ACTUATION,
   DEFAULT_TIMING,
   type Dye,
@@ -53,6 +54,7 @@ export {
   type Role,
   type Score,
   type ScoreEvent,
+  type Span,
 } from './schema';
 export { plainProfile } from './starting';
 export { setActuation, setBoardActuation } from './travelEdits';
