@@ -10,7 +10,7 @@ import tseslint from 'typescript-eslint';
 const CORE_TIERS = [
   ['codes', 'board'],
   ['profile', 'notation'],
-  ['image', 'engine', 'macro'],
+  ['image', 'engine', 'macro', 'plan'],
   ['analysis', 'files', 'device'],
 ];
 const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], device: ['files'] };

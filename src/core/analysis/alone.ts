@@ -1,6 +1,6 @@
 /** A profile in which only the keys under test are there, so that nothing else comes in between. */
 import type { KeyId } from '../board';
-import type { Action, Actuation, Macro, Profile } from '../profile';
+import { DEFAULT_ACTUATION, type Action, type Actuation, type Binding, type Macro, type Profile } from '../profile';
 
 /**
  * @param does what each key does
@@ -10,7 +10,7 @@ export function aloneWith(
   profile: Profile,
   does: Readonly<Record<KeyId, Action>>,
   macros: readonly Macro[] = [],
-  actuation: Actuation = { mode: 'fixed', pointUm: 1500 },
+  actuation: Actuation = DEFAULT_ACTUATION,
 ): Profile {
   const keys = Object.fromEntries(
     Object.entries(does).map(([key, action]) => [key, { does: { kind: 'act' as const, action } }]),
@@ -24,3 +24,11 @@ export function aloneWith(
     travel: { board: actuation, keys: {} },
   };
 }
+
+/** One key with one binding; the layers are there and empty, so that what it says of them still means something. */
+export const aloneBinding = (profile: Profile, key: KeyId, does: Binding): Profile => ({
+  ...profile,
+  layers: profile.layers.map((layer, n) => ({ ...layer, keys: n === 0 ? { [key]: { does } } : {} })),
+  joinedLayers: [],
+  joints: [],
+});

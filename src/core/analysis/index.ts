@@ -1,5 +1,5 @@
 export { type Advice, adviceOn } from './advice';
-export { aloneWith } from './alone';
+export { aloneBinding, aloneWith } from './alone';
 export { type Differences, differencesOf } from './differences';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 export { type Meeting, meetingsOf } from './meetings';
@@ -28,3 +28,4 @@ export {
   zoneTopUm,
 } from './travel';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';
+export { type CurvePoint, runStroke, type Sent, type TestStroke, testStrokes } from './testStrokes';

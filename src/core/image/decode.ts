@@ -32,7 +32,7 @@ import {
   SECTION,
   TAG,
 } from './layout';
-import { readActuation, readChoice, readChord, readTiming } from './parts';
+import { readActuation, readChoice, readChord, readReach, readTiming } from './parts';
 import { readMacro, readScore } from './scores';
 
 /** What an image's header says, checked against its bytes. */
@@ -92,6 +92,7 @@ function sectionOf(sections: ReturnType<typeof readSections>, type: number, name
 class Decoder {
   private actions: Action[] = [];
   private gestures: Gesture[] = [];
+  private plans: Binding[] = [];
   private layerIds: string[] = [];
   private macroIds: string[] = [];
 
@@ -120,6 +121,7 @@ class Decoder {
     this.macroIds = names.macros.map(({ id }) => id);
     this.readActions(this.section(SECTION.actions, 'actions'));
     this.readGestures(this.section(SECTION.gestures, 'gestures'));
+    if (this.sections.has(SECTION.plans)) this.readPlans(this.section(SECTION.plans, 'stroke plans'));
     const layers = names.layers.map((layer) => this.readLayer(layerReader, layer));
     const joinedLayers = this.sections.has(SECTION.joinedLayers)
       ? this.readJoinedLayers(this.section(SECTION.joinedLayers, 'joined layers'))
@@ -218,6 +220,20 @@ class Decoder {
     }
   }
 
+  private readPlans(reader: ByteReader): void {
+    const count = reader.count(4096);
+    for (let n = 0; n < count; n++) {
+      const spans = Array.from({ length: reader.count(64) }, () => {
+        const reach = readReach(reader);
+        const at = reader.offset;
+        const action = this.actionOf(reader, reader.u8());
+        if (!action) throw new BadImage(at, 'a part of a stroke plan that does nothing');
+        return { ...reach, action };
+      });
+      this.plans.push({ kind: 'stroke', spans });
+    }
+  }
+
   /** What an action reference that begins with `tag` means; undefined for nothing. */
   private actionOf(reader: ByteReader, tag: number): Action | undefined {
     if (tag === TAG.nothing) return undefined;
@@ -237,6 +253,11 @@ class Decoder {
       const gesture = this.gestures[reader.count()];
       if (!gesture) throw new BadImage(at, 'a reference to a gesture that is not there');
       return gesture;
+    }
+    if (tag === TAG.plan) {
+      const plan = this.plans[reader.count()];
+      if (!plan) throw new BadImage(at, 'a reference to a stroke plan that is not there');
+      return plan;
     }
     const action = this.actionOf(reader, tag);
     if (!action) throw new BadImage(at, 'a key bound to nothing');

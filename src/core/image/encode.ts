@@ -1,11 +1,11 @@
-/** From profile to image: the bytes a keyboard keeps. Equal actions and gestures are stored once. */
+/** From profile to image: the bytes a keyboard keeps. Equal actions, gestures and stroke plans are stored once. */
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
 import { idOf, usageOfCode } from '../codes';
-import { DYES, type Action, type Binding, type Gesture, type Profile } from '../profile';
+import { DYES, type Action, type Binding, type Gesture, type Profile, type Span } from '../profile';
 import { ByteWriter } from './bytes';
 import { ACTION, HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, LAYER_HOWS, MAGIC, SECTION, TAG } from './layout';
-import { isOneByte, writeActuation, writeChord, writeTiming } from './parts';
+import { isOneByte, writeActuation, writeChord, writeReach, writeTiming } from './parts';
 import { scoreBytes, writeMacro } from './scores';
 
 /** A profile with something in it that an image cannot hold yet. */
@@ -30,6 +30,10 @@ class Pool {
     return this.numbers.size - 1;
   }
 
+  get isEmpty(): boolean {
+    return this.numbers.size === 0;
+  }
+
   write(out: ByteWriter): void {
     out.count(this.numbers.size).raw(this.entries.toBytes());
   }
@@ -38,6 +42,7 @@ class Pool {
 class Encoder {
   private readonly actions = new Pool();
   private readonly gestures = new Pool();
+  private readonly plans = new Pool();
   private readonly scores = new Pool();
 
   constructor(
@@ -65,6 +70,7 @@ class Encoder {
     section(SECTION.timing, (body) => writeTiming(body, profile.timing));
     section(SECTION.actions, (body) => this.actions.write(body));
     section(SECTION.gestures, (body) => this.gestures.write(body));
+    if (!this.plans.isEmpty) section(SECTION.plans, (body) => this.plans.write(body));
     section(SECTION.layers, (body) => body.raw(layers.toBytes()));
     if (profile.joinedLayers.length > 0) section(SECTION.joinedLayers, (body) => this.writeJoinedLayers(body));
     if (profile.joints.length > 0) section(SECTION.joints, (body) => body.raw(joints.toBytes()));
@@ -95,14 +101,14 @@ class Encoder {
         for (let bit = 0; bit < 8; bit++) if (layer.keys[keys[n + bit]?.id ?? ''] !== undefined) bits |= 1 << bit;
         out.u8(bits);
       }
-      keys.forEach(({ id }, index) => {
+      for (const { id } of keys) {
         const assignment = layer.keys[id];
-        if (assignment) this.writeBinding(out, assignment.does, `layers.${layer.id}.${keys[index]?.id ?? ''}`);
-      });
+        if (assignment) this.writeBinding(out, assignment.does);
+      }
     }
   }
 
-  private writeBinding(out: ByteWriter, binding: Binding, place: string): void {
+  private writeBinding(out: ByteWriter, binding: Binding): void {
     switch (binding.kind) {
       case 'pass':
         out.u8(TAG.pass);
@@ -117,7 +123,8 @@ class Encoder {
         out.u8(TAG.gesture).count(this.gestures.add(this.gestureBytes(binding)));
         break;
       case 'stroke':
-        throw new CannotStore(`${place}: stroke plans cannot be stored in an image yet`);
+        out.u8(TAG.plan).count(this.plans.add(this.planBytes(binding.spans)));
+        break;
     }
   }
 
@@ -128,6 +135,15 @@ class Encoder {
       this.writeActionRef(out, step.hold);
     }
     writeTiming(out, gesture.timing ?? {});
+    return out.toBytes();
+  }
+
+  private planBytes(spans: readonly Span[]): Uint8Array {
+    const out = new ByteWriter().count(spans.length);
+    for (const { from, to, action } of spans) {
+      writeReach(out, from, to);
+      this.writeActionRef(out, action);
+    }
     return out.toBytes();
   }
 

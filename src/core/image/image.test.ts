@@ -47,6 +47,16 @@ const rich = (): Profile => ({
         KeyF: { does: { kind: 'act', action: { do: 'capitals' } } },
         KeyG: { does: { kind: 'act', action: { do: 'button', button: 3 } } },
         KeyH: { does: { kind: 'act', action: { do: 'wheel', dx: -127, dy: 5 } } },
+        KeyK: {
+          does: {
+            kind: 'stroke',
+            spans: [
+              { from: { going: 'down', atUm: 700 }, to: { going: 'up', atUm: 710 }, action: { do: 'latchNext' } },
+              { from: { going: 'up', atUm: 2500 }, to: { going: 'down', atUm: 100 }, action: { do: 'capitals' } },
+              { from: { going: 'up', atUm: 4000 }, action: { do: 'keys', codes: ['KeyK'] } },
+            ],
+          },
+        },
         KeyB: {
           does: {
             kind: 'act',

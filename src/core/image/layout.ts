@@ -23,10 +23,11 @@ export const SECTION = {
   joints: 9,
   scores: 10,
   macros: 11,
+  plans: 12,
 } as const;
 
 /** Bytes a binding or an action reference can begin with, besides 01 to E7 (that one key). */
-export const TAG = { nothing: 0x00, none: 0xe8, pass: 0xe9, action: 0xea, gesture: 0xeb } as const;
+export const TAG = { nothing: 0x00, none: 0xe8, pass: 0xe9, action: 0xea, gesture: 0xeb, plan: 0xec } as const;
 export const LAST_KEY_TAG = 0xe7;
 
 /** Kinds in the pool of actions. */

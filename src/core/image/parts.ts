@@ -3,7 +3,7 @@
  * timings, actuations, chords of usages.
  */
 import { codeOfUsage, idOf, KEYBOARD_PAGE, pageOf, usageOf, usageOfCode, type Usage } from '../codes';
-import type { Actuation, PartialTiming } from '../profile';
+import type { Actuation, Crossing, PartialTiming } from '../profile';
 import { BadImage, type ByteReader, type ByteWriter } from './bytes';
 import { LAST_KEY_TAG, TAG } from './layout';
 
@@ -70,6 +70,27 @@ export function readActuation(reader: ByteReader): Actuation {
   const reset = RESETS[mode - 1];
   if (!reset) throw new BadImage(at, `actuation of the unknown mode ${mode}`);
   return { mode: 'reversal', pointUm, pressUm: reader.count(20_000), releaseUm: reader.count(20_000), reset };
+}
+
+const FROM_UP = 1;
+const HAS_END = 2;
+const TO_UP = 4;
+
+/** Where an action of a stroke plan begins and ends: bits for the ways and for having an end, then the depths. */
+export function writeReach(out: ByteWriter, from: Crossing, to: Crossing | undefined): void {
+  const bits = (from.going === 'up' ? FROM_UP : 0) | (to ? HAS_END : 0) | (to?.going === 'up' ? TO_UP : 0);
+  out.u8(bits).count(from.atUm);
+  if (to) out.count(to.atUm);
+}
+
+export function readReach(reader: ByteReader): { from: Crossing; to?: Crossing } {
+  const at = reader.offset;
+  const bits = reader.u8();
+  if (bits > (FROM_UP | HAS_END | TO_UP))
+    throw new BadImage(at, `a part of a stroke plan with the unknown bits ${bits}`);
+  const crossing = (isUp: number): Crossing => ({ going: isUp ? 'up' : 'down', atUm: reader.count(20_000) });
+  const from = crossing(bits & FROM_UP);
+  return { from, ...(bits & HAS_END && { to: crossing(bits & TO_UP) }) };
 }
 
 /** Whether a usage is one byte in an image: one of the keyboard page, up to the last modifier. */

@@ -23,7 +23,13 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
   capitals: 'capitals until the word ends',
   button: 'a mouse button, 1 to 8',
   wheel: 'the mouse wheel: up, down, left or right',
+  down: 'a depth passed on the way down, such as down 0.6 mm',
+  up: 'a depth passed on the way back up',
+  to: 'where what is held ends; without it, it is over at once',
 };
+
+/** What can stand before the colon of a part of a stroke plan. */
+const CROSSING_WORDS = ['down', 'up', 'to'];
 
 const WAY_MEANINGS: Readonly<Record<LayerHow, string>> = {
   while: 'as long as it is held',
@@ -36,10 +42,14 @@ const KEYS: readonly { word: string; meaning: string }[] = Object.values(CODE_TA
   .flat()
   .map(([code]) => ({ word: wordOfCode(code), meaning: `the key ${titleOfCode(code)}` }));
 
+/** A line that begins as a stroke plan. */
+const PLAN = /^\s*(down|up)\s+[\d.]/i;
+
 /** Which kinds of word can stand at the end of a beginning of a line. */
-function placeOf(before: string): 'start' | 'part' | 'action' | 'layer' {
+function placeOf(before: string): 'start' | 'part' | 'crossing' | 'action' | 'layer' {
   const part = before.split(',').pop() ?? '';
-  const words = part.split(/[+&]/).pop()?.trim().toLowerCase().split(/\s+/) ?? [];
+  if (PLAN.test(before) && !part.includes(':')) return 'crossing';
+  const words = part.split(/[+&:]/).pop()?.trim().toLowerCase().split(/\s+/) ?? [];
   const last = words.at(-1) ?? '';
   if ((LAYER_WORDS as readonly string[]).includes(last)) return 'layer';
   if (before.trim() === '') return 'start';
@@ -76,12 +86,14 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
   const words: string[] = [];
   if (place === 'start') words.push('tap', 'hold', ...LAYER_WORDS, ...ACTION_WORDS, 'pass', 'none');
   if (place === 'part') words.push(...GESTURE_WORDS);
+  if (place === 'crossing') words.push(...CROSSING_WORDS);
   if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...LAYER_WORDS, ...ACTION_WORDS);
   const wanted = typed.toLowerCase();
   const spoken = words
     .filter((word) => word.startsWith(wanted))
     .map((word) => ({ word, meaning: WORD_MEANINGS[word] ?? '' }));
-  const keys = place === 'part' ? [] : KEYS.filter(({ word }) => word.toLowerCase().startsWith(wanted));
+  const keys =
+    place === 'part' || place === 'crossing' ? [] : KEYS.filter(({ word }) => word.toLowerCase().startsWith(wanted));
   const exactFirst =
     wanted === ''
       ? [...spoken, ...keys]

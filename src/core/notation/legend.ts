@@ -1,11 +1,11 @@
 /** The few characters that fit a keycap: what a binding does, shortened. */
 import { HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
 import type { Action, Assignment, Binding } from '../profile';
-import type { SentenceContext } from './sentences';
+import type { SentenceContext } from './predicate';
 
 /**
  * What fits a keycap: what the key does first, what it does when held, and how: a way between layers that is not `while`
- * (`go`, `flip`, `once`), or the modifiers of a chord. Empty texts are left out of the cap.
+ * (`go`, `flip`, `once`), the modifiers of a chord, or that a stroke plan begins with it. Empty texts are left out of the cap.
  */
 export type Legend = { main: string; held: string; how: string };
 
@@ -78,6 +78,6 @@ function plainLegend(binding: Binding, context: SentenceContext): Legend {
       };
     }
     case 'stroke':
-      return { main: 'plan', held: '', how: '' };
+      return { main: binding.spans[0] ? actionLegend(binding.spans[0].action, context) : '', held: '', how: 'plan' };
   }
 }

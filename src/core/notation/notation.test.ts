@@ -61,6 +61,22 @@ const LINES: [line: string, binding: Binding][] = [
     'tap A, hold Right for 2 s',
     gesture({ tap: keys('KeyA'), hold: { do: 'holdFor', codes: ['ArrowRight'], ms: 2000 } }),
   ],
+  [
+    'down 0.7 to up 0.7 mm: Right, down 2.5 to up 2.25 mm: Shift & while Cues, down 3.7 mm: hid:07:00A4, up 1 mm: Esc for 2 s',
+    {
+      kind: 'stroke',
+      spans: [
+        { from: { going: 'down', atUm: 700 }, to: { going: 'up', atUm: 700 }, action: keys('ArrowRight') },
+        {
+          from: { going: 'down', atUm: 2500 },
+          to: { going: 'up', atUm: 2250 },
+          action: { do: 'many', actions: [keys('ShiftLeft'), layer('while', 'cues')] },
+        },
+        { from: { going: 'down', atUm: 3700 }, action: keys('hid:07:00A4') },
+        { from: { going: 'up', atUm: 1000 }, action: { do: 'holdFor', codes: ['Escape'], ms: 2000 } },
+      ],
+    },
+  ],
   ['button 2', act({ do: 'button', button: 2 })],
   ['wheel down', act({ do: 'wheel', dx: 0, dy: -1 })],
   ['wheel right 3', act({ do: 'wheel', dx: 3, dy: 0 })],
@@ -76,6 +92,8 @@ describe('the assign line', () => {
   test.each([
     ['TAP esc , HOLD ctrl', 'tap Esc, hold Ctrl'],
     ['hold Ctrl, tap Esc', 'tap Esc, hold Ctrl'],
+    ['DOWN 0.6mm TO Up 0.60 mm :W , up 1:down', 'down 0.6 to up 0.6 mm: W, up 1 mm: Down'],
+    ['down 0.6: up', 'down 0.6 mm: Up'],
     ['KeyA', 'A'],
     ['!', 'Shift+1'],
     ['Plus', 'Shift+='],

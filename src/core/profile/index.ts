@@ -20,10 +20,12 @@ export {
   answerAmong,
   answerFrom,
   bindingOn,
+  endIsReached,
   isModifiersOnly,
   PASS,
   slackUm,
   timingOf,
+  turnedBack,
   type WayIn,
   waysTo,
 } from './questions';

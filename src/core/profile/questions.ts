@@ -6,11 +6,13 @@ import {
   type Action,
   type Assignment,
   type Binding,
+  type Crossing,
   type GestureTiming,
   type Layer,
   type LayerHow,
   type LayerId,
   type Profile,
+  type Span,
 } from './schema';
 
 export const PASS: Binding = { kind: 'pass' };
@@ -132,3 +134,13 @@ export function isModifiersOnly(action: Action): boolean {
       return false;
   }
 }
+
+/** The same depth, passed the other way. */
+export const turnedBack = ({ going, atUm }: Crossing): Crossing => ({ going: going === 'down' ? 'up' : 'down', atUm });
+
+/**
+ * Whether a span's own end can ever be reached before its beginning is crossed the other way: going on in the same
+ * direction, further than it began, and either there or on the way back from there.
+ */
+export const endIsReached = ({ from, to }: Span): boolean =>
+  to !== undefined && (from.going === 'down' ? to.atUm > from.atUm : to.atUm < from.atUm);

@@ -231,3 +231,75 @@ describe('advice', () => {
     expect([adviceOn(SHOW_DESK, HARROW_64), adviceOn(PROMPT_BOOK, TWILL_42)]).toEqual([[], []]);
   });
 });
+
+describe('advice on stroke plans and depths', () => {
+  const onA = (line: string): Profile => stageProfile({ Base: { A: line } });
+  test.each([
+    [
+      'down 2 to down 1 mm: W',
+      'Part 1 never reaches its end at 1 mm going down: it ends at 2 mm going up already.',
+      'down 2 to up 2 mm: W',
+    ],
+    [
+      'up 1 to up 2 mm: W',
+      'Part 1 never reaches its end at 2 mm going up: it ends at 1 mm going down already.',
+      'up 1 to down 1 mm: W',
+    ],
+    [
+      'down 1.234 to down 2.345 mm: W',
+      'Part 1 has depths finer than the board measures, 0.01 mm.',
+      'down 1.23 to down 2.35 mm: W',
+    ],
+    [
+      'down 1 to up 1 mm: W, down 2 to up 3 mm: Shift+W',
+      'W is held by parts 1 and 2 apart: at 2 mm going down it goes up and down again.',
+      'down 1 to down 2 mm: W, down 2 to up 3 mm: Shift+W',
+    ],
+    [
+      'down 2 to up 2.5 mm: W, down 1 to down 2 mm: W',
+      'W is let go of and pressed again at 2 mm going down: parts 2 and 1 hold it apart.',
+      'down 1 to up 2.5 mm: W',
+    ],
+  ])('%s', (line, message, mended) => {
+    const profile = onA(line);
+    const [advice, ...more] = adviceOn(profile, HARROW_64);
+    expect([advice?.message, more]).toEqual([message, []]);
+    const after = applyEdit(profile, advice!.fix!);
+    expect(after.layers[0]!.keys.KeyA).toEqual(onA(mended).layers[0]!.keys.KeyA);
+    expect(adviceOn(after, HARROW_64).map((one) => one.message)).not.toContain(message);
+  });
+
+  test.each([
+    'down 1 to down 2 mm: W, down 2.5 to up 3 mm: W',
+    'down 1 to up 0.9 mm: W, down 2 mm: W',
+    'down 1 to up 1 mm: W',
+  ])('nothing to say of %s', (line) =>
+    expect(adviceOn(onA(line), HARROW_64).map(({ message }) => message)).toEqual(
+      line.includes('0.9')
+        ? ['Part 1 never reaches its end at 0.9 mm going up: it ends at 1 mm going up already.']
+        : [],
+    ),
+  );
+
+  test('depths finer than the board measures, of keys and of the board', () => {
+    const profile = stageProfile(
+      { Base: {} },
+      {},
+      {
+        travel: {
+          board: { mode: 'fixed', pointUm: 1503, releaseUm: 1406 },
+          keys: { KeyA: { mode: 'reversal', pointUm: 500, pressUm: 155, releaseUm: 250, reset: 'top' } },
+        },
+      },
+    );
+    const found = adviceOn(profile, HARROW_64);
+    expect(found.map(({ message }) => message)).toEqual(
+      Array(2).fill('A depth is finer than the Harrow 64 measures, 0.01 mm.'),
+    );
+    const after = found.reduce(
+      (mended, { fix }) => (fix?.edit === 'fields' ? applyEdit(mended, fix) : mended),
+      profile,
+    );
+    expect(after.travel.keys.KeyA).toMatchObject({ pressUm: 160 });
+  });
+});

@@ -9,7 +9,9 @@ import { gestureAdvice } from './gestures';
 import { jointAdvice } from './joints';
 import { fingerAdvice, layerAdvice } from './layers';
 import { macroAdvice } from './macros';
+import { planAdvice } from './plans';
 import { reachAdvice } from './reach';
+import { travelAdvice } from './travel';
 
 export type { Advice } from './advice';
 
@@ -20,9 +22,9 @@ export function adviceOn(profile: Profile, board: Board): Advice[] {
   const onKeys = profile.layers.flatMap((layer, index) =>
     board.keys.flatMap(({ id }): Advice[] => {
       const does = layer.keys[id]?.does;
-      return does?.kind === 'gesture'
-        ? gestureAdvice(profile, layer, id, does, ['layers', index, 'keys', id, 'does'])
-        : [];
+      const path = ['layers', index, 'keys', id, 'does'];
+      if (does?.kind === 'gesture') return gestureAdvice(profile, layer, id, does, path);
+      return does?.kind === 'stroke' ? planAdvice(profile, board, layer, id, does.spans, path) : [];
     }),
   );
   return [
@@ -31,6 +33,7 @@ export function adviceOn(profile: Profile, board: Board): Advice[] {
     ...jointAdvice(profile, board),
     ...reachAdvice(profile, board),
     ...macroAdvice(profile),
+    ...travelAdvice(profile, board),
     ...onKeys,
   ].map((advice) => ({ ...advice, message: capital(advice.message) }));
 }

@@ -1,0 +1,43 @@
+import { describe, expect, test } from '@jest/globals';
+import { SHOW_DESK } from '../../../demo';
+import { HARROW_64 } from '../board';
+import { legendOfCode } from '../codes';
+import { parseLine } from '../notation';
+import { runStroke, testStrokes } from '.';
+
+const sentBy = (line: string): Record<string, string> => {
+  const parsed = parseLine(line, SHOW_DESK);
+  if (!parsed.ok) throw new Error(parsed.error.message);
+  return Object.fromEntries(
+    testStrokes(HARROW_64.travelUm).map(({ name, curve }) => [
+      name,
+      runStroke(SHOW_DESK, HARROW_64, 'KeyD', parsed.binding, curve)
+        .map(({ down, code }) => `${down ? '+' : '-'}${legendOfCode(code)}`)
+        .join(' '),
+    ]),
+  );
+};
+
+describe('test strokes', () => {
+  test('a light and a full press', () =>
+    expect(sentBy('down 0.6 to up 0.6 mm: W, down 3 to up 3 mm: E')).toEqual({
+      'slow and full': '+W +E -E -W',
+      'fast and full': '+W +E -E -W',
+      half: '+W -W',
+      hesitating: '+W +E -E -W',
+      'twice down': '+W +E -E +E -E -W',
+    }));
+
+  test('a finger that trembles at a depth crosses it once', () =>
+    expect(sentBy('down 2 to up 1 mm: W').hesitating).toBe('+W -W'));
+
+  test('each moment has its depth and its way', () => {
+    const parsed = parseLine('down 0.6 to up 1 mm: W', SHOW_DESK);
+    const [slow] = testStrokes(HARROW_64.travelUm);
+    const sent = runStroke(SHOW_DESK, HARROW_64, 'KeyD', parsed.ok ? parsed.binding : { kind: 'pass' }, slow!.curve);
+    expect(sent.map(({ going, down }) => `${going} ${String(down)}`)).toEqual(['down true', 'up false']);
+    expect(sent[0]!.depthUm).toBeGreaterThanOrEqual(600);
+    expect(sent[0]!.depthUm).toBeLessThan(640);
+    expect(sent[1]!.depthUm).toBeLessThan(1000);
+  });
+});

@@ -1,0 +1,53 @@
+/**
+ * One press as a loop: 0 at the top, on the way down; the travel at the bottom; twice the travel at the top again. Every
+ * crossing of a stroke plan has one place on it, and on a whole press the places are met in order.
+ */
+import { endIsReached, turnedBack, type Crossing, type Span } from '../profile';
+
+/** What depths are measured in, in µm. */
+export const RESOLUTION_UM = 10;
+/** The least depth that can be crossed, in µm. */
+export const SHALLOWEST_UM = 100;
+
+/** The place of a crossing on the loop, in µm. */
+export const placeOf = ({ going, atUm }: Crossing, travelUm: number): number =>
+  going === 'down' ? atUm : 2 * travelUm - atUm;
+
+/** The crossing at a place of the loop, snapped to what can be measured and crossed. */
+export function crossingAt(placeUm: number, travelUm: number): Crossing {
+  const isDown = placeUm <= travelUm;
+  const depth = isDown ? placeUm : 2 * travelUm - placeUm;
+  const snapped = Math.round(depth / RESOLUTION_UM) * RESOLUTION_UM;
+  return { going: isDown ? 'down' : 'up', atUm: Math.min(travelUm, Math.max(SHALLOWEST_UM, snapped)) };
+}
+
+/** Where a part of a plan is on one whole press, in places of the loop; a mark begins and ends at one place. */
+export type Reach = { fromUm: number; toUm: number; endsBy: 'mark' | 'its end' | 'turning back' | 'rest' };
+
+export function reachOf(span: Span, travelUm: number): Reach {
+  const fromUm = placeOf(span.from, travelUm);
+  if (!span.to) return { fromUm, toUm: fromUm, endsBy: 'mark' };
+  const ownUm = placeOf(span.to, travelUm);
+  if (endIsReached(span) && ownUm > fromUm) return { fromUm, toUm: ownUm, endsBy: 'its end' };
+  if (span.from.going === 'down')
+    return { fromUm, toUm: placeOf(turnedBack(span.from), travelUm), endsBy: 'turning back' };
+  return { fromUm, toUm: 2 * travelUm, endsBy: 'rest' };
+}
+
+/** A stretch of the loop. */
+export type Stretch = { fromUm: number; toUm: number };
+
+/** Where, on a whole press, nothing is held between the first held part and the last. */
+export function gapsOf(spans: readonly Span[], travelUm: number): Stretch[] {
+  const reaches = spans
+    .filter(({ to }) => to)
+    .map((span) => reachOf(span, travelUm))
+    .sort((a, b) => a.fromUm - b.fromUm);
+  const gaps: Stretch[] = [];
+  let heldUm = reaches[0]?.toUm ?? 0;
+  for (const { fromUm, toUm } of reaches) {
+    if (fromUm > heldUm) gaps.push({ fromUm: heldUm, toUm: fromUm });
+    heldUm = Math.max(heldUm, toUm);
+  }
+  return gaps;
+}
