@@ -47,6 +47,11 @@ describe('the demo', () => {
       '20 +F24, 500 -F24',
     ],
     [
+      'the dimmer: a light press dims, a deeper one dims fast',
+      '+Fn 0, S@1 100, S@3 200, S@1 300, S@0 400, -Fn 500',
+      '100 +Ctrl, 100 +Alt, 100 +Right, 200 +Shift, 300 -Shift, 400 -Right, 400 -Alt, 400 -Ctrl',
+    ],
+    [
       'the book: arrows under the resting hand, and the way back',
       '+AltRight 0, -AltRight 20, +J 100, -J 400, +Escape 500, -Escape 520, +J 600, -J 640',
       '280 +Down, 400 -Down, 600 +J, 640 -J',

@@ -110,7 +110,8 @@ export const SHOW_DESK = weave({
       dye: 'weld',
       lines: {
         KeyA: 'Dim −: Ctrl+Alt+Left (light)',
-        KeyS: 'Dim +: Ctrl+Alt+Right (light)',
+        // Lightly it dims up slowly, deeper it dims fast, and right at the bottom the lanterns go full at once.
+        KeyS: 'Dim +: down 0.7 to up 0.7 mm: Ctrl+Alt+Right, down 2.5 to up 2.5 mm: Shift, down 3.7 mm: Ctrl+Alt+Up (light)',
         KeyD: 'House: play House lights down (light)',
         KeyF: 'Work: play Work light on (light)',
         KeyG: 'Work off: play Work light off (light)',

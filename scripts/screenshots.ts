@@ -71,6 +71,13 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
       await wait(220);
     }
   },
+  'travel-plan': async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/travel`);
+    await (await page.waitForSelector('[data-key="KeyS"]'))?.click();
+    await (await page.waitForSelector('.ant-segmented-item ::-p-text(stroke plan)'))?.click();
+    await (await page.waitForSelector('button ::-p-text(Show the one on Rig)'))?.click();
+    await page.waitForSelector('.test-strokes');
+  },
   macros: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/macros`);
     await (await page.waitForSelector('.macro-item ::-p-text(Scene tag 1)'))?.click();

@@ -1,4 +1,5 @@
 /** The travel bench: the board as a map of depths, a switch with a pretend finger, and the card of the selected keys. */
+import { Segmented } from 'antd';
 import { useState } from 'react';
 import { actuationOf, keysLike } from '../../core/analysis';
 import type { BoardKey } from '../../core/board';
@@ -8,18 +9,28 @@ import { BoardView } from '../shared/BoardView';
 import type { KeyFace } from '../shared/Cap';
 import { keyLegend, keyName, keysName } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
+import { PlanCard } from './PlanCard';
+import { StrokeLoop } from './StrokeLoop';
 import { SwitchView } from './SwitchView';
+import { TestStrokes } from './TestStrokes';
 import { TravelCard } from './TravelCard';
+import { usePlan } from './usePlan';
 import './travel.css';
 
 /** Shades of the map, from the surface to the bottom. */
 const SHADES = 8;
+
+/** What is looked at below the board. */
+type View = 'side' | 'plan';
 
 const TravelBench = () => {
   const bench = useBench();
   const { profile, board, selectedKey, selectedKeys, select, selectAlso, edit } = bench;
   const [copied, setCopied] = useState<Actuation | null>(null);
   const actuation = actuationOf(profile, selectedKey);
+  const plan = usePlan(bench);
+  const [view, setView] = useState<View>('side');
+  const [part, setPart] = useState(0);
 
   if (!board.analog) {
     return (
@@ -39,15 +50,18 @@ const TravelBench = () => {
   const face = (key: BoardKey): KeyFace => {
     const own = actuationOf(profile, key.id);
     const shade = Math.min(SHADES - 1, Math.floor((own.pointUm / board.travelUm) * SHADES));
+    const planned = profile.layers.filter(({ keys }) => keys[key.id]?.does.kind === 'stroke');
     const isApart = profile.travel.keys[key.id] !== undefined;
     const kind = own.mode === 'reversal' ? 'reversal' : '';
     const chosen = key.id === selectedKey ? 'selected' : selectedKeys.includes(key.id) ? 'selected-also' : '';
     return {
       className: `depth-${shade} ${kind} ${chosen}`,
-      label: `${keyName(board, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}`,
+      label: `${keyName(board, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}${
+        planned.length > 0 ? `, a stroke plan on ${planned.map(({ name }) => name).join(', ')}` : ''
+      }`,
       cap: {
         main: keyLegend(board, profile, key.id),
-        small: `${(own.pointUm / 1000).toFixed(1)}${own.mode === 'reversal' ? ' ↕' : ''}${isApart ? ' ·' : ''}`,
+        small: `${(own.pointUm / 1000).toFixed(1)}${own.mode === 'reversal' ? ' ↕' : ''}${planned.length > 0 ? ' ∪' : ''}${isApart ? ' ·' : ''}`,
       },
     };
   };
@@ -60,7 +74,9 @@ const TravelBench = () => {
       <div className="travel-centre">
         <p className="travel-title">
           <strong>How deep keys fire</strong>
-          <span className="soft">darker is deeper; ↕ fires on reversal; a dot is set apart from the board</span>
+          <span className="soft">
+            darker is deeper; ↕ on reversal; ∪ a stroke plan; a dot is set apart from the board
+          </span>
         </p>
         <BoardView
           board={board}
@@ -120,13 +136,50 @@ const TravelBench = () => {
         </p>
         <section className="panel travel-switch" aria-label="Try it">
           <p className="section-line">
-            <strong>{keyName(board, selectedKey)}, from the side</strong>
-            <span className="soft">pull the cap down, or use ↓ ↑ on it, or a gamepad’s trigger</span>
+            <Segmented<View>
+              size="small"
+              aria-label="What is shown below the board"
+              value={view}
+              onChange={setView}
+              options={[
+                { value: 'side', label: `${keyName(board, selectedKey)} from the side` },
+                { value: 'plan', label: plan.spans.length > 0 ? 'its stroke plan' : 'a stroke plan' },
+              ]}
+            />
+            <span className="soft">
+              {view === 'side'
+                ? 'pull the cap down, or use ↓ ↑ on it, or a gamepad’s trigger'
+                : 'drag ends and ribbons; ↓ ↑ on an end move it, ← → change its way'}
+            </span>
           </p>
-          <SwitchView key={selectedKey} profile={profile} board={board} gaugedKey={selectedKey} actuation={actuation} />
+          {view === 'side' ? (
+            <SwitchView
+              key={selectedKey}
+              profile={profile}
+              board={board}
+              gaugedKey={selectedKey}
+              actuation={actuation}
+            />
+          ) : (
+            <div className="plan-view">
+              <StrokeLoop
+                spans={plan.spans}
+                travelUm={board.travelUm}
+                context={profile}
+                chosen={part}
+                onChoose={setPart}
+                onChange={plan.set}
+              />
+              <TestStrokes profile={profile} board={board} testedKey={selectedKey} does={plan.binding} />
+            </div>
+          )}
         </section>
       </div>
-      <TravelCard key={`${board.id}/${selectedKey}`} bench={bench} />
+      {view === 'plan' ? (
+        <PlanCard bench={bench} plan={plan} chosen={part} onChoose={setPart} />
+      ) : (
+        <TravelCard key={`${board.id}/${selectedKey}`} bench={bench} />
+      )}
     </div>
   );
 };
