@@ -11,7 +11,7 @@ const CORE_TIERS = [
   ['codes', 'board'],
   ['profile', 'notation'],
   ['image', 'engine', 'macro', 'plan'],
-  ['analysis', 'files', 'device'],
+  ['analysis', 'files', 'device', 'hands'],
 ];
 const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], device: ['files'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];

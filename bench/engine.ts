@@ -5,6 +5,7 @@
 import { HARROW_64 } from '../src/core/board';
 import { compile, Engine, type Outputs, type Program } from '../src/core/engine';
 import { stageProfile } from '../src/core/engine/stage';
+import { seeded } from '../src/core/hands';
 
 const EDGES = 1_000_000;
 const ROUNDS = 7;
@@ -12,17 +13,6 @@ const LETTERS = Array.from('ABCDEFGHIJKLMNOPQRSTUVWXYZ');
 const DOWN_UM = HARROW_64.travelUm;
 
 type Typing = { times: Float64Array; keys: Uint16Array; depths: Uint16Array };
-
-/** A small seeded generator (mulberry32), so that every run types the same. */
-function seeded(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** Letters in a row, each released before or shortly after the next goes down, as fast typists do. */
 function type(program: Program, edges: number): Typing {

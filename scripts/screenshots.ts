@@ -78,6 +78,13 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await (await page.waitForSelector('button ::-p-text(Show the one on Rig)'))?.click();
     await page.waitForSelector('.test-strokes');
   },
+  'travel-hands': async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/travel`);
+    await (await page.waitForSelector('[data-key="KeyF"]'))?.click();
+    await (await page.waitForSelector('.ant-segmented-item ::-p-text(unsteady hands)'))?.click();
+    await page.waitForSelector('[data-testid=suggestion]', { timeout: 90_000 });
+    await wait(400);
+  },
   macros: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/macros`);
     await (await page.waitForSelector('.macro-item ::-p-text(Scene tag 1)'))?.click();

@@ -9,6 +9,7 @@ import { BoardView } from '../shared/BoardView';
 import type { KeyFace } from '../shared/Cap';
 import { keyLegend, keyName, keysName } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
+import { HandsView } from './HandsView';
 import { PlanCard } from './PlanCard';
 import { StrokeLoop } from './StrokeLoop';
 import { SwitchView } from './SwitchView';
@@ -21,7 +22,13 @@ import './travel.css';
 const SHADES = 8;
 
 /** What is looked at below the board. */
-type View = 'side' | 'plan';
+type View = 'side' | 'plan' | 'hands';
+
+const ABOUT: Readonly<Record<View, string>> = {
+  side: 'pull the cap down, or use ↓ ↑ on it, or a gamepad’s trigger',
+  hands: 'a resting finger, trembling and slips, played through the engine',
+  plan: 'drag ends and ribbons; ↓ ↑ on an end move it, ← → change its way',
+};
 
 const TravelBench = () => {
   const bench = useBench();
@@ -143,16 +150,13 @@ const TravelBench = () => {
               onChange={setView}
               options={[
                 { value: 'side', label: `${keyName(board, selectedKey)} from the side` },
+                { value: 'hands', label: 'under unsteady hands' },
                 { value: 'plan', label: plan.spans.length > 0 ? 'its stroke plan' : 'a stroke plan' },
               ]}
             />
-            <span className="soft">
-              {view === 'side'
-                ? 'pull the cap down, or use ↓ ↑ on it, or a gamepad’s trigger'
-                : 'drag ends and ribbons; ↓ ↑ on an end move it, ← → change its way'}
-            </span>
+            <span className="soft">{ABOUT[view]}</span>
           </p>
-          {view === 'side' ? (
+          {view === 'side' && (
             <SwitchView
               key={selectedKey}
               profile={profile}
@@ -160,7 +164,18 @@ const TravelBench = () => {
               gaugedKey={selectedKey}
               actuation={actuation}
             />
-          ) : (
+          )}
+          {view === 'hands' && (
+            <HandsView
+              board={board}
+              finger={board.keys.find(({ id }) => id === selectedKey)?.finger ?? 'index'}
+              actuation={actuation}
+              onUse={(to) =>
+                edit(setActuation(profile, selectedKeys, to), `the travel of ${keysName(board, selectedKeys)}`)
+              }
+            />
+          )}
+          {view === 'plan' && (
             <div className="plan-view">
               <StrokeLoop
                 spans={plan.spans}

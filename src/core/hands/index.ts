@@ -1,0 +1,28 @@
+export {
+  depthOfForce,
+  depthsOf,
+  DRIFT,
+  FINGER_SHARES,
+  forceOfDepth,
+  type Hand,
+  HOLDING_HAND,
+  RESTING_WEIGHTS,
+  type RestingWeight,
+  restingHand,
+  SAMPLE_HZ,
+  SPRING,
+  TREMOR,
+} from './model';
+export { normal, seeded } from './random';
+export {
+  BEARABLE,
+  type HandFigures,
+  isBearable,
+  sensitivityUm,
+  settingsAround,
+  type Suggestion,
+  suggestion,
+  withSensitivity,
+} from './settings';
+export { crossingsPerSecond, Sway, type SwayShape } from './sway';
+export { HandTrial } from './trial';
