@@ -28,7 +28,7 @@ const hourly = (perHour: number): string =>
     ? 'none in 48 h'
     : perHour >= 1
       ? `${perHour.toFixed(1)} an hour`
-      : `1 in ${(1 / perHour).toFixed(0)} h`;
+      : `1 in ${(1 / perHour).toFixed(perHour > 0.1 ? 1 : 0)} h`;
 const minutely = (perMinute: number): string =>
   perMinute === 0
     ? 'none in an hour'
@@ -63,9 +63,11 @@ function chartOptions(
   });
   const ownUm = sensitivityUm(actuation);
   const words = reversal
-    ? ['false presses a minute, held', 'ms until it lets go']
-    : ['unmeant presses an hour, resting', 'ms until it fires'];
+    ? ['— false presses a minute, held', '┄ ms until it lets go']
+    : ['— unmeant presses an hour, resting', '┄ ms until it fires'];
   const lastUm = Math.max(...figures.map((one) => sensitivityUm(one.actuation)));
+  const tickUm = reversal ? 100 : 500;
+  const ticks = Math.ceil(lastUm / tickUm);
   const lines = [line(ownUm, 'now', '--indigo', 0)];
   if (suggestedUm !== undefined && suggestedUm !== ownUm) lines.push(line(suggestedUm, 'suggested', '--verdigris', 20));
   return {
@@ -101,8 +103,8 @@ function chartOptions(
       type: 'numeric',
       decimalsInFloat: 1,
       min: 0,
-      max: lastUm / 1000,
-      stepSize: reversal ? 0.1 : 0.5,
+      max: (ticks * tickUm) / 1000,
+      tickAmount: ticks,
       title: { text: reversal ? 'release, mm' : 'fires at, mm', style: { fontWeight: 400 } },
     },
     yaxis: [

@@ -160,6 +160,7 @@ const TravelBench = () => {
             <SwitchView
               key={selectedKey}
               profile={profile}
+              layer={bench.layer}
               board={board}
               gaugedKey={selectedKey}
               actuation={actuation}

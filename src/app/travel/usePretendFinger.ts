@@ -1,71 +1,115 @@
-/** A pretend finger on one switch: moved by pointer, keyboard or a gamepad's trigger, and followed by the engine itself. */
+/** A pretend finger on one switch: moved by pointer, keyboard, a gamepad's trigger or a curve, and followed by the engine itself. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { aloneWith } from '../../core/analysis';
-import { compile, Engine } from '../../core/engine';
+import { aloneBinding, aloneWith, type CurvePoint } from '../../core/analysis';
+import { compile, Engine, type SwitchState } from '../../core/engine';
 import type { Board, KeyId } from '../../core/board';
-import type { Actuation, Profile } from '../../core/profile';
+import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';
 
 /** What the strip shows: depths over the last seconds, and the edges they made. */
 export type Strip = {
   depths: { ms: number; um: number }[];
-  edges: { ms: number; um: number; down: boolean }[];
+  edges: { ms: number; um: number; down: boolean; code: string }[];
   nowMs: number;
 };
 
 export const STRIP_MS = 4000;
 const REST: Strip = { depths: [], edges: [], nowMs: 0 };
+const UP: SwitchState = { isDown: false, inZone: false, extremeUm: 0 };
 /** Triggers of a gamepad (Gamepad standard, "standard" mapping: buttons 6 and 7). */
 const TRIGGERS = [6, 7];
 const TRIGGER_STARTS = 0.02;
+/** How often a depth that does not change is drawn again. */
+const STILL_MS = 40;
 
 export type PretendFinger = {
   depthUm: number;
+  /** Whether anything is held at the host. */
   isDown: boolean;
+  switchState: SwitchState;
   strip: Strip;
   /** Moves the finger to a depth now. */
   moveTo(um: number): void;
+  /** Plays a recorded curve from its beginning; a hand that takes the finger ends it. */
+  play(curve: readonly CurvePoint[]): void;
 };
 
-export function usePretendFinger(profile: Profile, board: Board, key: KeyId, actuation: Actuation): PretendFinger {
+/** The profile in which the finger is tried: the key's stroke plan when it has one, else a plain press of the key. */
+function stageOf(profile: Profile, layer: Layer, key: KeyId, actuation: Actuation): Profile {
+  const does = bindingOn(layer, key);
+  return does.kind === 'stroke'
+    ? aloneBinding(profile, key, does)
+    : aloneWith(profile, { [key]: { do: 'keys', codes: ['KeyA'] } }, [], actuation);
+}
+
+export function usePretendFinger(
+  profile: Profile,
+  layer: Layer,
+  board: Board,
+  key: KeyId,
+  actuation: Actuation,
+): PretendFinger {
   const [depthUm, setDepthUm] = useState(0);
+  const [switchState, setSwitchState] = useState(UP);
   const [isDown, setIsDown] = useState(false);
   const [strip, setStrip] = useState<Strip>(REST);
   const depth = useRef(0);
   const wanted = useRef(0);
+  const curve = useRef<{ points: readonly CurvePoint[]; at: number; startMs: number } | null>(null);
   const settings = JSON.stringify(actuation);
 
   useEffect(() => {
-    const sends = { [key]: { do: 'keys' as const, codes: ['KeyA'] } };
-    const program = compile(aloneWith(profile, sends, [], JSON.parse(settings) as Actuation), board);
+    const program = compile(stageOf(profile, layer, key, JSON.parse(settings) as Actuation), board);
     const index = program.keyIndex.get(key) ?? 0;
     const depths: Strip['depths'] = [];
     const edges: Strip['edges'] = [];
+    const held = new Set<number>();
     const startMs = performance.now();
     let lastMs = 0;
     const engine = new Engine(program, {
-      edge: (_t, down) => {
-        edges.push({ ms: lastMs, um: depth.current, down });
-        setIsDown(down);
+      edge: (_t, down, usage) => {
+        edges.push({ ms: lastMs, um: depth.current, down, code: program.codes[usage] ?? '' });
+        if (down) held.add(usage);
+        else held.delete(usage);
+        setIsDown(held.size > 0);
       },
     });
+    const move = (ms: number, um: number): void => {
+      lastMs = ms;
+      depth.current = um;
+      engine.feed(Math.max(engine.nowUs, Math.round(ms * 1000)), index, um);
+      depths.push({ ms, um });
+    };
     let frame = 0;
     const tick = (): void => {
       const nowMs = performance.now() - startMs;
+      lastMs = nowMs;
       const trigger = navigator
         .getGamepads()
         .flatMap((pad) => (pad ? TRIGGERS.map((button) => pad.buttons[button]?.value ?? 0) : []))
         .reduce((most, value) => Math.max(most, value), 0);
       if (trigger > TRIGGER_STARTS) wanted.current = Math.round(trigger * board.travelUm);
-      const moves = wanted.current !== depth.current;
-      lastMs = nowMs;
+      const before = depth.current;
+      const played = curve.current;
+      if (played) {
+        if (played.startMs < 0) played.startMs = nowMs;
+        for (; played.at < played.points.length; played.at++) {
+          const point = played.points[played.at] as CurvePoint;
+          const atMs = played.startMs + point.tUs / 1000;
+          if (atMs > nowMs) break;
+          move(atMs, Math.min(board.travelUm, point.depthUm));
+        }
+        wanted.current = depth.current;
+        if (played.at === played.points.length) curve.current = null;
+      } else if (wanted.current !== depth.current) move(nowMs, wanted.current);
+      else engine.advance(Math.max(engine.nowUs, Math.round(nowMs * 1000)));
+      const moves = depth.current !== before;
       if (moves) {
-        depth.current = wanted.current;
         setDepthUm(depth.current);
-        engine.feed(Math.max(engine.nowUs, Math.round(nowMs * 1000)), index, depth.current);
+        setSwitchState(engine.switchState(index));
       }
       const last = depths.at(-1);
-      if (moves || !last || nowMs - last.ms > 40) {
-        depths.push({ ms: nowMs, um: depth.current });
+      if (moves || !last || nowMs - last.ms > STILL_MS) {
+        if (!moves) depths.push({ ms: nowMs, um: depth.current });
         while ((depths[0]?.ms ?? nowMs) < nowMs - STRIP_MS) depths.shift();
         while ((edges[0]?.ms ?? nowMs) < nowMs - STRIP_MS) edges.shift();
         setStrip({ depths: [...depths], edges: [...edges], nowMs });
@@ -75,12 +119,18 @@ export function usePretendFinger(profile: Profile, board: Board, key: KeyId, act
     frame = requestAnimationFrame(tick);
     return () => {
       cancelAnimationFrame(frame);
+      curve.current = null;
       setIsDown(false);
+      setSwitchState(UP);
     };
-  }, [profile, board, key, settings]);
+  }, [profile, layer, board, key, settings]);
 
   const moveTo = useCallback((um: number) => {
+    curve.current = null;
     wanted.current = Math.max(0, Math.round(um));
   }, []);
-  return { depthUm, isDown, strip, moveTo };
+  const play = useCallback((points: readonly CurvePoint[]) => {
+    curve.current = { points, at: 0, startMs: -1 };
+  }, []);
+  return { depthUm, isDown, switchState, strip, moveTo, play };
 }

@@ -22,6 +22,7 @@ export {
   type FingerSpeed,
   keysLike,
   movementMs,
+  nextEdgeUm,
   type TravelFigures,
   travelFigures,
   releaseDepthUm,

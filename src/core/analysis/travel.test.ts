@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { compile, isEdgeLine, replay } from '../engine';
+import { compile, Engine, isEdgeLine, replay, type SwitchState } from '../engine';
 import { stageProfile } from '../engine/stage';
 import { parseActuation, printActuation } from '../notation';
 import { applyEdit, invertEdit, setActuation, setBoardActuation, type Actuation } from '../profile';
-import { actuationOf, keysLike, movementMs, travelFigures } from '.';
+import { actuationOf, keysLike, movementMs, nextEdgeUm, travelFigures } from '.';
 
 const FIXED: Actuation = { mode: 'fixed', pointUm: 1500 };
 const REVERSAL: Actuation = { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' };
@@ -105,5 +105,43 @@ describe('settings of several keys', () => {
     expect(keysLike(HARROW_64, SHOW_DESK, 'Tab', 'row')).toHaveLength(14);
     expect(keysLike(HARROW_64, SHOW_DESK, 'Tab', 'role')).toContain('CapsLock');
     expect(keysLike(HARROW_64, SHOW_DESK, 'Nowhere', 'row')).toEqual([]);
+  });
+});
+
+describe('where the next edge will be', () => {
+  const reversal: Actuation = { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'point' };
+  test.each<[string, Actuation, SwitchState, number]>([
+    [
+      'a key that is up fires at its point',
+      { mode: 'fixed', pointUm: 1500 },
+      { isDown: false, inZone: false, extremeUm: 0 },
+      1500,
+    ],
+    [
+      'one that is down lets go a little above',
+      { mode: 'fixed', pointUm: 1500 },
+      { isDown: true, inZone: false, extremeUm: 1500 },
+      1400,
+    ],
+    ['outside the zone only the point counts', reversal, { isDown: false, inZone: false, extremeUm: 300 }, 500],
+    ['down: the release above the peak', reversal, { isDown: true, inZone: true, extremeUm: 3300 }, 3050],
+    ['down near the top: leaving the zone', reversal, { isDown: true, inZone: true, extremeUm: 520 }, 400],
+    ['up in the zone: the press below the valley', reversal, { isDown: false, inZone: true, extremeUm: 2750 }, 2900],
+  ])('%s', (_what, actuation, state, atUm) => expect(nextEdgeUm(actuation, state)).toBe(atUm));
+
+  test('the engine’s own edges come there', () => {
+    const profile = stageProfile({ Base: {} }, {}, { travel: { board: reversal, keys: {} } });
+    const program = compile(profile);
+    const edges: boolean[] = [];
+    const engine = new Engine(program, { edge: (_t, down) => edges.push(down) });
+    let count = 0;
+    for (const depthUm of [700, 2000, 1800, 1749, 1700, 1900]) {
+      const next = nextEdgeUm(reversal, engine.switchState(0));
+      const was = engine.switchState(0).isDown;
+      const crosses = was ? depthUm <= next : depthUm >= next;
+      engine.feed(count++, 0, depthUm);
+      expect([depthUm, engine.switchState(0).isDown !== was]).toEqual([depthUm, crosses]);
+    }
+    expect(edges).toEqual([true, false, true]);
   });
 });

@@ -1,6 +1,6 @@
 /** What depths mean for a finger: the figures people argue about, and how long they take at a finger's speed. */
 import type { Board, KeyId } from '../board';
-import { REST_UM } from '../engine';
+import { REST_UM, type SwitchState } from '../engine';
 import { slackUm, type Actuation, type Profile } from '../profile';
 
 export type TravelFigures = {
@@ -25,6 +25,13 @@ export function travelFigures(actuation: Actuation, travelUm: number): TravelFig
     return { fireUm: actuation.pointUm, backUm: actuation.releaseUm, againUm: actuation.pressUm };
   const releaseUm = releaseDepthUm(actuation);
   return { fireUm: actuation.pointUm, backUm: travelUm - releaseUm, againUm: actuation.pointUm - releaseUm };
+}
+
+/** The depth at which a key's next edge will be, going on from where it stands, in µm. */
+export function nextEdgeUm(actuation: Actuation, { isDown, inZone, extremeUm }: SwitchState): number {
+  if (actuation.mode === 'fixed') return isDown ? releaseDepthUm(actuation) : actuation.pointUm;
+  if (!inZone) return actuation.pointUm;
+  return isDown ? Math.max(zoneTopUm(actuation), extremeUm - actuation.releaseUm) : extremeUm + actuation.pressUm;
 }
 
 /** Fingers move at one speed, in mm/s: a careful press, usual typing, a fast one. */

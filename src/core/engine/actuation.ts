@@ -9,6 +9,9 @@ export const NO_EDGE = 0;
 export const DOWN_EDGE = 1;
 export const UP_EDGE = 2;
 
+/** Where a key stands: `extremeUm` is its deepest depth while down, its shallowest while up in the zone of a reversal key. */
+export type SwitchState = { isDown: boolean; inZone: boolean; extremeUm: number };
+
 export class ActuationStage {
   private readonly settings: readonly RunActuation[];
   private readonly down: Uint8Array;
@@ -25,6 +28,10 @@ export class ActuationStage {
 
   isDown(key: number): boolean {
     return this.down[key] === 1;
+  }
+
+  stateOf(key: number): SwitchState {
+    return { isDown: this.isDown(key), inZone: this.inZone[key] === 1, extremeUm: this.extremeUm[key] ?? 0 };
   }
 
   /** Takes one depth in µm and says which edge it makes. */

@@ -7,7 +7,7 @@
  * by then fires in order. However the same samples are cut into calls, the outcome is the same.
  */
 import { ActionStage } from './actions';
-import { ActuationStage, DOWN_EDGE, NO_EDGE } from './actuation';
+import { ActuationStage, DOWN_EDGE, NO_EDGE, type SwitchState } from './actuation';
 import { PRESS, RELEASE, type EventTaker } from './events';
 import { GestureStage } from './gestures';
 import { JointStage } from './joints';
@@ -84,6 +84,11 @@ export class Engine {
     this.joints.reset();
     this.actions.endAll();
     this.layers.reset(this.nowUs);
+  }
+
+  /** Where a key's switch stands, for those who draw it. */
+  switchState(key: number): SwitchState {
+    return this.actuation.stateOf(key);
   }
 
   /** When the next deadline is due, in µs; `Infinity` when nothing is. */

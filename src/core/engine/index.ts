@@ -1,3 +1,4 @@
+export { type SwitchState } from './actuation';
 export { Engine } from './engine';
 export {
   type DecisionLine,

@@ -1,0 +1,64 @@
+/** Plays a curve with the pretend finger: one of the test strokes, or what a strokes file holds of the key. */
+import { App, Select } from 'antd';
+import { useRef } from 'react';
+import { testStrokes, type CurvePoint } from '../../core/analysis';
+import type { Board, KeyId } from '../../core/board';
+import { FileProblem, readStrokes } from '../../core/files';
+import { keyName } from '../shared/keyNames';
+
+type PlayCurveProps = { board: Board; playedKey: KeyId; onPlay: (curve: readonly CurvePoint[]) => void };
+
+export const PlayCurve = ({ board, playedKey, onPlay }: PlayCurveProps) => {
+  const { message } = App.useApp();
+  const input = useRef<HTMLInputElement>(null);
+  const strokes = testStrokes(board.travelUm);
+
+  const playFile = async (file: File): Promise<void> => {
+    try {
+      const samples = readStrokes(await file.text(), board);
+      const own = samples.filter(({ key }) => key === playedKey);
+      const [first] = own;
+      if (!first) {
+        void message.warning(`${file.name} has nothing of ${keyName(board, playedKey)}. Choose one of its keys first.`);
+        return;
+      }
+      onPlay(own.map(({ tUs, depthUm }) => ({ tUs: tUs - first.tUs, depthUm })));
+    } catch (error) {
+      if (!(error instanceof FileProblem)) throw error;
+      void message.error(`${file.name}: ${error.message}`);
+    }
+  };
+
+  return (
+    <span className="play-curve">
+      <Select
+        size="small"
+        aria-label="Play a stroke"
+        placeholder="Play a stroke"
+        value={null}
+        popupMatchSelectWidth={false}
+        onChange={(name: string | null) => {
+          const stroke = strokes.find((one) => one.name === name);
+          if (stroke) onPlay(stroke.curve);
+        }}
+        options={strokes.map(({ name, about }) => ({ value: name, label: `${name}: ${about}` }))}
+      />
+      <button type="button" className="word" onClick={() => input.current?.click()}>
+        or a strokes file
+      </button>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept=".csv,text/csv"
+        tabIndex={-1}
+        aria-label="Strokes file of this key"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file) void playFile(file);
+          target.value = '';
+        }}
+      />
+    </span>
+  );
+};
