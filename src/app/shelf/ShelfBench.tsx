@@ -3,7 +3,7 @@ import { App as AntApp, Button, Dropdown, Input, Modal } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
-import { boardById, BOARDS } from '../../core/board';
+import { boardById, BOARDS, type Board } from '../../core/board';
 import { writeProfile } from '../../core/files';
 import { plainProfile, type Profile } from '../../core/profile';
 import { download, fileNameOf } from '../shared/download';
@@ -11,6 +11,7 @@ import { WeavePicture } from '../shared/WeavePicture';
 import { usePreferences } from '../state/preferences';
 import { newProfileId, useShelf } from '../state/shelf';
 import { openFiles } from './openFiles';
+import { OtherBoardDialog } from './OtherBoardDialog';
 import '../shared/bar.css';
 import './shelf.css';
 
@@ -64,6 +65,7 @@ const ProfileCard = ({
   const remove = useShelf((state) => state.remove);
   const names = useShelf((state) => state.entries).map((entry) => entry.profile.name);
   const board = boardById(profile.board);
+  const [otherBoard, setOtherBoard] = useState<Board | null>(null);
 
   const takeOff = (): void => {
     const putBack = remove(profile.id);
@@ -119,6 +121,13 @@ const ProfileCard = ({
                 label: 'Duplicate',
                 onClick: () => add({ ...profile, id: newProfileId(), name: uniqueName(profile.name, names) }),
               },
+              ...(board
+                ? BOARDS.filter(({ id }) => id !== board.id).map((other) => ({
+                    key: other.id,
+                    label: `Copy for the ${other.name} …`,
+                    onClick: () => setOtherBoard(other),
+                  }))
+                : []),
               { key: 'delete', label: 'Take off the shelf', danger: true, onClick: takeOff },
             ],
           }}
@@ -128,6 +137,15 @@ const ProfileCard = ({
           </button>
         </Dropdown>
       </p>
+      {board && otherBoard && (
+        <OtherBoardDialog
+          profile={profile}
+          from={board}
+          to={otherBoard}
+          name={uniqueName(`${profile.name} on ${otherBoard.name}`.slice(0, 56), names)}
+          onClose={() => setOtherBoard(null)}
+        />
+      )}
     </li>
   );
 };

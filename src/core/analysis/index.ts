@@ -4,6 +4,7 @@ export { type Differences, differencesOf } from './differences';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 export { type Meeting, meetingsOf } from './meetings';
 export { type MacroRun, macroStage, runMacro } from './macroRun';
+export { type Loss, type Moved, movedToBoard } from './otherBoard';
 export { type Overlap, overlapsOf } from './overlap';
 export {
   type Bar,
