@@ -1,6 +1,7 @@
 /** The key card: one key on one layer. The assign line, what it does in sentences, its presses, its moments, and its notes. */
 import { Input, Select } from 'antd';
 import type { RefObject } from 'react';
+import { Link } from 'react-router';
 import { sentencesOf } from '../../core/notation';
 import {
   bindingOn,
@@ -105,6 +106,9 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           <p key={sentence}>{sentence}</p>
         ))}
       </div>
+      {binding.kind === 'stroke' && (
+        <Link to={`/profile/${profile.id}/travel`}>Shape its stroke plan on the travel bench</Link>
+      )}
       <PressTable binding={binding} bench={bench} onWrite={(line) => draft.write(line, inputRef.current)} />
       {binding.kind === 'gesture' && (
         <>

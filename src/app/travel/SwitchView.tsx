@@ -51,7 +51,7 @@ export const SwitchView = ({ profile, layer, board, gaugedKey, actuation }: Swit
   const nextUm = Math.min(travelUm, nextEdgeUm(actuation, state));
   const extremeName = state.isDown ? 'peak' : 'valley';
   const showsExtreme = actuation.mode === 'reversal' && state.inZone;
-  const { depths, edges, nowMs } = finger.strip;
+  const { depths, edges, nowMs, presses } = finger.strip;
   const x = (ms: number): number => STRIP_X + STRIP_WIDTH * (1 - (nowMs - ms) / STRIP_MS);
   const path = depths.map(({ ms, um }, n) => `${n === 0 ? 'M' : 'L'}${x(ms).toFixed(1)} ${y(um).toFixed(1)}`).join('');
   return (
@@ -159,8 +159,8 @@ export const SwitchView = ({ profile, layer, board, gaugedKey, actuation }: Swit
           <rect x={SWITCH_X} y={TOP - 24} width={SWITCH_WIDTH} height={DEEP + 30} fill="transparent" />
         </g>
         <text x={SWITCH_X} y={TOP + DEEP + 16} className="switch-word" data-testid="finger">
-          {mm(finger.depthUm)} mm · {finger.isDown ? 'down' : 'up'} · {edges.filter(({ down }) => down).length} presses
-          shown{crossed.length === 0 && ` · next ${state.isDown ? 'up' : 'down'} at ${mm(nextUm)} mm`}
+          {mm(finger.depthUm)} mm · {finger.isDown ? 'down' : 'up'} · {presses} presses
+          {crossed.length === 0 && ` · next ${state.isDown ? 'up' : 'down'} at ${mm(nextUm)} mm`}
         </text>
       </svg>
       <PlayCurve board={board} playedKey={gaugedKey} onPlay={finger.play} />

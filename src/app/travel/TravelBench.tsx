@@ -36,7 +36,7 @@ const TravelBench = () => {
   const [copied, setCopied] = useState<Actuation | null>(null);
   const actuation = actuationOf(profile, selectedKey);
   const plan = usePlan(bench);
-  const [view, setView] = useState<View>('side');
+  const [view, setView] = useState<View>(plan.spans.length > 0 ? 'plan' : 'side');
   const [part, setPart] = useState(0);
 
   if (!board.analog) {

@@ -10,10 +10,12 @@ export type Strip = {
   depths: { ms: number; um: number }[];
   edges: { ms: number; um: number; down: boolean; code: string }[];
   nowMs: number;
+  /** All presses since the finger was put on the key. */
+  presses: number;
 };
 
 export const STRIP_MS = 4000;
-const REST: Strip = { depths: [], edges: [], nowMs: 0 };
+const REST: Strip = { depths: [], edges: [], nowMs: 0, presses: 0 };
 const UP: SwitchState = { isDown: false, inZone: false, extremeUm: 0 };
 /** Triggers of a gamepad (Gamepad standard, "standard" mapping: buttons 6 and 7). */
 const TRIGGERS = [6, 7];
@@ -65,11 +67,14 @@ export function usePretendFinger(
     const held = new Set<number>();
     const startMs = performance.now();
     let lastMs = 0;
+    let presses = 0;
     const engine = new Engine(program, {
       edge: (_t, down, usage) => {
         edges.push({ ms: lastMs, um: depth.current, down, code: program.codes[usage] ?? '' });
-        if (down) held.add(usage);
-        else held.delete(usage);
+        if (down) {
+          held.add(usage);
+          presses++;
+        } else held.delete(usage);
         setIsDown(held.size > 0);
       },
     });
@@ -112,7 +117,7 @@ export function usePretendFinger(
         if (!moves) depths.push({ ms: nowMs, um: depth.current });
         while ((depths[0]?.ms ?? nowMs) < nowMs - STRIP_MS) depths.shift();
         while ((edges[0]?.ms ?? nowMs) < nowMs - STRIP_MS) edges.shift();
-        setStrip({ depths: [...depths], edges: [...edges], nowMs });
+        setStrip({ depths: [...depths], edges: [...edges], nowMs, presses });
       }
       frame = requestAnimationFrame(tick);
     };
