@@ -2,11 +2,13 @@
 import { engineBench } from './engine';
 import { liveBench } from './live';
 import { macrosBench } from './macros';
+import { samplesBench } from './samples';
 
 const BENCHES: Record<string, () => void | Promise<void>> = {
   engine: engineBench,
   live: liveBench,
   macros: macrosBench,
+  samples: samplesBench,
 };
 
 const [name = ''] = process.argv.slice(2);

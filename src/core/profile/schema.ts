@@ -13,6 +13,9 @@ const id = z.string().regex(/^[A-Za-z0-9_.-]{1,40}$/, 'must be 1 to 40 letters, 
 const keyId = z.string().min(1).max(24);
 const milliseconds = (least = 0, most = 10_000) => z.int().min(least).max(most);
 const micrometres = z.int().min(0).max(20_000);
+/** The least depth that can be told from a key at rest, and the least movement that can be told from trembling. */
+const depth = micrometres.min(100, 'must be 100 µm at the least: above that a key counts as at rest');
+const movement = micrometres.min(50, 'must be 50 µm at the least: no finger is steadier');
 
 export const codeSchema = z
   .string()
@@ -89,7 +92,7 @@ export const actionSchema: z.ZodType<Action> = z
   ])
   .meta({ id: 'Action' });
 
-export const crossingSchema = z.strictObject({ going: z.enum(['down', 'up']), atUm: micrometres.min(100) });
+export const crossingSchema = z.strictObject({ going: z.enum(['down', 'up']), atUm: depth });
 export const spanSchema = z.strictObject({ from: crossingSchema, to: crossingSchema.optional(), action: actionSchema });
 
 export const stepSchema = z.strictObject({ tap: actionSchema.optional(), hold: actionSchema.optional() });
@@ -112,14 +115,14 @@ export const actuationSchema = z
   .discriminatedUnion('mode', [
     z.strictObject({
       mode: z.literal('fixed'),
-      pointUm: micrometres.min(100),
-      releaseUm: micrometres.min(50).optional(),
+      pointUm: depth,
+      releaseUm: movement.optional(),
     }),
     z.strictObject({
       mode: z.literal('reversal'),
-      pointUm: micrometres.min(100),
-      pressUm: micrometres.min(50),
-      releaseUm: micrometres.min(50),
+      pointUm: depth,
+      pressUm: movement,
+      releaseUm: movement,
       reset: z.enum(['point', 'top']),
     }),
   ])
