@@ -1,6 +1,5 @@
 /** Hands that are not perfect: what a resting finger and a holding one do to the key, and the knee between late and nervous. */
 import { Button, Progress, Segmented } from 'antd';
-import { useState } from 'react';
 import type { ApexOptions } from 'apexcharts';
 import { movementMs } from '../../core/analysis';
 import type { Board, Finger } from '../../core/board';
@@ -8,6 +7,7 @@ import {
   BEARABLE,
   RESTING_WEIGHTS,
   sensitivityUm,
+  settingsAround,
   suggestion,
   type HandFigures,
   type RestingWeight,
@@ -15,17 +15,19 @@ import {
 import { printActuation } from '../../core/notation';
 import { sameData, type Actuation } from '../../core/profile';
 import { Chart } from '../shared/Chart';
-import { useHands } from './useHands';
+import { useHands, type Hands } from './useHands';
 
 const mm = (um: number): string => (um / 1000).toFixed(2);
+/** How long a finger rests on the key. */
+const RESTING_H = 48;
 /** What the axis shows for never; it runs in powers of ten. */
 const LEAST_SHOWN = 0.01;
 const power = (rate: number): number => Math.log10(Math.max(LEAST_SHOWN, rate));
 
 /** A rate in words a person can picture. */
-const hourly = (perHour: number): string =>
+export const hourly = (perHour: number): string =>
   perHour === 0
-    ? 'none in 48 h'
+    ? 'never in two days'
     : perHour >= 1
       ? `${perHour.toFixed(1)} an hour`
       : `1 in ${(1 / perHour).toFixed(perHour > 0.1 ? 1 : 0)} h`;
@@ -133,12 +135,18 @@ type HandsViewProps = {
   board: Board;
   finger: Finger;
   actuation: Actuation;
+  weight: RestingWeight;
+  onWeight: (weight: RestingWeight) => void;
+  /** The figures of the whole board. */
+  whole: Hands;
   onUse: (actuation: Actuation) => void;
 };
 
-export const HandsView = ({ board, finger, actuation, onUse }: HandsViewProps) => {
-  const [weight, setWeight] = useState<RestingWeight>('usual');
-  const { figures, progress, stop, begin } = useHands(board, actuation, finger, weight);
+export const HandsView = ({ board, finger, actuation, weight, onWeight, whole, onUse }: HandsViewProps) => {
+  const groups = [{ finger, settings: settingsAround(actuation, board.travelUm) }];
+  const hands = useHands({ board, groups, weight, restingH: RESTING_H }, true);
+  const { progress, stop, begin } = hands;
+  const figures = hands.figures?.[0];
   const own = figures?.find((one) => sameData(one.actuation, actuation));
   const found = figures ? suggestion(figures) : undefined;
   const to = found?.to.actuation;
@@ -192,7 +200,7 @@ export const HandsView = ({ board, finger, actuation, onUse }: HandsViewProps) =
             size="small"
             aria-label="Resting weight"
             value={weight}
-            onChange={setWeight}
+            onChange={onWeight}
             options={(Object.keys(RESTING_WEIGHTS) as RestingWeight[]).map((value) => ({
               value,
               label: `${value}, ${RESTING_WEIGHTS[value]} g`,
@@ -234,6 +242,22 @@ export const HandsView = ({ board, finger, actuation, onUse }: HandsViewProps) =
             )}
           </div>
         )}
+        <p className="hands-whole">
+          {whole.figures ? (
+            <span className="soft">On the board: presses an hour while resting; ! is more than one can live with.</span>
+          ) : whole.progress === null ? (
+            <button type="button" className="word" onClick={whole.begin}>
+              Work out every key of the board
+            </button>
+          ) : (
+            <>
+              <span role="status">every key: {Math.round(whole.progress * 100)} %</span>
+              <button type="button" className="word" onClick={whole.stop}>
+                Stop
+              </button>
+            </>
+          )}
+        </p>
         {reversal && own && (
           <p className="soft">How often resting fires it is for its point, {mm(actuation.pointUm)} mm, to decide.</p>
         )}

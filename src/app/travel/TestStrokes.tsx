@@ -2,7 +2,6 @@
 import { useMemo } from 'react';
 import { runStroke, testStrokes, type Sent } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
-import { legendOfCode } from '../../core/codes';
 import { CannotRun } from '../../core/engine';
 import type { Binding, Profile } from '../../core/profile';
 
@@ -60,7 +59,7 @@ export const TestStrokes = ({ profile, board, testedKey, does }: TestStrokesProp
                     title={`${down ? 'down' : 'up'} at ${mm(depthUm)} mm, going ${going}`}
                   >
                     {down ? '▾' : '▴'}
-                    {edges.map(({ code }) => legendOfCode(code)).join(' ')} <small>{mm(depthUm)}</small>
+                    {edges.map(({ name: what }) => what).join(' ')} <small>{mm(depthUm)}</small>
                   </span>
                 );
               })}

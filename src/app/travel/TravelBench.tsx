@@ -3,23 +3,28 @@ import { Segmented } from 'antd';
 import { useState } from 'react';
 import { actuationOf, keysLike } from '../../core/analysis';
 import type { BoardKey } from '../../core/board';
+import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../../core/hands';
 import { printActuation } from '../../core/notation';
-import { setActuation, type Actuation } from '../../core/profile';
+import { sameData, setActuation, type Actuation } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
 import type { KeyFace } from '../shared/Cap';
 import { keyLegend, keyName, keysName } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
-import { HandsView } from './HandsView';
+import { HandsView, hourly } from './HandsView';
 import { PlanCard } from './PlanCard';
 import { StrokeLoop } from './StrokeLoop';
 import { SwitchView } from './SwitchView';
 import { TestStrokes } from './TestStrokes';
 import { TravelCard } from './TravelCard';
+import { useHands } from './useHands';
 import { usePlan } from './usePlan';
 import './travel.css';
 
 /** Shades of the map, from the surface to the bottom. */
 const SHADES = 8;
+
+/** How long fingers rest when every key of the board is worked out. */
+const WHOLE_BOARD_H = 24;
 
 /** What is looked at below the board. */
 type View = 'side' | 'plan' | 'hands';
@@ -38,6 +43,15 @@ const TravelBench = () => {
   const plan = usePlan(bench);
   const [view, setView] = useState<View>(plan.spans.length > 0 ? 'plan' : 'side');
   const [part, setPart] = useState(0);
+  const [weight, setWeight] = useState<RestingWeight>('usual');
+  const groups = settingsOf(board, (key) => actuationOf(profile, key));
+  const whole = useHands({ board, groups, weight, restingH: WHOLE_BOARD_H }, false);
+  /** How a key of the board fares, when every key was worked out. */
+  const figuresOf = (key: BoardKey): HandFigures | undefined => {
+    const group = groups.findIndex(({ finger }) => finger === key.finger);
+    const setting = groups[group]?.settings.findIndex((one) => sameData(one, actuationOf(profile, key.id))) ?? -1;
+    return view === 'hands' ? whole.figures?.[group]?.[setting] : undefined;
+  };
 
   if (!board.analog) {
     return (
@@ -54,9 +68,12 @@ const TravelBench = () => {
     );
   }
 
+  const showsFares = view === 'hands' && whole.figures !== null;
   const face = (key: BoardKey): KeyFace => {
     const own = actuationOf(profile, key.id);
     const shade = Math.min(SHADES - 1, Math.floor((own.pointUm / board.travelUm) * SHADES));
+    const fares = figuresOf(key);
+    const isNervous = fares !== undefined && fares.restingPerHour > BEARABLE.restingPerHour;
     const planned = profile.layers.filter(({ keys }) => keys[key.id]?.does.kind === 'stroke');
     const isApart = profile.travel.keys[key.id] !== undefined;
     const kind = own.mode === 'reversal' ? 'reversal' : '';
@@ -65,10 +82,12 @@ const TravelBench = () => {
       className: `depth-${shade} ${kind} ${chosen}`,
       label: `${keyName(board, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}${
         planned.length > 0 ? `, a stroke plan on ${planned.map(({ name }) => name).join(', ')}` : ''
-      }`,
+      }${fares ? `; a resting finger fires it: ${hourly(fares.restingPerHour)}` : ''}`,
       cap: {
         main: keyLegend(board, profile, key.id),
-        small: `${(own.pointUm / 1000).toFixed(1)}${own.mode === 'reversal' ? ' ↕' : ''}${planned.length > 0 ? ' ∪' : ''}${isApart ? ' ·' : ''}`,
+        small: fares
+          ? `${Number(fares.restingPerHour.toPrecision(1))}/h${isNervous ? ' !' : ''}`
+          : `${(own.pointUm / 1000).toFixed(1)}${own.mode === 'reversal' ? ' ↕' : ''}${planned.length > 0 ? ' ∪' : ''}${isApart ? ' ·' : ''}`,
       },
     };
   };
@@ -80,9 +99,11 @@ const TravelBench = () => {
     <div className="travel-bench">
       <div className="travel-centre">
         <p className="travel-title">
-          <strong>How deep keys fire</strong>
+          <strong>{showsFares ? 'Presses an hour that a resting finger makes' : 'How deep keys fire'}</strong>
           <span className="soft">
-            darker is deeper; ↕ on reversal; ∪ a stroke plan; a dot is set apart from the board
+            {showsFares
+              ? '! is more than one can live with; darker is deeper'
+              : 'darker is deeper; ↕ on reversal; ∪ a stroke plan; a dot is set apart from the board'}
           </span>
         </p>
         <BoardView
@@ -171,6 +192,9 @@ const TravelBench = () => {
               board={board}
               finger={board.keys.find(({ id }) => id === selectedKey)?.finger ?? 'index'}
               actuation={actuation}
+              weight={weight}
+              onWeight={setWeight}
+              whole={whole}
               onUse={(to) =>
                 edit(setActuation(profile, selectedKeys, to), `the travel of ${keysName(board, selectedKeys)}`)
               }

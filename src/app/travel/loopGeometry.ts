@@ -10,7 +10,8 @@ const DEEP = 210;
 const LEFT = 164;
 const RIGHT = LOOP_WIDTH - LEFT;
 const LANE = 24;
-const NARROW_LANE = 13;
+/** What stays free around the middle, however many parts there are. */
+const MIDDLE = 14;
 const BEND = 14;
 const LABEL_GAP = 14;
 
@@ -26,7 +27,7 @@ export type LoopScale = {
 };
 
 export function loopScale(lanes: number, travelUm: number): LoopScale {
-  const lane = lanes > 4 ? NARROW_LANE : LANE;
+  const lane = Math.min(LANE, (LOOP_WIDTH / 2 - LEFT - MIDDLE) / Math.max(1, lanes - 1));
   const y = (um: number): number => TOP + (um / travelUm) * DEEP;
   const x = (n: number, placeUm: number): number => (placeUm <= travelUm ? LEFT + n * lane : RIGHT - n * lane);
   const yOf = (placeUm: number): number => y(placeUm <= travelUm ? placeUm : 2 * travelUm - placeUm);

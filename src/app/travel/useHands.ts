@@ -1,30 +1,37 @@
-/** Figures of unsteady hands on a key's settings, worked out in a worker; what was worked out once is kept. */
+/** Figures of unsteady hands, worked out in a worker; what was worked out once is kept. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Board, Finger } from '../../core/board';
-import { settingsAround, type HandFigures, type RestingWeight } from '../../core/hands';
-import type { Actuation } from '../../core/profile';
+import type { Board } from '../../core/board';
+import type { FingerSettings, HandFigures, RestingWeight } from '../../core/hands';
 import type { HandsAnswer, HandsOrder } from '../../workers/handsOrder';
 
 const SEED = 1;
 /** A setting that is being dragged is not worked out yet. */
 const SETTLES_MS = 400;
 
-const known = new Map<string, HandFigures[]>();
+export type HandsQuestion = { board: Board; groups: FingerSettings[]; weight: RestingWeight; restingH: number };
+
+const known = new Map<string, HandFigures[][]>();
+const nameOf = ({ board, groups, weight, restingH }: HandsQuestion): string =>
+  JSON.stringify([board.id, groups, weight, restingH]);
 
 export type Hands = {
-  figures: HandFigures[] | null;
+  /** The figures of each group, in the order of its settings. */
+  figures: HandFigures[][] | null;
   /** How far it is, from 0 to 1; null when nothing is worked out. */
   progress: number | null;
   stop(): void;
   begin(): void;
 };
 
-export function useHands(board: Board, actuation: Actuation, finger: Finger, weight: RestingWeight): Hands {
-  const question = JSON.stringify([board.id, actuation, finger, weight]);
+/** @param isAsked whether to work it out by itself; otherwise `begin` does */
+export function useHands(question: HandsQuestion, isAsked: boolean): Hands {
+  const name = nameOf(question);
+  const { board } = question;
   const [, setAnswered] = useState(0);
-  const [run, setRun] = useState<{ question: string; progress: number } | null>(null);
-  const [again, setAgain] = useState(0);
+  const [run, setRun] = useState<{ name: string; progress: number } | null>(null);
+  const [asked, setAsked] = useState({ name: '', times: 0 });
   const worker = useRef<Worker | null>(null);
+  const wanted = isAsked || asked.name === name;
 
   const stop = useCallback(() => {
     worker.current?.terminate();
@@ -33,33 +40,32 @@ export function useHands(board: Board, actuation: Actuation, finger: Finger, wei
   }, []);
 
   useEffect(() => {
-    if (known.has(question)) return;
-    const [, setting] = JSON.parse(question) as [string, Actuation];
+    if (!wanted || known.has(name)) return;
+    const [, groups, weight, restingH] = JSON.parse(name) as [string, FingerSettings[], RestingWeight, number];
     const timer = setTimeout(() => {
       const own = new Worker(new URL('../../workers/hands.worker.ts', import.meta.url), { type: 'module' });
       worker.current = own;
-      setRun({ question, progress: 0 });
+      setRun({ name, progress: 0 });
       own.onmessage = ({ data }: MessageEvent<HandsAnswer>) => {
-        if (data.what === 'progress') setRun({ question, progress: data.share });
+        if (data.what === 'progress') setRun({ name, progress: data.share });
         else {
-          known.set(question, data.figures);
+          known.set(name, data.figures);
           setAnswered((count) => count + 1);
           stop();
         }
       };
-      const settings = settingsAround(setting, board.travelUm);
-      own.postMessage({ board, settings, finger, weight, seed: SEED } satisfies HandsOrder);
+      own.postMessage({ board, groups, weight, restingH, seed: SEED } satisfies HandsOrder);
     }, SETTLES_MS);
     return () => {
       clearTimeout(timer);
       stop();
     };
-  }, [question, board, finger, weight, again, stop]);
+  }, [name, board, wanted, asked, stop]);
 
   return {
-    figures: known.get(question) ?? null,
-    progress: run?.question === question ? run.progress : null,
+    figures: known.get(name) ?? null,
+    progress: run?.name === name ? run.progress : null,
     stop,
-    begin: useCallback(() => setAgain((count) => count + 1), []),
+    begin: useCallback(() => setAsked(({ times }) => ({ name, times: times + 1 })), [name]),
   };
 }

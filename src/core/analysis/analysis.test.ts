@@ -153,6 +153,18 @@ describe('from a finger to what came of it, and back', () => {
     expect(tell({ lane: 'decisions', bar: lanes.decisions[0]! })).toHaveLength(4);
   });
 
+  test('what a stroke plan does is told as such, from the press of its stroke', () => {
+    const plan = stageProfile({ Base: { D: 'down 0.6 to up 1 mm: W, down 2 mm: E' } });
+    const played = lanesOf(plan, 'D@1 0, D@3 100, D@0 200');
+    const [first, second] = played.host;
+    expect([first?.name, second?.name]).toEqual(['KeyW', 'KeyE']);
+    const told = storyOf({ lane: 'host', bar: second! }, played, plan, (key) => key.replace('Key', ''));
+    expect(told.map(({ tUs, what, more }) => `${tUs / 1000} ${what}: ${more}`)).toEqual([
+      '0 D goes down: ',
+      '100 E goes down at the host: the stroke plan on Base answered',
+    ]);
+  });
+
   test('a layer tells who holds it, and why it ended', () => {
     expect(tell({ lane: 'layers', bar: lanes.layers[0]! })).toEqual([
       '0 A goes down: it could be several things: undecided',

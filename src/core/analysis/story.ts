@@ -87,10 +87,16 @@ class Teller {
 
   reached({ name, fromUs, origin }: HostBar): Moment {
     const isJoint = origin?.from.startsWith('joint:') ?? false;
+    const answered = this.profile.layers.find(({ id }) => id === origin?.layer);
+    const isPlan = !isJoint && answered?.keys[origin?.from ?? '']?.does.kind === 'stroke';
     return {
       tUs: fromUs,
       what: `${titleOfCode(name)} goes down at the host`,
-      more: !origin ? '' : isJoint ? 'as the joint press says' : `${this.layerName(origin.layer)} answered`,
+      more: !origin
+        ? ''
+        : isJoint
+          ? 'as the joint press says'
+          : `${isPlan ? 'the stroke plan on ' : ''}${this.layerName(origin.layer)} answered`,
     };
   }
 

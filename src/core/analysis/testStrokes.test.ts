@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { legendOfCode } from '../codes';
 import { parseLine } from '../notation';
 import { runStroke, testStrokes } from '.';
 
@@ -12,7 +11,7 @@ const sentBy = (line: string): Record<string, string> => {
     testStrokes(HARROW_64.travelUm).map(({ name, curve }) => [
       name,
       runStroke(SHOW_DESK, HARROW_64, 'KeyD', parsed.binding, curve)
-        .map(({ down, code }) => `${down ? '+' : '-'}${legendOfCode(code)}`)
+        .map(({ down, name: what }) => `${down ? '+' : '-'}${what}`)
         .join(' '),
     ]),
   );
@@ -27,6 +26,9 @@ describe('test strokes', () => {
       hesitating: '+W +E -E -W',
       'twice down': '+W +E -E +E -E -W',
     }));
+
+  test('layers are told too, and turns of the wheel', () =>
+    expect(sentBy('down 1 to up 1 mm: while Rig, down 3 mm: wheel up')['slow and full']).toBe('+Rig +wheel -Rig'));
 
   test('a finger that trembles at a depth crosses it once', () =>
     expect(sentBy('down 2 to up 1 mm: W').hesitating).toBe('+W -W'));

@@ -1,7 +1,8 @@
 /** Strokes that a plan is tried with, each as a curve of depths, and what the engine sends for them. */
 import { aloneBinding } from './alone';
 import type { Board, KeyId } from '../board';
-import { compile, Engine, isEdgeLine, isWheelLine, outcomeLines } from '../engine';
+import { legendOfCode } from '../codes';
+import { compile, Engine } from '../engine';
 import type { Binding, Profile } from '../profile';
 
 /** The depth of a finger at a time. */
@@ -90,8 +91,8 @@ export function testStrokes(travelUm: number): TestStroke[] {
   ];
 }
 
-/** What was sent at one moment of a stroke: at which depth, and on which way. */
-export type Sent = { tUs: number; depthUm: number; going: 'down' | 'up'; code: string; down: boolean };
+/** What happened at one moment of a stroke, at which depth and on which way: a key or a layer by its name went down or up. */
+export type Sent = { tUs: number; depthUm: number; going: 'down' | 'up'; name: string; down: boolean };
 
 /** Runs a curve on one key through the engine, with nothing else there to come in between. */
 export function runStroke(
@@ -106,17 +107,12 @@ export function runStroke(
   const sent: Sent[] = [];
   let depthUm = 0;
   let going: Sent['going'] = 'down';
-  const engine = new Engine(
-    program,
-    outcomeLines(
-      program,
-      (line) => {
-        if (isEdgeLine(line)) sent.push({ tUs: line.t, depthUm, going, code: line.code, down: line.edge === 'down' });
-        else if (isWheelLine(line)) sent.push({ tUs: line.t, depthUm, going, code: 'wheel', down: true });
-      },
-      false,
-    ),
-  );
+  const take = (tUs: number, name: string, down: boolean): void => void sent.push({ tUs, depthUm, going, name, down });
+  const engine = new Engine(program, {
+    edge: (tUs, down, usage) => take(tUs, legendOfCode(program.codes[usage] ?? ''), down),
+    wheel: (tUs) => take(tUs, 'wheel', true),
+    layer: (tUs, layer, active) => take(tUs, profile.layers[layer]?.name ?? '', active),
+  });
   for (const point of curve) {
     engine.advance(point.tUs);
     if (point.depthUm !== depthUm) going = point.depthUm > depthUm ? 'down' : 'up';

@@ -131,7 +131,7 @@ export class GestureStage implements EventTaker {
     if (this.isStrokeQueued(key, this.queue.length)) return this.waitsAsPlan[key] === 1 ? 'waits' : 'edges';
     if (this.plans.passes(key, what, fromUm, toUm)) return 'passes';
     const binding = this.bindingOf(key);
-    if (binding?.kind !== 'stroke') return 'edges';
+    if (binding?.kind !== 'stroke' || this.plans.stateOf(key) === PLANLESS) return 'edges';
     return this.plans.begins(key, binding, what, fromUm, toUm) ? 'plan press' : 'nothing';
   }
 

@@ -248,6 +248,13 @@ describe('joint presses', () => {
     );
   });
 
+  test('the release of a stroke without a plan ends it, though its key has a plan by now', () => {
+    const layers = { Base: { J: 'J', Space: 'while Nav' }, Nav: { J: 'down 0.3 mm: W' } };
+    expect(sent(layers, '+J 0, +Space 5, +S 10, -J 20, -S 60, -Space 70', {}, joints)).toBe(
+      '0 +J, 50 -J, 50 +S, 60 -S',
+    );
+  });
+
   test('a stroke that took part finds no plan any more', () => {
     const layers = { Base: { Space: 'while Nav' }, Nav: { A: 'down 3 mm: W' } };
     expect(sent(layers, '+S 0, A@2 5, +Space 10, A@4 15, A@0 20, -S 30, -Space 40', {}, joints)).toBe(
@@ -339,6 +346,33 @@ describe('on any plan and any curve', () => {
     let at = 0;
     return [...moves.map((step) => (at = Math.min(4000, Math.max(0, 'to' in step ? step.to : at + step.by)))), 0];
   });
+
+  const edgesAt = (spans: readonly Span[], depths: readonly number[]): string[] => {
+    const profile = stageProfile({ Base: {} }, { tapMs: 0 });
+    profile.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [...spans] } };
+    const samples = depths.map((depthUm, n) => ({ tUs: n * 125, key: 'KeyA', depthUm }));
+    return replay(compile(profile), samples)
+      .filter(isEdgeLine)
+      .map(({ edge, code }) => `${edge} ${code}`);
+  };
+
+  test('a slow finger and a fast one, sampled often or seldom, send the same', () =>
+    fc.assert(
+      fc.property(plan, fc.array(depth, { minLength: 1, maxLength: 8 }), (spans, turns) => {
+        const along = (stepUm: number): number[] => {
+          const depths = [0];
+          for (const turn of [...turns, 0]) {
+            for (let at = depths.at(-1) ?? 0; at !== turn;) {
+              at += Math.sign(turn - at) * Math.min(stepUm, Math.abs(turn - at));
+              depths.push(at);
+            }
+          }
+          return depths;
+        };
+        expect(edgesAt(spans, along(50))).toEqual(edgesAt(spans, along(2)));
+      }),
+      { numRuns: 60 },
+    ));
 
   test('spans and marks begin and end as the rules say', () =>
     fc.assert(

@@ -15,6 +15,7 @@ import {
   seeded,
   sensitivityUm,
   settingsAround,
+  settingsOf,
   suggestion,
   Sway,
   TREMOR,
@@ -194,4 +195,12 @@ describe('settings around one', () => {
 
   test('of a reversal key resting says nothing about its sensitivity: that is for its point', () =>
     expect(suggestion([{ actuation: reversal, restingPerHour: 9, againPerMinute: 0.2 }])).toBeDefined());
+});
+
+test('a board’s settings, finger by finger, each once', () => {
+  const deep: Actuation = { mode: 'fixed', pointUm: 3000 };
+  const usual: Actuation = { mode: 'fixed', pointUm: 1500 };
+  const groups = settingsOf(HARROW_64, (key) => (key === 'KeyF' || key === 'KeyJ' ? deep : { ...usual }));
+  expect(groups.map(({ finger }) => finger).toSorted()).toEqual(['index', 'little', 'middle', 'ring', 'thumb']);
+  for (const { finger, settings } of groups) expect(settings).toEqual(finger === 'index' ? [usual, deep] : [usual]);
 });

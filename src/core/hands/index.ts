@@ -26,3 +26,4 @@ export {
 } from './settings';
 export { crossingsPerSecond, Sway, type SwayShape } from './sway';
 export { HandTrial } from './trial';
+export { type FingerSettings, settingsOf } from './wholeBoard';

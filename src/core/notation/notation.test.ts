@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { NAMED_CODES } from '../codes';
-import { DEFAULT_TIMING, type Action, type Binding, type LayerHow } from '../profile';
+import { DEFAULT_TIMING, type Action, type Binding, type LayerHow, type Span } from '../profile';
 import { allMeanings, completeLine, legendOf, parseLine, printLine, sentencesOf } from '.';
 
 const LAYERS = [
@@ -158,7 +158,17 @@ describe('the assign line', () => {
       fc.array(single, { minLength: 2, maxLength: 3 }).map((actions): Action => ({ do: 'many', actions })),
     );
     const step = fc.record({ tap: action, hold: action }, { requiredKeys: [] });
+    const crossing = fc.record({
+      going: fc.constantFrom<'down' | 'up'>('down', 'up'),
+      atUm: fc.integer({ min: 100, max: 20_000 }),
+    });
+    const span = fc.tuple(crossing, fc.option(crossing), action).map(([from, to, does]): Span => ({
+      from,
+      ...(to && (to.atUm !== from.atUm || to.going !== from.going) && { to }),
+      action: does,
+    }));
     const binding: fc.Arbitrary<Binding> = fc.oneof(
+      fc.array(span, { minLength: 1, maxLength: 4 }).map((spans): Binding => ({ kind: 'stroke', spans })),
       action.map(act),
       fc.array(step, { minLength: 1, maxLength: 4 }).map((steps) => gesture(...steps)),
     );
