@@ -8,53 +8,9 @@ import { keyName } from '../shared/keyNames';
 import { toLookAt } from '../shared/problems';
 import type { Bench } from '../shared/useBench';
 import { textOf } from '../theme/dyes';
+import { LineField } from './LineField';
 import { dyeOfPart } from './StrokeLoop';
 import type { Plan } from './usePlan';
-
-type LineFieldProps = {
-  label: string;
-  value: string;
-  className: string;
-  /** Takes the line; a message says why it cannot. */
-  onTake: (line: string) => string | undefined;
-};
-
-/** A line of text that is taken with Enter, or by leaving it, and given up with Escape; one that cannot be read stays. */
-const LineField = ({ label, value, className, onTake }: LineFieldProps) => {
-  const [draft, setDraft] = useState<string | null>(null);
-  const [problem, setProblem] = useState('');
-  const take = (): void => {
-    const found = draft === null || draft.trim() === value ? undefined : onTake(draft);
-    setProblem(found ?? '');
-    if (found === undefined) setDraft(null);
-  };
-  return (
-    <>
-      <input
-        className={`mono ${className}`}
-        aria-label={label}
-        aria-invalid={problem !== ''}
-        value={draft ?? value}
-        onChange={({ target }) => {
-          setDraft(target.value);
-          setProblem('');
-        }}
-        onBlur={take}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
-          if (event.key !== 'Escape') return;
-          setDraft(null);
-          setProblem('');
-        }}
-      />
-      {problem !== '' && (
-        <p className="travel-problem" role="alert">
-          {problem}
-        </p>
-      )}
-    </>
-  );
-};
 
 type PlanCardProps = { bench: Bench; plan: Plan; chosen: number; onChoose: (part: number) => void };
 

@@ -13,6 +13,7 @@ import { parseActuation, printActuation } from '../../core/notation';
 import { sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
 import { keysName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { LineField } from './LineField';
 
 /** What a board's travel is measured in, in µm. */
 const RESOLUTION_UM = 10;
@@ -76,8 +77,6 @@ const mm = (um: number): string => (um / 1000).toFixed(2);
 export const TravelCard = ({ bench }: { bench: Bench }) => {
   const { profile, board, selectedKey, selectedKeys, edit } = bench;
   const [speed, setSpeed] = useState<FingerSpeed>('usual');
-  const [draft, setDraft] = useState<string | null>(null);
-  const [problem, setProblem] = useState('');
   const actuation = actuationOf(profile, selectedKey);
   const isOwn = profile.travel.keys[selectedKey] !== undefined;
   const isMixed = selectedKeys.some((key) => !sameData(actuationOf(profile, key), actuation));
@@ -85,25 +84,13 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
   const put = (to: Actuation | null, goesOn = false): void =>
     edit(setActuation(profile, selectedKeys, to), what, goesOn);
   const { fireUm, backUm, againUm } = travelFigures(actuation, board.travelUm);
-  const printed = printActuation(actuation);
 
-  const take = (): void => {
-    if (draft === null || draft.trim() === printed) {
-      setDraft(null);
-      return;
-    }
-    const parsed = parseActuation(draft);
-    if (!parsed.ok) {
-      setProblem(parsed.message);
-      return;
-    }
-    if (parsed.actuation.pointUm > board.travelUm) {
-      setProblem(`The ${board.name} travels ${board.travelUm / 1000} mm.`);
-      return;
-    }
+  const take = (line: string): string | undefined => {
+    const parsed = parseActuation(line);
+    if (!parsed.ok) return parsed.message;
+    if (parsed.actuation.pointUm > board.travelUm) return `The ${board.name} travels ${board.travelUm / 1000} mm.`;
     put(parsed.actuation);
-    setDraft(null);
-    setProblem('');
+    return undefined;
   };
 
   return (
@@ -114,29 +101,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
           {isMixed ? 'not all alike; shown is the first looked at' : isOwn ? 'set apart' : 'as the board'}
         </span>
       </p>
-      <input
-        className="mono travel-line"
-        aria-label="Depths as a line"
-        aria-invalid={problem !== ''}
-        value={draft ?? printed}
-        onChange={({ target }) => {
-          setDraft(target.value);
-          setProblem('');
-        }}
-        onBlur={take}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
-          if (event.key === 'Escape') {
-            setDraft(null);
-            setProblem('');
-          }
-        }}
-      />
-      {problem !== '' && (
-        <p className="travel-problem" role="alert">
-          {problem}
-        </p>
-      )}
+      <LineField label="Depths as a line" className="travel-line" value={printActuation(actuation)} onTake={take} />
       <Segmented<Actuation['mode']>
         aria-label="How it fires"
         value={actuation.mode}

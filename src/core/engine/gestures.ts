@@ -27,9 +27,9 @@ import type { Hold } from './holds';
 import type { LayerStage } from './layers';
 import { END, EventQueue, NO_PLAN, PRESS, RELEASE, type EventTaker } from './events';
 import { BY_TIME, type Cause, type Outputs } from './outputs';
-import { FOUND, FRESH, PlanStage, PLANLESS, RUNNING } from './plans';
+import { FRESH, PlanStage, PLANLESS } from './plans';
 import { PressMemory } from './presses';
-import type { Program, RunAction, RunBinding, RunGesture, RunStep } from './program';
+import type { Program, RunAction, RunGesture, RunStep } from './program';
 import { Timer, type Timers } from './timers';
 
 const NO_KEY = -1;
@@ -92,7 +92,7 @@ export class GestureStage implements EventTaker {
     this.runningAction = new Array<RunAction | null>(count).fill(null);
     this.releasedUs = new Float64Array(count).fill(-Infinity);
     this.memory = new PressMemory(count);
-    this.plans = new PlanStage(program, this.memory, actions);
+    this.plans = new PlanStage(program, this.memory, layers, actions);
   }
 
   /**
@@ -130,7 +130,7 @@ export class GestureStage implements EventTaker {
     if (!this.hasPlan(key) || key === this.head) return 'edges';
     if (this.isStrokeQueued(key, this.queue.length)) return this.waitsAsPlan[key] === 1 ? 'waits' : 'edges';
     if (this.plans.passes(key, what, fromUm, toUm)) return 'passes';
-    const binding = this.bindingOf(key);
+    const binding = this.plans.bindingOf(key);
     if (binding?.kind !== 'stroke' || this.plans.stateOf(key) === PLANLESS) return 'edges';
     return this.plans.begins(key, binding, what, fromUm, toUm) ? 'plan press' : 'nothing';
   }
@@ -189,37 +189,13 @@ export class GestureStage implements EventTaker {
 
   /** An event with nothing undecided before it. */
   private handle(key: number, what: number, tUs: number, fromUm: number, toUm: number): void {
-    if (this.hasPlan(key) && !this.hasNoPlanNow(key, what, tUs, fromUm, toUm)) {
+    if (this.hasPlan(key) && this.plans.follows(key, what, tUs, fromUm, toUm)) {
       this.plans.move(key, what, tUs, fromUm, toUm);
       return;
     }
     if ((what & PRESS) !== 0) this.press(key, tUs);
     if ((what & RELEASE) !== 0) this.release(key, tUs);
     if ((what & END) !== 0) this.plans.move(key, END, tUs, fromUm, toUm);
-  }
-
-  /** Looks up the binding of a stroke at its first crossing or press; afterwards it has a plan, or none, or is still fresh. */
-  private hasNoPlanNow(key: number, what: number, tUs: number, fromUm: number, toUm: number): boolean {
-    if ((what & NO_PLAN) !== 0) this.plans.hasNone(key);
-    const state = this.plans.stateOf(key);
-    if (state !== FRESH) return state === PLANLESS;
-    const binding = this.layers.lookUp(key);
-    const isPress = (what & PRESS) !== 0;
-    if (binding?.kind === 'stroke' && (isPress || binding.isCrossed(fromUm, toUm))) {
-      const layer = this.layers.foundIn;
-      if (this.layers.hasOncePending) this.actions.useUpOnce();
-      this.plans.find(key, binding, layer, what, tUs, fromUm);
-      return false;
-    }
-    if (isPress) this.plans.hasNone(key);
-    return true;
-  }
-
-  /** What a press of a key is bound to, as things stand. */
-  private bindingOf(key: number): RunBinding | null {
-    if (!this.hasPlan(key)) return this.layers.lookUp(key);
-    const state = this.plans.stateOf(key);
-    return state === FOUND || state === RUNNING ? this.plans.planOf(key) : this.layers.lookUp(key);
   }
 
   /** Whether the present stroke of a key has an event in the queue before a place. */
@@ -328,7 +304,7 @@ export class GestureStage implements EventTaker {
       this.plans.move(key, what, tUs, fromUm, toUm);
       return;
     }
-    const binding = this.bindingOf(key);
+    const binding = this.plans.bindingOf(key);
     const isPlan = binding?.kind === 'stroke' && this.plans.stateOf(key) !== PLANLESS && (what & NO_PLAN) === 0;
     const isPress = isPlan ? this.plans.begins(key, binding, what, fromUm, toUm) : (what & PRESS) !== 0;
     this.waitsAsPlan[key] = isPlan ? 1 : 0;
@@ -370,7 +346,7 @@ export class GestureStage implements EventTaker {
       this.decideTapPlain('interrupted');
       return;
     }
-    const other = this.bindingOf(key);
+    const other = this.hasPlan(key) ? this.plans.bindingOf(key) : this.layers.lookUp(key);
     if (other?.kind === 'act' && other.action.modifiersOnly) {
       this.wait(key, WAITS_INERT);
     } else if (gesture.otherHandOnly && this.sameHand(key) && !(other?.kind === 'gesture' && other.hasHold)) {

@@ -251,7 +251,7 @@ describe('joint presses', () => {
   test('the release of a stroke without a plan ends it, though its key has a plan by now', () => {
     const layers = { Base: { J: 'J', Space: 'while Nav' }, Nav: { J: 'down 0.3 mm: W' } };
     expect(sent(layers, '+J 0, +Space 5, +S 10, -J 20, -S 60, -Space 70', {}, joints)).toBe(
-      '0 +J, 50 -J, 50 +S, 60 -S',
+      '0 +J, 50 +S, 50 -J, 60 -S',
     );
   });
 

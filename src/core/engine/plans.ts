@@ -12,8 +12,9 @@ import type { ActionStage } from './actions';
 import type { PlanPlayer, RunPlan } from './crossings';
 import { END, MOVE, NO_PLAN, PRESS, RELEASE } from './events';
 import type { Hold } from './holds';
+import type { LayerStage } from './layers';
 import type { PressMemory } from './presses';
-import type { Program } from './program';
+import type { Program, RunBinding } from './program';
 
 export const FRESH = 0;
 export const FOUND = 1;
@@ -28,7 +29,7 @@ export class PlanStage implements PlanPlayer {
   /** When each running stroke went down, and the number of its press. */
   private readonly pressedUs: Float64Array;
   private readonly presses: Float64Array;
-  /** What the spans of each key hold, by their places in its plan. */
+  /** What each stroke's spans keep down, by their places in its plan. */
   private readonly running: (Hold | null)[][];
   /** The stroke whose crossings are being played, and when. */
   private key = 0;
@@ -37,6 +38,7 @@ export class PlanStage implements PlanPlayer {
   constructor(
     program: Program,
     private readonly memory: PressMemory,
+    private readonly active: LayerStage,
     private readonly actions: ActionStage,
   ) {
     const count = program.keyIds.length;
@@ -52,9 +54,30 @@ export class PlanStage implements PlanPlayer {
     return this.states[key] as number;
   }
 
-  /** The plan of a stroke that has one. */
-  planOf(key: number): RunPlan {
-    return this.plans[key] as RunPlan;
+  /** What a press of a key is bound to, as things stand: a stroke keeps its plan, whatever layers are active by then. */
+  bindingOf(key: number): RunBinding | null {
+    const state = this.states[key];
+    return state === FOUND || state === RUNNING ? this.planOf(key) : this.active.lookUp(key);
+  }
+
+  /**
+   * Whether an event that is handled now belongs to a plan. A stroke's first crossing or press looks up the binding;
+   * afterwards the stroke has a plan, or none, or what was crossed was no plan's and it is still fresh.
+   */
+  follows(key: number, what: number, tUs: number, fromUm: number, toUm: number): boolean {
+    if ((what & NO_PLAN) !== 0) this.hasNone(key);
+    const state = this.states[key];
+    if (state !== FRESH) return state !== PLANLESS;
+    const binding = this.active.lookUp(key);
+    const isPress = (what & PRESS) !== 0;
+    if (binding?.kind === 'stroke' && (isPress || binding.isCrossed(fromUm, toUm))) {
+      const layer = this.active.foundIn;
+      if (this.active.hasOncePending) this.actions.useUpOnce();
+      this.find(key, binding, layer, what, tUs, fromUm);
+      return true;
+    }
+    if (isPress) this.hasNone(key);
+    return false;
   }
 
   /** The stroke's press found no plan. */
@@ -62,8 +85,8 @@ export class PlanStage implements PlanPlayer {
     this.states[key] = PLANLESS;
   }
 
-  /** The stroke's first crossing or press found a plan in a layer. A press plays first what the finger has passed. */
-  find(key: number, plan: RunPlan, layer: number, what: number, tUs: number, fromUm: number): void {
+  /** A plan was found in a layer. A press plays first what the finger has passed. */
+  private find(key: number, plan: RunPlan, layer: number, what: number, tUs: number, fromUm: number): void {
     this.states[key] = FOUND;
     this.plans[key] = plan;
     this.layers[key] = layer;
@@ -95,6 +118,11 @@ export class PlanStage implements PlanPlayer {
     const state = this.states[key];
     if ((what & MOVE) !== 0 && (state === FOUND || state === RUNNING)) this.play(key, tUs, fromUm, toUm);
     if ((what & END) !== 0) this.end(key);
+  }
+
+  /** The plan of a stroke that has one. */
+  private planOf(key: number): RunPlan {
+    return this.plans[key] as RunPlan;
   }
 
   /** Forgets all strokes. One that goes on has no plan until it ends. */
