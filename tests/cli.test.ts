@@ -99,6 +99,21 @@ describe('check', () => {
     expect(status).toBe(0);
   });
 
+  test('stroke plans: what cannot be is a problem, what disappoints is advice', () => {
+    const profile = JSON.parse(readFileSync(DESK, 'utf8'));
+    const spans = profile.layers[2].keys.KeyS.does.spans;
+    spans[1].to.atUm = 2200;
+    const odd = cli('check', put('odd.json', JSON.stringify(profile)));
+    expect(odd.out).toContain(
+      'layers[2].keys.KeyS.does.spans[1]: advice: Part 2 never reaches its end at 2.2 mm going up',
+    );
+    expect(odd.status).toBe(0);
+    spans[2].from.atUm = 4600;
+    const beyond = cli('check', put('beyond.json', JSON.stringify(profile)));
+    expect(beyond.out).toContain('layers[2].keys.KeyS.does.spans[2].from.atUm: 4600 is deeper than the travel');
+    expect(beyond.status).toBe(1);
+  });
+
   test('every problem is a line with its path', () => {
     const profile = JSON.parse(readFileSync(DESK, 'utf8'));
     profile.layers[0].keys.KeyÖ = { does: { kind: 'none' } };

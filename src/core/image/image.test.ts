@@ -93,6 +93,17 @@ describe('image and back', () => {
     expect(bare.layers[0]!.keys.CapsLock!.does).toMatchObject({ steps: [{ hold: { layer: 'layer-1' } }] });
   });
 
+  test('equal stroke plans are stored once: a further key costs one byte more than a letter', () => {
+    const plan = SHOW_DESK.layers[2]!.keys.KeyS!.does;
+    expect(plan.kind).toBe('stroke');
+    const put = (profile: Profile, key: string): Profile =>
+      applyEdit(profile, { edit: 'assign', layer: 'base', key, to: { does: plan } });
+    const lengthOf = (profile: Profile): number => encodeImage(profile, HARROW_64, { withoutNames: true }).length;
+    const one = put(SHOW_DESK, 'KeyA');
+    expect(lengthOf(put(one, 'KeyB')) - lengthOf(one)).toBe(1);
+    expect(decodeImage(encodeImage(one, HARROW_64))).toEqual(one);
+  });
+
   test('equal actions and gestures are stored once', () => {
     const gesture = SHOW_DESK.layers[0]!.keys.CapsLock!;
     const once = encodeImage(SHOW_DESK, HARROW_64, { withoutNames: true }).length;

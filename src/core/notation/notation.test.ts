@@ -125,6 +125,14 @@ describe('the assign line', () => {
     ['A for 2 h', 9, 'ms'],
     ['A for 700 s', 7, '600 s'],
     ['once upon a time', 6, 'Cues'],
+    ['down 0.6 A', 10, ':'],
+    ['down 0.6 to 2 mm: A', 13, 'up'],
+    ['down 0.6 to down 0.6 mm: A', 10, 'where it begins'],
+    ['down 0.05: A', 6, '0.1 mm at the least'],
+    ['down 0.60001: A', 6, 'a depth such as 0.6 mm'],
+    ['down 0.6: A, tap B', 14, 'down'],
+    ['down 0.6: A B', 13, ','],
+    ['up 0.6:', 8, 'a key such as Esc'],
   ])('"%s" is wrong at column %i, and says: %s', (line, column, part) => {
     const parsed = parseLine(line, context);
     if (parsed.ok) throw new Error('was understood');
@@ -198,6 +206,12 @@ describe('completing', () => {
     ['tap Esc, hold while ', ['Base', 'Cues']],
     ['Ctrl+Back', ['Backspace']],
     ['f1', ['F1', 'F10']],
+    ['down 0.6 t', ['to']],
+    ['down 0.6 to u', ['up']],
+    ['down 0.6 mm: A, d', ['down']],
+    ['down 0.6 mm: whi', ['while']],
+    ['down 0.6 mm: while C', ['Cues']],
+    ['down 0.6 mm: Ctrl+Back', ['Backspace']],
   ])('after "%s"', (line, some) => expect(inserts(line)).toEqual(expect.arrayContaining(some)));
 
   test('a completion says from where it replaces, and what it means', () => {
@@ -236,6 +250,11 @@ describe('sentences and legends', () => {
       'tap G, twice B',
       {},
       'Tapped, it sends G. Held for 200 ms, it holds G until you let go. Tapped twice, it sends B. A press within 180 ms of letting go counts as the next one.',
+    ],
+    [
+      'down 0.7 to up 0.7 mm: Right, down 3.7 mm: play House lights down',
+      {},
+      'Going down past 0.7 mm it holds Right arrow until it comes back above 0.7 mm. Going down past 3.7 mm it plays House lights down, once.',
     ],
     ['Ctrl+B', {}, 'It sends Control+B, and holds it as long as you hold the key.'],
     ['go Base', {}, 'It goes to Base and stays there.'],

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { HARROW_64 } from '../board';
+import { HARROW_64, TWILL_42 } from '../board';
 import {
   applyEdit,
   answerFrom,
@@ -22,6 +22,7 @@ import {
   waysTo,
   type Edit,
   type Profile,
+  type Span,
 } from '.';
 
 const plain = (): Profile => plainProfile(HARROW_64, 'p_test', 'Test');
@@ -111,6 +112,28 @@ describe('reading profiles', () => {
       'timing.holdAfterMs: Too small: expected number to be >=0',
     ],
     [
+      'a release too fine for any finger',
+      (p) => {
+        p.travel.board = { mode: 'reversal', pointUm: 500, pressUm: 100, releaseUm: 20, reset: 'top' };
+      },
+      'travel.board.releaseUm: must be 50 µm at the least: no finger is steadier',
+    ],
+    [
+      'a crossing where a key counts as at rest',
+      (p) => {
+        const span = { from: { going: 'down', atUm: 60 }, action: { do: 'capitals' } };
+        p.layers[0].keys.KeyA.does = { kind: 'stroke', spans: [span] };
+      },
+      'layers[0].keys.KeyA.does.spans[0].from.atUm: must be 100 µm at the least: above that a key counts as at rest',
+    ],
+    [
+      'a stroke plan without parts',
+      (p) => {
+        p.layers[0].keys.KeyA.does = { kind: 'stroke', spans: [] };
+      },
+      'layers[0].keys.KeyA.does.spans: Too small: expected array to have >=1 items',
+    ],
+    [
       'another version',
       (p) => {
         p.version = 2;
@@ -139,6 +162,15 @@ describe('problems of a profile of the right shape', () => {
     change(profile);
     return profileProblems(profile).map(printProblem);
   };
+  const span = (atUm: number): Span => ({ from: { going: 'down', atUm }, action: { do: 'capitals' } });
+  test('stroke plans need a board that measures travel', () => {
+    const split = plainProfile(TWILL_42, 'p_split', 'Split');
+    split.layers[0]!.keys['L2-2'] = { does: { kind: 'stroke', spans: [span(600)] } };
+    expect(profileProblems(split).map(printProblem)).toEqual([
+      'layers[0].keys["L2-2"].does: the Twill 42 does not measure travel, so it has no stroke plans',
+    ]);
+  });
+
   test('a sound profile has none', () => expect(profileProblems(withLayer())).toEqual([]));
   test.each<[string, (profile: Profile) => void, string]>([
     [
@@ -203,6 +235,27 @@ describe('problems of a profile of the right shape', () => {
         p.layers[0]!.keys.KeyA = { does: { kind: 'gesture', steps: [{}, {}, {}, {}] } };
       },
       'layers[0].keys.KeyA.does.steps: 4 steps; the Harrow 64 has room for 3',
+    ],
+    [
+      'a crossing beyond the travel',
+      (p) => {
+        p.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [span(4500), span(600)] } };
+      },
+      'layers[0].keys.KeyA.does.spans[0].from.atUm: 4500 is deeper than the travel of the Harrow 64, 4000',
+    ],
+    [
+      'a part that ends where it begins',
+      (p) => {
+        p.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [{ ...span(600), to: span(600).from }] } };
+      },
+      'layers[0].keys.KeyA.does.spans[0].to: is the same crossing as "from"; leave it out for a mark',
+    ],
+    [
+      'too many parts',
+      (p) => {
+        p.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: Array.from({ length: 5 }, () => span(600)) } };
+      },
+      'layers[0].keys.KeyA.does.spans: 5 spans; the Harrow 64 has room for 4',
     ],
     [
       'joints with the same keys',
