@@ -138,6 +138,16 @@ test('a plan is typed as a line; gaps, ends out of reach and lines that cannot b
   await page.keyboard.press('Home');
   await seeText(page, '[data-testid=finger]', '0.00 mm · up · 2 presses');
 
+  // A crossing beyond the travel is taken, named, and breaks nothing.
+  await choose(page, '.travel-switch .ant-segmented-item ::-p-text(its stroke plan)');
+  await type('down 5 to up 4.5 mm: J');
+  await seeText(page, '.plan-card', '5000 is deeper than the travel of the Harrow 64, 4000');
+  await seeText(page, '[data-stroke="half"]', '5000 is deeper');
+  await choose(page, '.travel-switch .ant-segmented-item ::-p-text(from the side)');
+  await seeText(page, '.travel-switch [role=alert]', 'It cannot be tried yet: 5000 is deeper');
+  await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
+  await page.waitForFunction(() => !document.querySelector('.travel-switch [role=alert]'));
+
   await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
   await choose(page, '[data-key="KeyJ"]');
   await seeText(page, '.key-card', 'Shape its stroke plan on the travel bench');

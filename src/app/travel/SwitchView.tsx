@@ -163,6 +163,11 @@ export const SwitchView = ({ profile, layer, board, gaugedKey, actuation }: Swit
           {crossed.length === 0 && ` · next ${state.isDown ? 'up' : 'down'} at ${mm(nextUm)} mm`}
         </text>
       </svg>
+      {finger.reason !== '' && (
+        <p className="travel-problem" role="alert">
+          It cannot be tried yet: {finger.reason}.
+        </p>
+      )}
       <PlayCurve board={board} playedKey={gaugedKey} onPlay={finger.play} />
     </>
   );

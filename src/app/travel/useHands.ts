@@ -54,6 +54,8 @@ export function useHands(question: HandsQuestion, isAsked: boolean): Hands {
           stop();
         }
       };
+      // A setting that cannot be run is named in the list of problems.
+      own.onerror = stop;
       own.postMessage({ board, groups, weight, restingH, seed: SEED } satisfies HandsOrder);
     }, SETTLES_MS);
     return () => {

@@ -1,7 +1,7 @@
 /** A pretend finger on one switch: moved by pointer, keyboard, a gamepad's trigger or a curve, and followed by the engine itself. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { aloneBinding, aloneWith, type CurvePoint } from '../../core/analysis';
-import { compile, Engine, type SwitchState } from '../../core/engine';
+import { CannotRun, compile, Engine, type Program, type SwitchState } from '../../core/engine';
 import type { Board, KeyId } from '../../core/board';
 import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';
 
@@ -29,6 +29,8 @@ export type PretendFinger = {
   isDown: boolean;
   switchState: SwitchState;
   strip: Strip;
+  /** Why the key cannot be tried; empty when it can. */
+  reason: string;
   /** Moves the finger to a depth now. */
   moveTo(um: number): void;
   /** Plays a recorded curve from its beginning; a hand that takes the finger ends it. */
@@ -41,6 +43,16 @@ function stageOf(profile: Profile, layer: Layer, key: KeyId, actuation: Actuatio
   return does.kind === 'stroke'
     ? aloneBinding(profile, key, does)
     : aloneWith(profile, { [key]: { do: 'keys', codes: ['KeyA'] } }, [], actuation);
+}
+
+/** The program to try, or why there is none. */
+function programOf(stage: Profile, board: Board): Program | string {
+  try {
+    return compile(stage, board);
+  } catch (error) {
+    if (error instanceof CannotRun) return error.message;
+    throw error;
+  }
 }
 
 export function usePretendFinger(
@@ -58,9 +70,13 @@ export function usePretendFinger(
   const wanted = useRef(0);
   const curve = useRef<{ points: readonly CurvePoint[]; at: number; startMs: number } | null>(null);
   const settings = JSON.stringify(actuation);
+  const program = useMemo(
+    () => programOf(stageOf(profile, layer, key, JSON.parse(settings) as Actuation), board),
+    [profile, layer, key, settings, board],
+  );
 
   useEffect(() => {
-    const program = compile(stageOf(profile, layer, key, JSON.parse(settings) as Actuation), board);
+    if (typeof program === 'string') return;
     const index = program.keyIndex.get(key) ?? 0;
     const depths: Strip['depths'] = [];
     const edges: Strip['edges'] = [];
@@ -128,7 +144,7 @@ export function usePretendFinger(
       setIsDown(false);
       setSwitchState(UP);
     };
-  }, [profile, layer, board, key, settings]);
+  }, [program, board, key]);
 
   const moveTo = useCallback((um: number) => {
     curve.current = null;
@@ -137,5 +153,5 @@ export function usePretendFinger(
   const play = useCallback((points: readonly CurvePoint[]) => {
     curve.current = { points, at: 0, startMs: -1 };
   }, []);
-  return { depthUm, isDown, switchState, strip, moveTo, play };
+  return { depthUm, isDown, switchState, strip, reason: typeof program === 'string' ? program : '', moveTo, play };
 }
