@@ -7,12 +7,22 @@ import type { KeyboardState } from '../state/keyboards';
 type Measure = { what: string; used: number; most: number; note?: string };
 
 function measures(profile: Profile, board: Board, slotBytes: number | undefined): Measure[] {
-  const steps = profile.layers.flatMap((layer) =>
-    Object.values(layer.keys).map(({ does }) => (does.kind === 'gesture' ? does.steps.length : 0)),
+  const bindings = profile.layers.flatMap((layer) => Object.values(layer.keys).map(({ does }) => does));
+  const steps = bindings.map((does) => (does.kind === 'gesture' ? does.steps.length : 0));
+  const parts = bindings.map((does) => (does.kind === 'stroke' ? does.spans.length : 0));
+  const events = profile.macros.map((macro) =>
+    [macro.onPress, macro.repeat, macro.onRelease].reduce((sum, score) => sum + (score?.events.length ?? 0), 0),
   );
+  const { device } = board;
   const found: Measure[] = [
-    { what: 'layers', used: profile.layers.length, most: board.device.layers },
-    { what: 'presses in a gesture', used: Math.max(0, ...steps), most: board.device.gestureSteps },
+    { what: 'layers', used: profile.layers.length, most: device.layers },
+    { what: 'presses in a gesture', used: Math.max(0, ...steps), most: device.gestureSteps },
+    ...(board.analog
+      ? [{ what: 'parts of a stroke plan', used: Math.max(0, ...parts), most: device.spansPerKey }]
+      : []),
+    { what: 'joint presses', used: profile.joints.length, most: device.joints },
+    { what: 'macros', used: profile.macros.length, most: device.macros },
+    { what: 'events of a macro', used: Math.max(0, ...events), most: device.macroEvents },
   ];
   if (slotBytes === undefined) return found;
   try {

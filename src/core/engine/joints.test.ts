@@ -74,6 +74,12 @@ const CASES: [rule: string, joints: Record<string, string>, hand: string, outcom
     '0 +A, 40 -A, 40 +Esc, 90 -Esc',
   ],
   [
+    'also the release of an earlier press of one of its own keys',
+    JK,
+    '+J 0, +K 50, -J 60, +J 70, -J 90, -K 100',
+    '40 +J, 70 -J, 70 +Esc, 90 -Esc',
+  ],
+  [
     'a longer joint is waited for',
     { 'J K': 'Esc', 'J K L': 'Tab' },
     '+J 0, +K 10, +L 20, -J 90, -K 91, -L 92',

@@ -231,8 +231,12 @@ export class JointStage implements EventTaker {
     const keys = (this.program.joints[joint] as RunJoint).keys;
     this.restoreEnding();
     this.startAfresh();
+    // Gone are the presses that are the joint's now, with what their strokes did since; releases of earlier presses go on.
+    let taken = 0;
     for (let n = 0; n < count; n++) {
-      if (keys.includes(this.waiting.key(0))) this.waiting.remove(0);
+      const place = keys.indexOf(this.waiting.key(0));
+      if (place >= 0 && (this.waiting.what(0) & PRESS) !== 0) taken |= 1 << place;
+      if (place >= 0 && ((taken >> place) & 1) === 1) this.waiting.remove(0);
       else this.giveFirst();
     }
     for (const key of keys) {
