@@ -5,7 +5,12 @@ const transform = {
 const shared = { transform, extensionsToTreatAsEsm: ['.ts', '.tsx'], testEnvironment: 'node' };
 export default {
   projects: [
-    { ...shared, displayName: 'unit', testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'] },
+    {
+      ...shared,
+      displayName: 'unit',
+      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
+      setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
+    },
     {
       ...shared,
       displayName: 'end to end',
