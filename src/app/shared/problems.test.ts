@@ -24,6 +24,19 @@ describe('what one should look at', () => {
     expect(toLookAt(profile, HARROW_64)).toMatchObject([{ macro: 'm', isProblem: true }]);
   });
 
+  test('a problem of a key says which part of it; one of nothing in particular gives the path', () => {
+    const span = { from: { going: 'down' as const, atUm: 5000 }, action: { do: 'capitals' as const } };
+    const profile = stageProfile({ Base: {} }, {}, { travel: { board: { mode: 'fixed', pointUm: 5000 }, keys: {} } });
+    profile.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [span] } };
+    profile.layers[0]!.keys.KeyB = { does: { kind: 'act', action: { do: 'macro', macro: 'gone' } } };
+    const deep = '5000 is deeper than the travel of the Harrow 64, 4000';
+    expect(toLookAt(profile, HARROW_64).map(({ key, message }) => [key, message])).toEqual([
+      ['KeyB', 'there is no macro "gone"'],
+      ['KeyA', `part 1: ${deep}`],
+      [undefined, `travel.board.pointUm: ${deep}`],
+    ]);
+  });
+
   test('the answer is remembered for each profile', () => {
     const profile = stageProfile({ Base: {} });
     expect(allProblems(profile, HARROW_64)).toBe(allProblems(profile, HARROW_64));

@@ -44,13 +44,22 @@ function placeOf({ path }: Problem, profile: Profile): { layer?: string; key?: s
   return { layer: profile.layers[index]?.id ?? '', ...(typeof key === 'string' && { key }) };
 }
 
+/** What a path says that the layer and key, or the macro, in front of the message do not: `part 2`, `press 1`. */
+function restOf({ path }: Problem): string {
+  const [first, , , , , list, index] = path;
+  if (first === 'macros') return printPath(path.slice(2));
+  if (first !== 'layers' || path.length < 4) return printPath(path);
+  const word = { spans: 'part', steps: 'press' }[String(list)];
+  return word !== undefined && typeof index === 'number' ? `${word} ${index + 1}` : '';
+}
+
 /** Problems first, then advice; advice is only given on a profile without problems, whose references can be followed. */
 export const toLookAt = remembered((profile, board): ToLookAt[] => {
   const problems = allProblems(profile, board);
   if (problems.length > 0) {
     return problems.map((problem) => ({
       id: `${printPath(problem.path)} ${problem.message}`,
-      message: `${printPath(problem.path)}: ${problem.message}`,
+      message: [restOf(problem), problem.message].filter((words) => words !== '').join(': '),
       isProblem: true,
       ...placeOf(problem, profile),
     }));
