@@ -180,3 +180,35 @@ test('a copy for a board without measured travel says what is lost', async () =>
   expect(complaints).toEqual([]);
   await page.close();
 });
+
+test('a gamepad’s trigger pulls a key on the travel bench and in a trial', async () => {
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`);
+  await page.evaluateOnNewDocument(() => {
+    const pull = Object.assign(window, { pull: 0 });
+    const button = (value: number) => ({ value, pressed: value > 0.5, touched: value > 0 });
+    navigator.getGamepads = () => [
+      { buttons: Array.from({ length: 17 }, (_, n) => button(n === 7 ? pull.pull : 0)) } as unknown as Gamepad,
+    ];
+  });
+  const pull = (share: number): Promise<void> => page.evaluate((to) => void Object.assign(window, { pull: to }), share);
+
+  await page.goto(`${app.server.url}/profile/demo-show-desk/travel`);
+  await choose(page, '[data-key="KeyB"]');
+  await pull(0.5);
+  await seeText(page, '[data-testid=finger]', '2.00 mm · down · 1 presses');
+  await pull(0);
+  await seeText(page, '[data-testid=finger]', '0.00 mm · up');
+
+  await page.click('.benches a[href$="/trial"]');
+  await seeText(page, '.trial-head', 'the gamepad’s trigger pulls B');
+  await page.waitForSelector('.trial-main');
+  await pull(0.3);
+  await seeText(page, '.trial-lanes', 'B');
+  expect(await textOf(page, '[data-testid=host-text]')).not.toContain('b');
+  await pull(0.6);
+  await seeText(page, '[data-testid=host-text]', 'b');
+  await pull(0);
+  await seeText(page, '[data-testid=held]', 'nothing');
+  expect(complaints).toEqual([]);
+  await page.close();
+});

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { aloneBinding, aloneWith, type CurvePoint } from '../../core/analysis';
 import { CannotRun, compile, Engine, type Program, type SwitchState } from '../../core/engine';
 import type { Board, KeyId } from '../../core/board';
+import { triggerShare } from '../shared/trigger';
 import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';
 
 /** What the strip shows: depths over the last seconds, and the edges they made. */
@@ -17,9 +18,6 @@ export type Strip = {
 export const STRIP_MS = 4000;
 const REST: Strip = { depths: [], edges: [], nowMs: 0, presses: 0 };
 const UP: SwitchState = { isDown: false, inZone: false, extremeUm: 0 };
-/** Triggers of a gamepad (Gamepad standard, "standard" mapping: buttons 6 and 7). */
-const TRIGGERS = [6, 7];
-const TRIGGER_STARTS = 0.02;
 /** How often a depth that does not change is drawn again. */
 const STILL_MS = 40;
 
@@ -68,6 +66,8 @@ export function usePretendFinger(
   const [strip, setStrip] = useState<Strip>(REST);
   const depth = useRef(0);
   const wanted = useRef(0);
+  /** Whether a trigger holds the key, which goes up with it. */
+  const pulled = useRef(false);
   const curve = useRef<{ points: readonly CurvePoint[]; at: number; startMs: number } | null>(null);
   const settings = JSON.stringify(actuation);
   const program = useMemo(
@@ -104,11 +104,10 @@ export function usePretendFinger(
     const tick = (): void => {
       const nowMs = performance.now() - startMs;
       lastMs = nowMs;
-      const trigger = navigator
-        .getGamepads()
-        .flatMap((pad) => (pad ? TRIGGERS.map((button) => pad.buttons[button]?.value ?? 0) : []))
-        .reduce((most, value) => Math.max(most, value), 0);
-      if (trigger > TRIGGER_STARTS) wanted.current = Math.round(trigger * board.travelUm);
+      const trigger = triggerShare();
+      if (trigger > 0) wanted.current = Math.round(trigger * board.travelUm);
+      else if (pulled.current) wanted.current = 0;
+      pulled.current = trigger > 0;
       const before = depth.current;
       const played = curve.current;
       if (played) {

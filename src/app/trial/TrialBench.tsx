@@ -4,6 +4,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { Bar, Chosen, HostBar } from '../../core/analysis';
 import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
+import { keyLegend } from '../shared/keyNames';
+import { hasTrigger } from '../shared/trigger';
 import { useBench } from '../shared/useBench';
 import { Compared } from './Compared';
 import { HostScreen } from './HostScreen';
@@ -14,6 +16,7 @@ import { TrialBoard } from './TrialBoard';
 import { WhyPanel } from './WhyPanel';
 import type { TrialSession } from './session';
 import { useListening, waysOutOf } from './useListening';
+import { useTrigger } from './useTrigger';
 import { useSessionVersion, useTrialSession, type Source } from './useTrialSession';
 import './trial.css';
 
@@ -32,7 +35,7 @@ function sameBar(chosen: Chosen, session: TrialSession): Chosen | null {
 }
 
 const TrialBench = () => {
-  const { profile, board } = useBench();
+  const { profile, board, selectedKey, select } = useBench();
   const [source, setSource] = useState<Source>('draft');
   const [why, setWhy] = useState<Chosen | null>(null);
   const [lookUs, setLookUs] = useState<number | null>(null);
@@ -43,6 +46,7 @@ const TrialBench = () => {
   const trial = useTrialSession(source, played, board, `${profile.id}/${board.id}`);
   const session = trial && 'session' in trial ? trial.session : null;
   const listening = useListening(session, board);
+  useTrigger(session, board, selectedKey);
   useSessionVersion(session);
 
   // Enter begins to listen at once, unless the person is busy elsewhere on the page.
@@ -108,6 +112,9 @@ const TrialBench = () => {
             Listen to my keyboard
           </Button>
         )}
+        {hasTrigger() && (
+          <span className="soft">the gamepad’s trigger pulls {keyLegend(board, profile, selectedKey)}</span>
+        )}
         {listening.isListening && listening.stranger !== '' && (
           <span className="soft">{legendOfCode(listening.stranger)} is not on this board</span>
         )}
@@ -127,7 +134,7 @@ const TrialBench = () => {
       )}
       {session && (
         <div className="trial-main">
-          <TrialBoard session={session} board={board} />
+          <TrialBoard session={session} board={board} onTouch={(key) => select({ key })} />
           <div className="trial-lanes">
             <LanesView
               session={session}

@@ -1,5 +1,5 @@
 /** The board as it is now: what each key would do at this moment, which keys are down, and which one is undecided. */
-import type { Board, BoardKey } from '../../core/board';
+import type { Board, BoardKey, KeyId } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerAmong } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
@@ -7,7 +7,14 @@ import type { KeyFace } from '../shared/Cap';
 import { keyName } from '../shared/keyNames';
 import type { TrialSession } from './session';
 
-export const TrialBoard = ({ session, board }: { session: TrialSession; board: Board }) => {
+type TrialBoardProps = {
+  session: TrialSession;
+  board: Board;
+  /** A drawn key was pressed: the gamepad's trigger pulls that one from now on. */
+  onTouch: (key: KeyId) => void;
+};
+
+export const TrialBoard = ({ session, board, onTouch }: TrialBoardProps) => {
   const { profile, lanes } = session;
   const order = lanes.askOrder(profile.layers.map(({ id }) => id));
   const pending = lanes.pending?.name;
@@ -35,7 +42,10 @@ export const TrialBoard = ({ session, board }: { session: TrialSession; board: B
         board={board}
         face={face}
         label={`${board.name}: press keys with the pointer, or with Space`}
-        onPress={(key, down) => session.finger(key, down, performance.now())}
+        onPress={(key, down) => {
+          session.finger(key, down, performance.now());
+          if (down) onTouch(key);
+        }}
       />
     </section>
   );

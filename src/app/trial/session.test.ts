@@ -45,6 +45,25 @@ describe('a trial', () => {
     expect(session.lanes.decisions[0]).toMatchObject({ why: 'released-early', outcome: 'tap' });
   });
 
+  test('a trigger pulls a key as deep as it is pulled, and half a pull is half a plan', () => {
+    const profile = stageProfile({ Base: { D: 'down 0.6 to up 0.6 mm: X, down 3 mm: Y' } });
+    const plan = new TrialSession(profile, HARROW_64);
+    plan.attach(draftPlayer(profile, HARROW_64, plan.take));
+    for (const [depthUm, ms] of [
+      [0, 5],
+      [900, 10],
+      [2000, 20],
+      [700, 30],
+      [0, 40],
+      [0, 50],
+    ] as const)
+      plan.depth('KeyD', depthUm, at(ms));
+    plan.depth('Nowhere', 900, at(60));
+    expect(plan.lanes.host.map(({ name }) => name)).toEqual(['KeyX']);
+    expect(plan.lanes.fingers).toHaveLength(1);
+    expect(plan.samples.map(({ depthUm }) => depthUm)).toEqual([900, 2000, 700, 0]);
+  });
+
   test('doubles and keys of other boards are ignored', () => {
     session.finger('KeyB', true, at(0));
     session.finger('KeyB', true, at(5));

@@ -85,6 +85,15 @@ export class TrialSession {
     this.changed();
   }
 
+  /** A finger has pulled a key to a depth in µm, 0 for up, at a time of the page's clock in ms: a trigger, not a key. */
+  depth(key: KeyId, depthUm: number, atMs: number): void {
+    if (!this.player || this.runs || !this.keyIndex.has(key)) return;
+    if (depthUm > 0) this.fingersDown.add(key);
+    else if (!this.fingersDown.delete(key)) return;
+    this.move(this.usOf(atMs), key, depthUm);
+    this.changed();
+  }
+
   /**
    * Plays recorded fingers, behind everything that has happened, and lets them settle. Time jumps to their end. Very many
    * are run away from the page; `runs` says how far they are.
