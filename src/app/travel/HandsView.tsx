@@ -15,6 +15,7 @@ import {
 import { printActuation } from '../../core/notation';
 import { sameData, type Actuation } from '../../core/profile';
 import { Chart } from '../shared/Chart';
+import { chance, hourly, minutely } from './rates';
 import { useHands, type Hands } from './useHands';
 
 const mm = (um: number): string => (um / 1000).toFixed(2);
@@ -23,21 +24,6 @@ const RESTING_H = 48;
 /** What the axis shows for never; it runs in powers of ten. */
 const LEAST_SHOWN = 0.01;
 const power = (rate: number): number => Math.log10(Math.max(LEAST_SHOWN, rate));
-
-/** A rate in words a person can picture. */
-export const hourly = (perHour: number): string =>
-  perHour === 0
-    ? 'never in two days'
-    : perHour >= 1
-      ? `${perHour.toFixed(1)} an hour`
-      : `1 in ${(1 / perHour).toFixed(perHour > 0.1 ? 1 : 0)} h`;
-const minutely = (perMinute: number): string =>
-  perMinute === 0
-    ? 'none in an hour'
-    : perMinute >= 1
-      ? `${perMinute.toFixed(1)} a minute`
-      : `1 in ${(1 / perMinute).toFixed(0)} min`;
-const chance = (perHour: number): string => `${((1 - Math.exp(-perHour)) * 100).toFixed(perHour < 0.1 ? 1 : 0)} %`;
 
 const isReversal = ({ mode }: Actuation): boolean => mode === 'reversal';
 const nervousness = (figures: HandFigures): number =>
@@ -142,7 +128,7 @@ type HandsViewProps = {
   onUse: (actuation: Actuation) => void;
 };
 
-export const HandsView = ({ board, finger, actuation, weight, onWeight, whole, onUse }: HandsViewProps) => {
+const HandsView = ({ board, finger, actuation, weight, onWeight, whole, onUse }: HandsViewProps) => {
   const groups = [{ finger, settings: settingsAround(actuation, board.travelUm) }];
   const hands = useHands({ board, groups, weight, restingH: RESTING_H }, true);
   const { progress, stop, begin } = hands;
@@ -265,3 +251,5 @@ export const HandsView = ({ board, finger, actuation, weight, onWeight, whole, o
     </div>
   );
 };
+
+export default HandsView;

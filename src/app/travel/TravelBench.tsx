@@ -1,6 +1,6 @@
 /** The travel bench: the board as a map of depths, a switch with a pretend finger, and the card of the selected keys. */
 import { Segmented } from 'antd';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { actuationOf, keysLike } from '../../core/analysis';
 import type { BoardKey } from '../../core/board';
 import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../../core/hands';
@@ -10,15 +10,19 @@ import { BoardView } from '../shared/BoardView';
 import type { KeyFace } from '../shared/Cap';
 import { keyLegend, keyName, keysName } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
-import { HandsView, hourly } from './HandsView';
+import { Waiting } from '../shared/Waiting';
 import { PlanCard } from './PlanCard';
 import { StrokeLoop } from './StrokeLoop';
 import { SwitchView } from './SwitchView';
 import { TestStrokes } from './TestStrokes';
 import { TravelCard } from './TravelCard';
+import { hourly } from './rates';
 import { useHands } from './useHands';
 import { usePlan } from './usePlan';
 import './travel.css';
+
+/** The chart is a large piece of the program: it is loaded when it is looked at. */
+const HandsView = lazy(() => import('./HandsView'));
 
 /** Shades of the map, from the surface to the bottom. */
 const SHADES = 8;
@@ -188,17 +192,19 @@ const TravelBench = () => {
             />
           )}
           {view === 'hands' && (
-            <HandsView
-              board={board}
-              finger={board.keys.find(({ id }) => id === selectedKey)?.finger ?? 'index'}
-              actuation={actuation}
-              weight={weight}
-              onWeight={setWeight}
-              whole={whole}
-              onUse={(to) =>
-                edit(setActuation(profile, selectedKeys, to), `the travel of ${keysName(board, selectedKeys)}`)
-              }
-            />
+            <Suspense fallback={<Waiting what="Fetching the chart" />}>
+              <HandsView
+                board={board}
+                finger={board.keys.find(({ id }) => id === selectedKey)?.finger ?? 'index'}
+                actuation={actuation}
+                weight={weight}
+                onWeight={setWeight}
+                whole={whole}
+                onUse={(to) =>
+                  edit(setActuation(profile, selectedKeys, to), `the travel of ${keysName(board, selectedKeys)}`)
+                }
+              />
+            </Suspense>
           )}
           {view === 'plan' && (
             <div className="plan-view">
