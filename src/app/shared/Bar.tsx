@@ -1,17 +1,22 @@
 /** The bar: the profile, the benches in working order, problems, undo and redo, the keyboard, and the one button that saves. */
 import { App as AntApp, Badge, Button, Popover } from 'antd';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import { differences, type Profile } from '../../core/profile';
+import { lookAtMacro } from '../state/macroDesks';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
 import { usePreferences } from '../state/preferences';
+import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
 import { isTyping } from './isTyping';
 import { LookAtList } from './LookAtList';
 import { allProblems, toLookAt } from './problems';
 import { ShortcutsDialog } from './ShortcutsDialog';
+import type { Command } from './FindDialog';
 import './bar.css';
+
+const FindDialog = lazy(() => import('./FindDialog'));
 
 const BENCHES = [
   { path: 'layout', name: 'Layout' },
@@ -20,6 +25,9 @@ const BENCHES = [
   { path: 'trial', name: 'Trial' },
   { path: 'device', name: 'Device' },
 ] as const;
+
+/** Finding works from inside a text field, too. */
+const isFind = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && event.code === 'KeyK';
 
 const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
 
@@ -73,6 +81,7 @@ const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
 export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { message } = AntApp.useApp();
   const [showsShortcuts, setShowsShortcuts] = useState(false);
+  const [isFinding, setIsFinding] = useState(false);
   const navigate = useNavigate();
   const { status, slots } = useKeyboard(board.id);
   const history = useShelf((state) => state.histories[profile.id]);
@@ -83,12 +92,37 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
   const setCloth = usePreferences((state) => state.setCloth);
   const slot = slots.findIndex((candidate) => candidate.state === 'profile' && candidate.profile.id === profile.id);
   const items = toLookAt(profile, board);
+  const select = useSelection((state) => state.select);
+  const commands = useMemo(
+    (): Command[] => [
+      ...BENCHES.map(({ path, name }, index) => ({
+        title: `${name} bench`,
+        about: `Alt+${index + 1}`,
+        words: '',
+        run: () => void navigate(`/profile/${profile.id}/${path}`),
+      })),
+      { title: 'Shelf', about: 'all profiles', words: 'new open import file', run: () => void navigate('/shelf') },
+      { title: 'Undo', about: 'Ctrl+Z', words: 'take back', run: () => void undo(profile.id) },
+      { title: 'Redo', about: 'Ctrl+Shift+Z', words: 'do again', run: () => void redo(profile.id) },
+      {
+        title: cloth === 'night' ? 'Linen cloth' : 'Night cloth',
+        about: 'how everything looks',
+        words: 'theme dark light colours',
+        run: () => setCloth(cloth === 'night' ? 'linen' : 'night'),
+      },
+      { title: 'Shortcuts', about: '?', words: 'keys help', run: () => setShowsShortcuts(true) },
+    ],
+    [profile.id, cloth, navigate, undo, redo, setCloth],
+  );
 
   useEffect(() => {
     const keyDown = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || isTyping(event.target)) return;
+      if (event.defaultPrevented || (isTyping(event.target) && !isFind(event))) return;
       const command = event.ctrlKey || event.metaKey;
-      if (command && event.code === 'KeyZ') {
+      if (isFind(event)) {
+        event.preventDefault();
+        setIsFinding(true);
+      } else if (command && event.code === 'KeyZ') {
         event.preventDefault();
         const what = event.shiftKey ? redo(profile.id) : undo(profile.id);
         if (what !== undefined) void message.info(`${event.shiftKey ? 'Done again' : 'Taken back'}: ${what}`, 1.5);
@@ -144,6 +178,14 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
             ? 'not kept: the browser’s disk refuses'
             : 'kept in this browser'}
       </span>
+      <button
+        type="button"
+        className="word soft bar-find"
+        title="Find anything (Ctrl+K)"
+        onClick={() => setIsFinding(true)}
+      >
+        Find <kbd>Ctrl K</kbd>
+      </button>
       <span>
         <button
           type="button"
@@ -188,6 +230,26 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
         {STATUS_TEXT[status]}
       </span>
       <SaveButton profile={profile} board={board} />
+      {isFinding && (
+        <Suspense fallback={null}>
+          <FindDialog
+            profile={profile}
+            board={board}
+            commands={commands}
+            onClose={() => setIsFinding(false)}
+            onGo={({ bench, layer, key, macro }) => {
+              if (macro !== undefined) lookAtMacro(profile.id, macro);
+              if (layer !== undefined || key !== undefined)
+                select(profile.id, {
+                  also: [],
+                  ...(layer !== undefined && { layer }),
+                  ...(key !== undefined && { key }),
+                });
+              void navigate(`/profile/${profile.id}/${bench}`);
+            }}
+          />
+        </Suspense>
+      )}
       <ShortcutsDialog open={showsShortcuts} onClose={() => setShowsShortcuts(false)} />
     </header>
   );

@@ -1,6 +1,7 @@
 export { type Advice, adviceOn } from './advice';
 export { aloneBinding, aloneWith } from './alone';
 export { type Differences, differencesOf } from './differences';
+export { type Findable, findables, findIn, type Place } from './find';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 export { type Meeting, meetingsOf } from './meetings';
 export { type MacroRun, macroStage, runMacro } from './macroRun';
