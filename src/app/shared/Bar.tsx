@@ -171,7 +171,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
           </button>
         </Popover>
       )}
-      <span className="soft" role="status" data-testid="save-state">
+      <span className="soft bar-kept" role="status" data-testid="save-state" title="Where your work is">
         {saveState === 'saving'
           ? 'keeping …'
           : saveState === 'failed'
