@@ -104,6 +104,7 @@ test('a two-stage press is built by dragging ribbons; a half stroke reaches only
   expect(await depthOf(page, 1, 'to')).toContain('going down');
   await page.keyboard.press('Delete');
   await seeText(page, '.plan-adds', '1 of 4 parts');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'H begins');
   await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
   await seeText(page, '.plan-adds', '2 of 4 parts');
   expect(complaints).toEqual([]);

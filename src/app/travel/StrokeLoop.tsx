@@ -79,8 +79,11 @@ export const StrokeLoop = ({ spans, travelUm, context, chosen, onChoose, onChang
     const isSide =
       (event.key === 'ArrowLeft' && crossing.going === 'up') ||
       (event.key === 'ArrowRight' && crossing.going === 'down');
-    if (event.key === 'Delete') onChange(removeSpan(spans, part), false);
-    else if (by !== undefined) {
+    if (event.key === 'Delete') {
+      onChange(removeSpan(spans, part), false);
+      // The end that had the focus is gone: it goes to the first of those that are left.
+      requestAnimationFrame(() => svg.current?.querySelector<SVGElement>('.loop-handle')?.focus());
+    } else if (by !== undefined) {
       // A step never turns into the other limb: that is what the arrows to the side are for.
       const limit = crossing.going === 'down' ? [0, travelUm] : [travelUm + RESOLUTION_UM, 2 * travelUm];
       const to = Math.min(limit[1] ?? 0, Math.max(limit[0] ?? 0, placeUm + by));
