@@ -20,7 +20,18 @@
  * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
 import { codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../codes';
-import type { Action, Binding, Crossing, GestureStep, Layer, LayerHow, Macro, Span } from '../profile';
+import {
+  DEEPEST_UM,
+  SHALLOWEST_UM,
+  type Action,
+  type Binding,
+  type Crossing,
+  type GestureStep,
+  type Layer,
+  type LayerHow,
+  type Macro,
+  type Span,
+} from '../profile';
 import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
 
 /** What names in a line refer to. */
@@ -45,9 +56,6 @@ export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> 
 const LONGEST_MS = 600_000;
 const MOST_STEPS = 8;
 const MOST_SPANS = 64;
-/** Depths that can be crossed, in µm: below them a key counts as at rest, and no switch goes deeper. */
-const SHALLOWEST_UM = 100;
-const DEEPEST_UM = 20_000;
 const MOST_KEYS = 8;
 const LONGEST_TEXT = 500;
 const KEY = 'a key such as Esc, A or F13';

@@ -1,6 +1,6 @@
 /** Changes to the parts of a stroke plan. Each gives a new list; what cannot be is left as it was. */
-import type { Action, Crossing, Span } from '../profile';
-import { crossingAt, placeOf, SHALLOWEST_UM } from './loop';
+import { SHALLOWEST_UM, type Action, type Crossing, type Span } from '../profile';
+import { crossingAt, placeOf } from './loop';
 
 const replaced = (spans: readonly Span[], at: number, span: Span): Span[] =>
   spans.map((other, n) => (n === at ? span : other));

@@ -2,12 +2,10 @@
  * One press as a loop: 0 at the top, on the way down; the travel at the bottom; twice the travel at the top again. Every
  * crossing of a stroke plan has one place on it, and on a whole press the places are met in order.
  */
-import { endIsReached, turnedBack, type Crossing, type Span } from '../profile';
+import { endIsReached, SHALLOWEST_UM, turnedBack, type Crossing, type Span } from '../profile';
 
 /** What depths are measured in, in µm. */
 export const RESOLUTION_UM = 10;
-/** The least depth that can be crossed, in µm. */
-export const SHALLOWEST_UM = 100;
 
 /** The place of a crossing on the loop, in µm. */
 export const placeOf = ({ going, atUm }: Crossing, travelUm: number): number =>

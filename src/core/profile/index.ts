@@ -36,6 +36,7 @@ export {
   type Binding,
   type Crossing,
   DEFAULT_ACTUATION,
+  DEEPEST_UM,
   DEFAULT_TIMING,
   type Dye,
   DYES,
@@ -56,6 +57,7 @@ export {
   type Role,
   type Score,
   type ScoreEvent,
+  SHALLOWEST_UM,
   type Span,
 } from './schema';
 export { plainProfile } from './starting';

@@ -12,9 +12,12 @@ const name = z.string().trim().min(1).max(60);
 const id = z.string().regex(/^[A-Za-z0-9_.-]{1,40}$/, 'must be 1 to 40 letters, digits, dots, dashes or underscores');
 const keyId = z.string().min(1).max(24);
 const milliseconds = (least = 0, most = 10_000) => z.int().min(least).max(most);
-const micrometres = z.int().min(0).max(20_000);
+/** The shallowest depth that can be told from a key at rest, and deeper than any switch goes, in µm. */
+export const SHALLOWEST_UM = 100;
+export const DEEPEST_UM = 20_000;
+const micrometres = z.int().min(0).max(DEEPEST_UM);
 /** The least depth that can be told from a key at rest, and the least movement that can be told from trembling. */
-const depth = micrometres.min(100, 'must be 100 µm at the least: above that a key counts as at rest');
+const depth = micrometres.min(SHALLOWEST_UM, 'must be 100 µm at the least: above that a key counts as at rest');
 const movement = micrometres.min(50, 'must be 50 µm at the least: no finger is steadier');
 
 export const codeSchema = z
