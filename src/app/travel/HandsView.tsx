@@ -17,8 +17,8 @@ import { sameData, type Actuation } from '../../core/profile';
 import { Chart } from '../shared/Chart';
 import { chance, hourly, minutely } from './rates';
 import { useHands, type Hands } from './useHands';
+import { mm } from './millimetres';
 
-const mm = (um: number): string => (um / 1000).toFixed(2);
 /** How long a finger rests on the key. */
 const RESTING_H = 48;
 /** What the axis shows for never; it runs in powers of ten. */

@@ -17,6 +17,7 @@ import {
   loopScale,
   type LoopHandle,
 } from './loopGeometry';
+import { mm } from './millimetres';
 
 const BIG_STEP_UM = 500;
 const LONGEST_NAME = 12;
@@ -32,8 +33,6 @@ type StrokeLoopProps = {
   /** `goesOn`: one of a drag. */
   onChange: (spans: Span[], goesOn: boolean) => void;
 };
-
-const mm = (um: number): string => (um / 1000).toFixed(2);
 
 export const dyeOfPart = (part: number) => DYES[part % DYES.length] ?? 'indigo';
 

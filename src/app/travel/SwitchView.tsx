@@ -6,6 +6,7 @@ import { legendOfCode } from '../../core/codes';
 import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';
 import { PlayCurve } from './PlayCurve';
 import { STRIP_MS, usePretendFinger } from './usePretendFinger';
+import { mm } from './millimetres';
 
 const WIDTH = 640;
 const TOP = 26;
@@ -17,8 +18,6 @@ const STRIP_WIDTH = WIDTH - STRIP_X - 10;
 const STEP_UM = 100;
 
 type SwitchViewProps = { profile: Profile; layer: Layer; board: Board; gaugedKey: KeyId; actuation: Actuation };
-
-const mm = (um: number): string => (um / 1000).toFixed(2);
 
 export const SwitchView = ({ profile, layer, board, gaugedKey, actuation }: SwitchViewProps) => {
   const finger = usePretendFinger(profile, layer, board, gaugedKey, actuation);

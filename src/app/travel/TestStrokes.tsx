@@ -4,10 +4,9 @@ import { runStroke, testStrokes, type Sent } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
 import { CannotRun } from '../../core/engine';
 import type { Binding, Profile } from '../../core/profile';
+import { mm } from './millimetres';
 
 type TestStrokesProps = { profile: Profile; board: Board; testedKey: KeyId; does: Binding };
-
-const mm = (um: number): string => (um / 1000).toFixed(2);
 
 /** Each stroke with what is sent, or why it cannot be run. */
 function useSent(profile: Profile, board: Board, key: KeyId, does: Binding) {

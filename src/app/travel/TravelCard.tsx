@@ -10,13 +10,13 @@ import {
   type FingerSpeed,
 } from '../../core/analysis';
 import { parseActuation, printActuation } from '../../core/notation';
+import { RESOLUTION_UM, snappedUm } from '../../core/plan';
 import { sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
 import { keysName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { LineField } from './LineField';
+import { mm } from './millimetres';
 
-/** What a board's travel is measured in, in µm. */
-const RESOLUTION_UM = 10;
 const LEAST_UM = 100;
 const LEAST_MOVE_UM = 50;
 
@@ -71,8 +71,6 @@ const USUAL: Readonly<Record<Actuation['mode'], Actuation>> = {
   fixed: { mode: 'fixed', pointUm: 1500 },
   reversal: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'point' },
 };
-
-const mm = (um: number): string => (um / 1000).toFixed(2);
 
 export const TravelCard = ({ bench }: { bench: Bench }) => {
   const { profile, board, selectedKey, selectedKeys, edit } = bench;
@@ -130,9 +128,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
             max={most / 1000}
             step={0.01}
             value={um / 1000}
-            onChange={(value) =>
-              put(set(Math.round(((value ?? 0) * 1000) / RESOLUTION_UM) * RESOLUTION_UM || least), true)
-            }
+            onChange={(value) => put(set(snappedUm((value ?? 0) * 1000) || least), true)}
           />
           <span className="soft">mm</span>
         </div>

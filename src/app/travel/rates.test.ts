@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { chance, hourly, minutely } from './rates';
 
 test.each([
-  [0, 'never in two days'],
+  [0, 'not once'],
   [0.0625, '1 in 16 h'],
   [0.4, '1 in 2.5 h'],
   [3, '3.0 an hour'],

@@ -3,7 +3,7 @@
 /** Presses an hour, as one would say it. */
 export const hourly = (perHour: number): string =>
   perHour === 0
-    ? 'never in two days'
+    ? 'not once'
     : perHour >= 1
       ? `${perHour.toFixed(1)} an hour`
       : `1 in ${(1 / perHour).toFixed(perHour > 0.1 ? 1 : 0)} h`;

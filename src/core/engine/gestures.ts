@@ -137,7 +137,7 @@ export class GestureStage implements EventTaker {
 
   /**
    * Drops the head and the queue, and forgets what the rules remember. What runs is ended by the action stage.
-   * @param isDown whether a key of a stroke plan has not come to rest, and whether its actuation holds it down
+   * @param strokeOf whether a key that has stroke plans has not come to rest, and whether its actuation holds it down
    */
   reset(strokeOf: (key: number) => { goesOn: boolean; isDown: boolean }): void {
     this.plans.reset((key) => {

@@ -1,4 +1,5 @@
 /** The knee between late and nervous: how a key would do at other settings, and which one to take. */
+import { snappedUm } from '../plan';
 import type { Actuation } from '../profile';
 
 /** What makes a setting more or less sensitive, in µm: the point of a fixed key, the release of a reversal key. */
@@ -8,9 +9,8 @@ export const sensitivityUm = (actuation: Actuation): number =>
 const POINTS_UM = [200, 300, 400, 500, 600, 700, 800, 1000, 1200, 1500, 1800, 2200, 2600, 3000];
 const RELEASES_UM = [50, 80, 100, 120, 150, 180, 210, 250, 300, 350, 400, 500, 650, 800];
 const LEAST_UM = 50;
-const STEP_UM = 10;
 
-const snapped = (um: number): number => Math.max(LEAST_UM, Math.round(um / STEP_UM) * STEP_UM);
+const snapped = (um: number): number => Math.max(LEAST_UM, snappedUm(um));
 
 /** A setting with another sensitivity, everything else in proportion: an own release keeps its distance to the point. */
 export function withSensitivity(actuation: Actuation, um: number): Actuation {

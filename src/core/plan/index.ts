@@ -1,4 +1,4 @@
 export { addSpan, moveSpan, removeSpan, reorderSpan, toggleMark } from './edits';
-export { crossingAt, gapsOf, placeOf, type Reach, reachOf, RESOLUTION_UM, type Stretch } from './loop';
+export { crossingAt, gapsOf, placeOf, type Reach, reachOf, RESOLUTION_UM, snappedUm, type Stretch } from './loop';
 export { gapSentence, gapSentences } from './sentences';
 export { mainAction, PLAN_SHAPES, type PlanShape, spansOfShape } from './shapes';

@@ -7,6 +7,9 @@ import { endIsReached, SHALLOWEST_UM, turnedBack, type Crossing, type Span } fro
 /** What depths are measured in, in µm. */
 export const RESOLUTION_UM = 10;
 
+/** A depth as it can be measured. */
+export const snappedUm = (um: number): number => Math.round(um / RESOLUTION_UM) * RESOLUTION_UM;
+
 /** The place of a crossing on the loop, in µm. */
 export const placeOf = ({ going, atUm }: Crossing, travelUm: number): number =>
   going === 'down' ? atUm : 2 * travelUm - atUm;
@@ -15,8 +18,7 @@ export const placeOf = ({ going, atUm }: Crossing, travelUm: number): number =>
 export function crossingAt(placeUm: number, travelUm: number): Crossing {
   const isDown = placeUm <= travelUm;
   const depth = isDown ? placeUm : 2 * travelUm - placeUm;
-  const snapped = Math.round(depth / RESOLUTION_UM) * RESOLUTION_UM;
-  return { going: isDown ? 'down' : 'up', atUm: Math.min(travelUm, Math.max(SHALLOWEST_UM, snapped)) };
+  return { going: isDown ? 'down' : 'up', atUm: Math.min(travelUm, Math.max(SHALLOWEST_UM, snappedUm(depth))) };
 }
 
 /** Where a part of a plan is on one whole press, in places of the loop; a mark begins and ends at one place. */

@@ -1,7 +1,7 @@
 /** Ready-made stroke plans, described by what one wants them for. Depths are parts of the travel. */
 import { isModifier } from '../codes';
 import type { Action, Binding, Crossing, Span } from '../profile';
-import { RESOLUTION_UM } from './loop';
+import { snappedUm } from './loop';
 
 export type PlanShape = {
   id: 'light and full' | 'press and release' | 'sequence' | 'slow and fast';
@@ -63,7 +63,7 @@ export function spansOfShape(id: PlanShape['id'], first: Action | undefined, tra
   const second = shifted(action);
   const at = (going: Crossing['going'], part: number): Crossing => ({
     going,
-    atUm: Math.round((travelUm * part) / RESOLUTION_UM) * RESOLUTION_UM,
+    atUm: snappedUm(travelUm * part),
   });
   switch (id) {
     case 'light and full':

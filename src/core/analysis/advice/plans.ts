@@ -1,7 +1,7 @@
 /** Advice on stroke plans: ends that are never reached, one usage held by two parts, depths finer than can be measured. */
 import type { Board, KeyId } from '../../board';
 import { titleOfCode } from '../../codes';
-import { reachOf, RESOLUTION_UM } from '../../plan';
+import { reachOf, RESOLUTION_UM, snappedUm } from '../../plan';
 import {
   bindKeys,
   endIsReached,
@@ -25,8 +25,7 @@ function heldBy(action: Action): string[] {
   return action.do === 'keys' ? action.codes : [];
 }
 
-const snapped = (um: number): number => Math.round(um / RESOLUTION_UM) * RESOLUTION_UM;
-const snap = (crossing: Crossing): Crossing => ({ ...crossing, atUm: snapped(crossing.atUm) });
+const snap = (crossing: Crossing): Crossing => ({ ...crossing, atUm: snappedUm(crossing.atUm) });
 
 /** Advice on the stroke plan of one key. */
 export function planAdvice(
@@ -59,7 +58,7 @@ export function planAdvice(
         ),
       );
     }
-    if ([span.from, span.to].some((crossing) => crossing && snapped(crossing.atUm) !== crossing.atUm)) {
+    if ([span.from, span.to].some((crossing) => crossing && snappedUm(crossing.atUm) !== crossing.atUm)) {
       found.push(
         advise(
           n,

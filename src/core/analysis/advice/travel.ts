@@ -1,19 +1,17 @@
 /** Advice on travel settings: depths finer than can be measured, and movements that a resting finger makes by itself. */
 import type { Board } from '../../board';
-import { RESOLUTION_UM } from '../../plan';
+import { RESOLUTION_UM, snappedUm } from '../../plan';
 import { setActuation, setBoardActuation, type Actuation, type Profile } from '../../profile';
 import type { Advice } from './advice';
 
 const FIGURES = ['pointUm', 'releaseUm', 'pressUm'] as const;
 
-const snapped = (um: number): number => Math.round(um / RESOLUTION_UM) * RESOLUTION_UM;
-
 /** An actuation with every depth a multiple of what is measured; the same object when it is. */
 function snap(actuation: Actuation): Actuation {
   const own = actuation as Partial<Record<(typeof FIGURES)[number], number>>;
-  const off = FIGURES.filter((name) => own[name] !== undefined && snapped(own[name]) !== own[name]);
+  const off = FIGURES.filter((name) => own[name] !== undefined && snappedUm(own[name]) !== own[name]);
   if (off.length === 0) return actuation;
-  return { ...actuation, ...Object.fromEntries(off.map((name) => [name, snapped(own[name] ?? 0)])) };
+  return { ...actuation, ...Object.fromEntries(off.map((name) => [name, snappedUm(own[name] ?? 0)])) };
 }
 
 /** Advice on how keys fire and let go. */
