@@ -4,33 +4,54 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /**
- * The arrows of docs/architecture.md as lint rules: a room may import from rooms of a lower tier, never upwards.
- * Rooms of one tier may know each other only where TIER_FRIENDS says so.
+ * The arrows of docs/architecture.md as lint rules, at any depth of folder: a room may import from rooms of a lower tier, never
+ * upwards. Rooms of one tier may know each other only where TIER_FRIENDS says so.
  */
 const CORE_TIERS = [
+  ['reading'],
   ['codes', 'board'],
   ['profile', 'notation'],
-  ['image', 'engine', 'macro', 'plan'],
+  ['engine', 'macro', 'plan', 'check'],
+  ['image'],
   ['analysis', 'files', 'device', 'hands'],
 ];
-const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], device: ['files'] };
+const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], check: ['engine'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
-const roomRule = (files, forbidden, message) => ({
+const anywhere = (room) => [`**/${room}`, `**/${room}/**`];
+
+/** Doors that every room but one goes through. */
+const ONE_DOOR = [
+  { group: ['zod', 'zod/*'], message: 'z comes from core/reading, which sets it up before its first use' },
+  {
+    group: anywhere('engine'),
+    importNames: ['compile'],
+    message: 'a program comes with a Sound, which only check makes',
+  },
+];
+
+const roomRule = (files, forbidden, message, doors = ONE_DOOR) => ({
   files,
-  rules: { 'no-restricted-imports': ['error', { patterns: [{ group: forbidden, message }] }] },
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      { patterns: [...(forbidden.length > 0 ? [{ group: forbidden, message }] : []), ...doors] },
+    ],
+  },
 });
+
+const OWN_DOORS = { reading: [ONE_DOOR[1]], check: [ONE_DOOR[0]], engine: [ONE_DOOR[0]] };
 
 const coreRules = CORE_TIERS.flatMap((tier, index) =>
   tier.map((room) => {
     const siblings = tier.filter((other) => other !== room && !(TIER_FRIENDS[room] ?? []).includes(other));
     const above = CORE_TIERS.slice(index + 1).flat();
-    const forbidden = [...siblings, ...above].flatMap((other) => [`../${other}`, `../${other}/*`]);
-    const outside = [...OUTER_ROOMS, 'demo'].map((other) => `**/${other}/**`);
+    const forbidden = [...siblings, ...above, ...OUTER_ROOMS, 'demo'].flatMap(anywhere);
     return roomRule(
       [`src/core/${room}/**/*.ts`],
-      [...forbidden, ...outside, 'node:*', 'react', 'react-dom'],
+      [...forbidden, 'node:*', 'react', 'react-dom'],
       `core/${room} may not know this room; see docs/architecture.md`,
+      OWN_DOORS[room],
     );
   }),
 );
@@ -68,6 +89,7 @@ export default tseslint.config(
     ['**/app/**', 'react', 'react-dom'],
     'the server and the command line know only core',
   ),
+  roomRule(['src/app/**/*.{ts,tsx}', 'src/workers/**/*.ts'], [], ''),
   { files: ['src/app/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
   {
     files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'],

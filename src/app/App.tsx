@@ -3,6 +3,7 @@ import { App as AntApp, ConfigProvider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { ErrorBoundary } from './shared/ErrorBoundary';
+import { Notices } from './shared/Notices';
 import { Waiting } from './shared/Waiting';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
@@ -28,13 +29,7 @@ const Home = () => {
 
 const Pages = () => {
   const status = useShelf((state) => state.status);
-  const failure = useShelf((state) => state.failure);
   if (status === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
-  if (status === 'failed') {
-    throw new Error(
-      `The browser's database cannot be read: ${failure}. Private windows and full disks are the usual reasons; nothing was changed.`,
-    );
-  }
   return (
     <Suspense fallback={<Waiting what="Setting up the bench" />}>
       <Routes>
@@ -60,6 +55,7 @@ export const App = () => {
     <ConfigProvider theme={antThemeOf(cloth)} csp={{ nonce: STYLE_NONCE }} wave={{ disabled: true }}>
       <AntApp component={false} message={{ maxCount: 2, top: 'calc(100vh - 124px)' }}>
         <DyeDefs />
+        <Notices />
         <ErrorBoundary>
           <BrowserRouter>
             <Pages />

@@ -13,9 +13,7 @@ import { useShelf } from './state/shelf';
 
 const root = document.getElementById('root');
 if (root) {
-  void usePreferences
-    .getState()
-    .load()
-    .then(() => createRoot(root).render(<App />));
+  void usePreferences.getState().load();
   void useShelf.getState().load();
+  createRoot(root).render(<App />);
 }

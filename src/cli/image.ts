@@ -1,7 +1,7 @@
 /** `image`: profile to device image, and back. */
 import { writeFileSync } from 'node:fs';
 import { writeProfile } from '../core/files';
-import { CannotStore, encodeImage } from '../core/image';
+import { encodeImage } from '../core/image';
 import { BadInput, loadImage, loadProfile } from './input';
 
 export function imageCommand(
@@ -15,14 +15,7 @@ export function imageCommand(
   }
   if (file === undefined) throw new BadInput('image needs a profile, or --read and an image');
   if (options.output === undefined) throw new BadInput('image needs -o and the file to write');
-  const { profile, board } = loadProfile(file, options.board);
-  let image: Uint8Array;
-  try {
-    image = encodeImage(profile, board);
-  } catch (error) {
-    if (error instanceof CannotStore) throw new BadInput(`${file}: ${error.message}`);
-    throw error;
-  }
+  const image = encodeImage(loadProfile(file, options.board));
   try {
     writeFileSync(options.output, image);
   } catch {

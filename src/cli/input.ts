@@ -1,10 +1,11 @@
 /** Files the command line reads. Whatever is wrong with one becomes a line that names file, place and reason. */
 import { readFileSync } from 'node:fs';
-import { boardById, type Board } from '../core/board';
-import { CannotRun, compile, type Program, type Sample } from '../core/engine';
-import { checkProfileText, FileProblem, parseBoard, parseSoundProfile, readStrokes } from '../core/files';
-import { BadImage, boardIdOfImage, decodeImage } from '../core/image';
-import { printProblem, type Profile } from '../core/profile';
+import { type Board } from '../core/board';
+import type { Sound } from '../core/check';
+import type { Sample } from '../core/engine';
+import { checkProfileText, parseBoard, parseSoundProfile, readStrokes } from '../core/files';
+import { decodeImage } from '../core/image';
+import { READING_BUDGET, textOfFile, Unreadable } from '../core/reading';
 
 /** Input that cannot be used: one line for standard error. */
 export class BadInput extends Error {}
@@ -12,8 +13,13 @@ export class BadInput extends Error {}
 const reasonOfSystem = (error: unknown): string => {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   return (
-    { ENOENT: 'there is no such file', EISDIR: 'is a folder, not a file', EACCES: 'may not be read' }[code] ??
-    `cannot be read (${code})`
+    {
+      ENOENT: 'there is no such file',
+      EISDIR: 'is a folder, not a file',
+      EACCES: 'may not be read',
+      ENOTDIR: 'there is no such file',
+      ERR_FS_FILE_TOO_LARGE: 'is too large',
+    }[code] ?? `cannot be read (${code || 'for an unknown reason'})`
   );
 };
 
@@ -25,51 +31,41 @@ export function readBytes(file: string): Uint8Array {
   }
 }
 
-const readText = (file: string): string => new TextDecoder().decode(readBytes(file));
-
 /** Does something with a file's content; problems of the content get the file's name in front. */
-function from<T>(file: string, read: () => T): T {
+function from<T>(file: string, read: (bytes: Uint8Array) => T): T {
+  const bytes = readBytes(file);
   try {
-    return read();
+    return read(bytes);
   } catch (error) {
-    if (error instanceof FileProblem || error instanceof BadImage) throw new BadInput(`${file}: ${error.message}`);
-    if (error instanceof CannotRun) {
-      const [first] = error.problems;
-      const more = error.problems.length > 1 ? ` (and ${error.problems.length - 1} more)` : '';
-      throw new BadInput(`${file}: ${first ? printProblem(first) : 'cannot be run'}${more}`);
-    }
+    if (error instanceof Unreadable) throw new BadInput(`${file}: ${error.message}`);
     throw error;
   }
 }
 
-export const loadBoard = (file: string): Board => from(file, () => parseBoard(readText(file)));
+const fromJson = <T>(file: string, read: (text: string) => T): T =>
+  from(file, (bytes) => read(textOfFile(bytes, READING_BUDGET.json.bytes)));
 
-/** The problems of a profile file, and the profile when it has the right shape. */
-export const checkFile = (file: string, board: Board | undefined): { profile?: Profile; problems: string[] } =>
-  from(file, () => checkProfileText(readText(file), board));
+export const loadBoard = (file: string): Board => fromJson(file, parseBoard);
 
-/** A sound profile and its board. */
-export function loadProfile(file: string, boardFile: string | undefined): { profile: Profile; board: Board } {
-  const given = boardFile === undefined ? undefined : loadBoard(boardFile);
-  const profile = from(file, () => parseSoundProfile(readText(file), given));
-  const board = given ?? boardById(profile.board);
-  if (!board) throw new BadInput(`${file}: board: there is no board "${profile.board}" here`);
-  return { profile, board };
+const boardOf = (file: string | undefined): Board | undefined => (file === undefined ? undefined : loadBoard(file));
+
+/** The problems of a profile file, and the sound profile when it has none. */
+export function checkFile(file: string, boardFile: string | undefined): { sound?: Sound; problems: string[] } {
+  const board = boardOf(boardFile);
+  return fromJson(file, (text) => checkProfileText(text, board));
 }
 
-export function loadImage(file: string, boardFile: string | undefined): { profile: Profile; board: Board } {
-  const given = boardFile === undefined ? undefined : loadBoard(boardFile);
-  return from(file, () => {
-    const bytes = readBytes(file);
-    const profile = decodeImage(bytes, given);
-    const board = given ?? boardById(boardIdOfImage(bytes));
-    if (!board) throw new BadInput(`${file}: there is no board "${profile.board}" here`);
-    return { profile, board };
-  });
+/** A sound profile on its board. */
+export function loadProfile(file: string, boardFile: string | undefined): Sound {
+  const board = boardOf(boardFile);
+  return fromJson(file, (text) => parseSoundProfile(text, board));
 }
 
-export const toProgram = (file: string, { profile, board }: { profile: Profile; board: Board }): Program =>
-  from(file, () => compile(profile, board));
+/** The sound profile in an image. */
+export function loadImage(file: string, boardFile: string | undefined): Sound {
+  const board = boardOf(boardFile);
+  return from(file, (bytes) => decodeImage(bytes, board));
+}
 
 export const loadStrokes = (file: string, board: Board): Sample[] =>
-  from(file, () => readStrokes(readText(file), board));
+  from(file, (bytes) => readStrokes(textOfFile(bytes, READING_BUDGET.csv.bytes), board));

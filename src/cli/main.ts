@@ -35,7 +35,7 @@ program
 
 program
   .command('check')
-  .description('print every problem of a profile with its JSON path; exit 1 when there is one')
+  .description('print the problems of a profile with their JSON paths; exit 1 when there is one')
   .argument('<profile>', 'profile file')
   .option('--board <file>', 'board file, when the board is not a bundled one')
   .action(checkCommand);
@@ -52,8 +52,10 @@ program
 try {
   await program.parseAsync();
 } catch (error) {
-  if (error instanceof BadInput) {
-    process.stderr.write(`${error.message.replaceAll('\n', ' ')}\n`);
+  if (error instanceof Error && 'code' in error && error.code === 'EPIPE') {
+    // Whoever read the output has seen enough.
+  } else if (error instanceof BadInput) {
+    process.stderr.write(`${error.message.replace(/\s+/g, ' ')}\n`);
     process.exitCode = BAD_INPUT;
   } else if (error instanceof CommanderError) {
     process.exitCode = error.exitCode === 0 ? 0 : BAD_INPUT;

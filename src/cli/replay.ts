@@ -1,9 +1,11 @@
 /** `replay`: one strokes file through one profile or image, or a folder of cases. */
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, openSync, readdirSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { HOST_LAYOUTS, HostText } from '../core/codes';
-import { isEdgeLine, replay, type OutcomeLine } from '../core/engine';
-import { BadInput, loadImage, loadProfile, loadStrokes, toProgram } from './input';
+import { isEdgeLine, replayed, type OutcomeLine } from '../core/engine';
+import { BadInput, loadImage, loadProfile, loadStrokes, readBytes } from './input';
 
 export type ReplayOptions = {
   profile?: string;
@@ -17,28 +19,35 @@ export type ReplayOptions = {
   check?: boolean;
 };
 
-const jsonLines = (lines: readonly OutcomeLine[]): string => lines.map((line) => `${JSON.stringify(line)}\n`).join('');
-
 const engineOptions = (options: ReplayOptions) => ({
   why: options.why ?? false,
   ...(options.settleMs !== undefined && { settleMs: options.settleMs }),
 });
 
-function run(options: ReplayOptions & { strokes: string }): OutcomeLine[] {
-  const file = options.image ?? options.profile ?? '';
-  const source = options.image === undefined ? loadProfile(file, options.board) : loadImage(file, options.board);
-  const program = toProgram(file, source);
-  return replay(program, loadStrokes(options.strokes, source.board), engineOptions(options));
+/** What happens, in pieces. Everything that can be wrong with the input is found before the first of them. */
+function run(options: ReplayOptions & { strokes: string }): Iterable<OutcomeLine[]> {
+  const sound =
+    options.image === undefined
+      ? loadProfile(options.profile ?? '', options.board)
+      : loadImage(options.image, options.board);
+  const samples = loadStrokes(options.strokes, sound.board);
+  return replayed(sound.program, samples, engineOptions(options));
 }
 
 /** The line a host would show for an outcome. */
-function hostLine(lines: readonly OutcomeLine[]): string {
+function hostLine(pieces: Iterable<OutcomeLine[]>): string {
   const host = new HostText(HOST_LAYOUTS.us, Infinity);
-  for (const line of lines) if (isEdgeLine(line)) host.edge(line.edge === 'down', line.code);
+  for (const piece of pieces)
+    for (const line of piece) if (isEdgeLine(line)) host.edge(line.edge === 'down', line.code);
   return host.line();
 }
 
-export function replayCommand(options: ReplayOptions): void {
+/** Pieces of outcome lines as text, so that each can be written before the next is made. */
+function* jsonLines(pieces: Iterable<OutcomeLine[]>): Generator<string> {
+  for (const piece of pieces) yield piece.map((line) => `${JSON.stringify(line)}\n`).join('');
+}
+
+export async function replayCommand(options: ReplayOptions): Promise<void> {
   if (options.cases !== undefined) {
     runCases(options.cases, options);
     return;
@@ -47,8 +56,10 @@ export function replayCommand(options: ReplayOptions): void {
   if ((options.profile === undefined) === (options.image === undefined))
     throw new BadInput('replay needs either --profile or --image (or --cases)');
   if (options.strokes === undefined) throw new BadInput('replay needs --strokes');
-  const lines = run({ ...options, strokes: options.strokes });
-  process.stdout.write(options.text ? `${hostLine(lines)}\n` : jsonLines(lines));
+  const pieces = run({ ...options, strokes: options.strokes });
+  // The pipeline makes the next piece when the last one is taken, so that an hour of outcome needs no hour of memory.
+  const text = options.text ? [`${hostLine(pieces)}\n`] : jsonLines(pieces);
+  await pipeline(Readable.from(text), process.stdout, { end: false });
 }
 
 /** The folders in `dir` that hold a case, by name. */
@@ -75,13 +86,14 @@ function runCases(dir: string, options: ReplayOptions): void {
     const expectedFile = join(folder, 'expected.jsonl');
     if (options.check && !existsSync(expectedFile)) throw new BadInput(`${expectedFile}: there is no such file`);
     const expected = options.check
-      ? readFileSync(expectedFile, 'utf8')
+      ? new TextDecoder()
+          .decode(readBytes(expectedFile))
           .split('\n')
           .filter((line) => line.trim() !== '')
       : [];
     // A case that expects decisions is run with them, so that each case says for itself what it is about.
     const why = options.why === true || expected.some((line) => line.includes('"why"'));
-    const lines = run({
+    const pieces = run({
       ...options,
       why,
       profile: join(folder, 'profile.json'),
@@ -89,10 +101,10 @@ function runCases(dir: string, options: ReplayOptions): void {
       ...(existsSync(board) && { board }),
     });
     if (!options.check) {
-      writeFileSync(join(folder, 'outcome.jsonl'), jsonLines(lines));
+      writeLines(join(folder, 'outcome.jsonl'), jsonLines(pieces));
       continue;
     }
-    const difference = firstDifference(expected, lines);
+    const difference = firstDifference(expected, pieces);
     if (difference) {
       failed++;
       process.stdout.write(`${name}: ${difference}\n`);
@@ -115,13 +127,32 @@ const canonical = (line: string): string => {
   }
 };
 
-function firstDifference(expected: readonly string[], lines: readonly OutcomeLine[]): string | undefined {
-  for (let n = 0; n < Math.max(expected.length, lines.length); n++) {
-    const wanted = expected[n];
-    const line = lines[n];
-    const got = line && JSON.stringify(line);
-    if (wanted !== undefined && got !== undefined && canonical(wanted) === canonical(got)) continue;
-    return `line ${n + 1}: expected ${wanted ?? 'nothing more'}, got ${got ?? 'nothing more'}`;
+function firstDifference(expected: readonly string[], pieces: Iterable<OutcomeLine[]>): string | undefined {
+  const say = (n: number, wanted: string | undefined, got: string | undefined): string =>
+    `line ${n + 1}: expected ${wanted ?? 'nothing more'}, got ${got ?? 'nothing more'}`;
+  let n = 0;
+  for (const piece of pieces) {
+    for (const line of piece) {
+      const wanted = expected[n];
+      const got = JSON.stringify(line);
+      if (wanted === undefined || canonical(wanted) !== canonical(got)) return say(n, wanted, got);
+      n++;
+    }
   }
-  return undefined;
+  return n < expected.length ? say(n, expected[n], undefined) : undefined;
+}
+
+/** Writes a file piece by piece. */
+function writeLines(file: string, pieces: Iterable<string>): void {
+  let handle: number;
+  try {
+    handle = openSync(file, 'w');
+  } catch {
+    throw new BadInput(`${file}: cannot be written`);
+  }
+  try {
+    for (const piece of pieces) writeSync(handle, piece);
+  } finally {
+    closeSync(handle);
+  }
 }

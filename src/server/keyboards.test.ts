@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import pino from 'pino';
 import { SHOW_DESK } from '../../demo';
 import { HARROW_64 } from '../core/board';
+import { mustBeSound } from '../core/check';
 import { KeyboardClient, type Firmware, type Transport } from '../core/device';
 import { decodeImage, encodeImage } from '../core/image';
 import { openKeyboards } from './keyboards';
@@ -25,7 +26,7 @@ function clientOf(firmware: Firmware | undefined): KeyboardClient {
     onClose: () => undefined,
   };
   const connection = { send: (report: Uint8Array) => transport.onReport(report) };
-  return new KeyboardClient(transport);
+  return new KeyboardClient(transport, () => () => undefined);
 }
 
 describe('keyboards in the server', () => {
@@ -41,7 +42,7 @@ describe('keyboards in the server', () => {
 
   test('what was saved is in a file, and there when the server starts again', async () => {
     const keyboards = openKeyboards(folder, log);
-    await clientOf(keyboards.firmware('harrow-64')).save(1, encodeImage(SHOW_DESK, HARROW_64));
+    await clientOf(keyboards.firmware('harrow-64')).save(1, encodeImage(mustBeSound(SHOW_DESK)));
     keyboards.close();
     expect(readFileSync(join(folder, 'harrow-64.flash'))).toHaveLength(HARROW_64.device.memoryBytes);
     expect(existsSync(join(folder, 'harrow-64.flash.new'))).toBe(false);
@@ -49,7 +50,7 @@ describe('keyboards in the server', () => {
     const again = openKeyboards(folder, log);
     const client = clientOf(again.firmware('harrow-64'));
     expect((await client.hello()).selected).toBe(1);
-    expect(decodeImage((await client.read(1)) ?? new Uint8Array())).toEqual(SHOW_DESK);
+    expect(decodeImage((await client.read(1)) ?? new Uint8Array()).profile).toEqual(SHOW_DESK);
     again.close();
   });
 

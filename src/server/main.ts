@@ -4,7 +4,7 @@
  */
 import { join, resolve } from 'node:path';
 import pino from 'pino';
-import { z } from 'zod';
+import { z } from '../core/reading';
 import { startServer } from './server';
 
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));

@@ -56,6 +56,14 @@ function security(response: Response, development: boolean): ReturnType<typeof h
 
 function builtApp(app: Express, appFolder: string): void {
   const index = readFileSync(join(appFolder, 'index.html'), 'utf8');
+  const sendPage = (response: Response): void => {
+    response
+      .type('html')
+      .set('Cache-Control', 'no-store')
+      .send(index.replaceAll(NONCE_PLACEHOLDER, String(response.locals.nonce)));
+  };
+  // Under its file's name, too, the page goes out with a nonce of its own.
+  app.get('/index.html', (_request, response) => sendPage(response));
   app.use(
     express.static(appFolder, {
       index: false,
@@ -68,11 +76,7 @@ function builtApp(app: Express, appFolder: string): void {
   );
   app.get('/{*page}', (request, response) => {
     if (/\.\w+$/.test(request.path)) response.status(404).type('text/plain').send('There is no such file.');
-    else
-      response
-        .type('html')
-        .set('Cache-Control', 'no-store')
-        .send(index.replaceAll(NONCE_PLACEHOLDER, String(response.locals.nonce)));
+    else sendPage(response);
   });
 }
 

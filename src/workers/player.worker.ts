@@ -2,7 +2,8 @@
  * Plays a macro in real time, away from the page, so that a busy page does not make it late. It sleeps until shortly before the next
  * event and then watches the clock; how late each event was is told with it.
  */
-import { compile, Engine, isEdgeLine, traceLines } from '../core/engine';
+import { mustBeSound } from '../core/check';
+import { Engine, isEdgeLine, traceLines } from '../core/engine';
 import type { PlayedPiece, PlayOrder } from './playOrder';
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
@@ -18,7 +19,7 @@ const SETTLE_US = 50_000;
 
 scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
   const { profile, board, key, presses, untilUs } = data;
-  const program = compile(profile, board);
+  const { program } = mustBeSound(profile, board);
   const index = program.keyIndex.get(key) ?? 0;
   const startMs = performance.now() + LEAD_MS;
   let piece: PlayedPiece = { lines: [], lateUs: [], isDone: false };

@@ -1,6 +1,7 @@
 /** How much room the profile takes of what the keyboard has, while designing and not only when saving fails. */
 import type { Board } from '../../core/board';
-import { CannotStore, encodeImage } from '../../core/image';
+import { check, isSound } from '../../core/check';
+import { encodeImage } from '../../core/image';
 import type { Profile } from '../../core/profile';
 import type { KeyboardState } from '../state/keyboards';
 
@@ -24,19 +25,18 @@ function measures(profile: Profile, board: Board, slotBytes: number | undefined)
     { what: 'macros', used: profile.macros.length, most: device.macros },
     { what: 'events of a macro', used: Math.max(0, ...events), most: device.macroEvents },
   ];
-  if (slotBytes === undefined) return found;
-  try {
-    const whole = encodeImage(profile, board).length;
-    const bare = encodeImage(profile, board, { withoutNames: true }).length;
-    const note =
-      whole > slotBytes
+  const checked = check(profile, board);
+  // How long an image is can be said of a profile that has one.
+  if (slotBytes === undefined || !isSound(checked)) return found;
+  const whole = encodeImage(checked).length;
+  const bare = encodeImage(checked, { withoutNames: true }).length;
+  const note =
+    bare > slotBytes
+      ? 'too long, even without names'
+      : whole > slotBytes
         ? `too long with names: ${whole}; without them it fits`
         : `names and labels take ${whole - bare}`;
-    return [{ what: 'bytes', used: whole > slotBytes ? bare : whole, most: slotBytes, note }, ...found];
-  } catch (error) {
-    if (error instanceof CannotStore) return found;
-    throw error;
-  }
+  return [{ what: 'bytes', used: whole > slotBytes ? bare : whole, most: slotBytes, note }, ...found];
 }
 
 export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => (

@@ -1,11 +1,13 @@
 /** The keyboard's slots: what each holds, which one is in use, and the ways to write to it and to take from it. */
 import { App as AntApp } from 'antd';
 import type { Board } from '../../core/board';
-import { differences, type Profile } from '../../core/profile';
-import { allProblems } from '../shared/problems';
+import { check, isSound } from '../../core/check';
+import { differences, LIMITS, type Profile } from '../../core/profile';
+import { foreign, shortened } from '../../core/reading';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useKeyboards, type KeyboardState, type Slot } from '../state/keyboards';
-import { newProfileId, useShelf } from '../state/shelf';
+import { newProfileId } from '../state/ids';
+import { useShelf } from '../state/shelf';
 
 type SlotsProps = { board: Board; profile: Profile; keyboard: KeyboardState };
 
@@ -19,14 +21,16 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
   const entries = useShelf((state) => state.entries);
   const add = useShelf((state) => state.add);
   const isBusy = status !== 'connected' || saving !== null;
-  const hasProblems = allProblems(profile, board).length > 0;
+  const isTaken = useShelf((state) => state.isTaken);
+  const checked = check(profile, board);
 
   const write = async (slot: number): Promise<void> => {
+    if (!isSound(checked)) return;
     try {
-      await save(board, profile, slot);
-      void message.success(`“${profile.name}” is in slot ${slot + 1}. It was read back, and it is the same.`);
+      await save(checked, slot);
+      void message.success(`“${foreign(profile.name)}” is in slot ${slot + 1}. It was read back, and it is the same.`);
     } catch (error) {
-      void message.error(`Not saved: ${sentenceOf(error)}. The keyboard keeps what it had.`);
+      void message.error({ content: `Saving did not finish: ${sentenceOf(error)}.`, duration: 8 });
     }
   };
 
@@ -36,22 +40,27 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       return;
     }
     modal.confirm({
-      title: `Slot ${slot + 1} holds ${held.state === 'profile' ? `“${held.profile.name}”` : 'something that cannot be read'}`,
-      content: `Saving “${profile.name}” there replaces it in the keyboard. ${held.state === 'profile' && entries.some((entry) => entry.profile.id === held.profile.id) ? 'It is on the shelf too.' : 'It is not on the shelf.'}`,
+      title: `Slot ${slot + 1} holds ${held.state === 'profile' ? `“${foreign(held.profile.name)}”` : 'something that cannot be read'}`,
+      content: `Saving “${foreign(profile.name)}” there replaces it in the keyboard. ${held.state === 'profile' && entries.some((entry) => entry.profile.id === held.profile.id) ? 'It is on the shelf too.' : 'It is not on the shelf.'}`,
       okText: 'Replace it',
       cancelText: 'Leave it',
       onOk: () => void write(slot),
     });
   };
 
-  const bringToShelf = (stored: Profile): void => {
+  const bringToShelf = async (stored: Profile): Promise<void> => {
     const known = entries.find((entry) => entry.profile.id === stored.id)?.profile;
     if (known && differences(known, stored).length === 0) {
-      void message.info(`“${stored.name}” is on the shelf already, and it is the same.`);
+      void message.info(`“${foreign(stored.name)}” is on the shelf already, and it is the same.`);
       return;
     }
-    add(known ? { ...stored, id: newProfileId(), name: `${stored.name} (from the keyboard)`.slice(0, 60) } : stored);
-    void message.success(`“${stored.name}” was copied to the shelf.`);
+    const copy = (await isTaken(stored.id))
+      ? { ...stored, id: newProfileId(), name: shortened(`${stored.name} (from the keyboard)`, LIMITS.nameLength) }
+      : stored;
+    const keeping = await add(copy);
+    if (keeping.state === 'notKept')
+      void message.warning(`“${foreign(stored.name)}” is on the shelf, but not kept: ${keeping.because}.`);
+    else void message.success(`“${foreign(stored.name)}” was copied to the shelf.`);
   };
 
   const about = (slot: Slot): string => {
@@ -91,7 +100,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
               <button
                 type="button"
                 className="word"
-                disabled={isBusy || hasProblems}
+                disabled={isBusy || !isSound(checked)}
                 onClick={() => writeAfterYes(index, slot)}
               >
                 Save here
@@ -110,7 +119,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
                       Use
                     </button>
                   )}
-                  <button type="button" className="word" onClick={() => bringToShelf(slot.profile)}>
+                  <button type="button" className="word" onClick={() => void bringToShelf(slot.profile)}>
                     To the shelf
                   </button>
                 </>

@@ -141,6 +141,11 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
           </span>
         </p>
       )}
+      {draft.refused !== '' && (
+        <p className="assign-error" role="alert">
+          {draft.refused}
+        </p>
+      )}
       <p id="assign-help" className="assign-help soft">
         <kbd>Enter</kbd> takes it ·{' '}
         <button type="button" className="word" onClick={() => setIsCapturing(true)}>

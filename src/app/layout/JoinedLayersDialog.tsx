@@ -1,7 +1,7 @@
 /** Joined layers: while some layers are active together, another one is too. */
 import { Checkbox, Modal, Select } from 'antd';
 import { useState } from 'react';
-import type { Profile } from '../../core/profile';
+import { idIn, LIMITS, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 
 type JoinedLayersDialogProps = { bench: Bench; index: number | undefined; onClose: () => void };
@@ -15,17 +15,29 @@ export const JoinedLayersDialog = ({ bench, index, onClose }: JoinedLayersDialog
   const reason =
     when.length < 2
       ? 'Choose two layers or more.'
-      : also === undefined
-        ? 'Choose the layer that is added.'
-        : when.includes(also)
-          ? 'The added layer is one of those already.'
-          : '';
+      : when.length > LIMITS.joinedWhen
+        ? `Choose ${LIMITS.joinedWhen} layers at the most.`
+        : also === undefined
+          ? 'Choose the layer that is added.'
+          : when.includes(also)
+            ? 'The added layer is one of those already.'
+            : '';
 
-  const put = (joinedLayers: Profile['joinedLayers'], said: string): void => {
-    edit({ edit: 'fields', to: { joinedLayers } }, said);
+  const put = (change: Edit, said: string): void => {
+    edit(change, said);
     onClose();
   };
-  const others = profile.joinedLayers.filter((_, n) => n !== index);
+  const list = 'joinedLayers';
+  const take = (): void => {
+    if (also === undefined) return;
+    const item = { when, also };
+    put(
+      joined
+        ? { edit: 'replace', list, id: idIn(joined), item }
+        : { edit: 'insert', list, at: profile.joinedLayers.length, item },
+      'joined layers',
+    );
+  };
 
   return (
     <Modal
@@ -33,12 +45,16 @@ export const JoinedLayersDialog = ({ bench, index, onClose }: JoinedLayersDialog
       title="Joined layers"
       okText={joined ? 'Change it' : 'Join them'}
       okButtonProps={{ disabled: reason !== '' }}
-      onOk={() => also !== undefined && put([...others, { when, also }], 'joined layers')}
+      onOk={() => take()}
       onCancel={onClose}
       footer={(_, { OkBtn, CancelBtn }) => (
         <>
           {joined && (
-            <button type="button" className="word madder" onClick={() => put(others, 'taking joined layers apart')}>
+            <button
+              type="button"
+              className="word madder"
+              onClick={() => put({ edit: 'remove', list, id: idIn(joined) }, 'taking joined layers apart')}
+            >
               Take them apart
             </button>
           )}

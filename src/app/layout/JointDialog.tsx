@@ -3,13 +3,13 @@ import { Input, InputNumber, Modal } from 'antd';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { parseLine, predicate, printAction } from '../../core/notation';
-import type { Action, Joint } from '../../core/profile';
+import { LIMITS, type Action, type Edit, type Joint } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
 import { keyLegend, keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 
 const USUAL_WINDOW_MS = 40;
-const MOST_KEYS = 4;
+const MOST_KEYS = LIMITS.jointKeys.most;
 
 /** Whether keys that are selected are as many as a joint press can have. */
 const canJoin = (keys: readonly string[]): boolean => keys.length > 1 && keys.length <= MOST_KEYS;
@@ -49,15 +49,18 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
       chosen.includes(key) ? chosen.filter((other) => other !== key) : [...chosen, key].slice(-MOST_KEYS),
     );
 
-  const put = (joints: Joint[], said: string): void => {
-    edit({ edit: 'fields', to: { joints } }, said);
+  const put = (change: Edit, said: string): void => {
+    edit(change, said);
     onClose();
   };
+  const list = 'joints';
   const take = (): void => {
     if (reason !== '' || !('action' in meant)) return;
     const made: Joint = { id: joint?.id ?? `j-${nanoid(5)}`, keys, withinMs, action: meant.action };
     put(
-      joint ? profile.joints.map((other) => (other.id === joint.id ? made : other)) : [...profile.joints, made],
+      joint
+        ? { edit: 'replace', list, id: joint.id, item: made }
+        : { edit: 'insert', list, at: profile.joints.length, item: made },
       'a joint press',
     );
   };
@@ -74,7 +77,11 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
       footer={(_, { OkBtn, CancelBtn }) => (
         <>
           {joint && (
-            <button type="button" className="word madder" onClick={() => put(others, 'taking out a joint press')}>
+            <button
+              type="button"
+              className="word madder"
+              onClick={() => put({ edit: 'remove', list, id: joint.id }, 'taking out a joint press')}
+            >
               Take it out
             </button>
           )}
@@ -106,8 +113,9 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
         <label>
           within{' '}
           <InputNumber
-            min={1}
-            max={1000}
+            min={LIMITS.jointMs.least}
+            max={LIMITS.jointMs.most}
+            precision={0}
             aria-label="Window in milliseconds"
             value={withinMs}
             onChange={(value) => value !== null && setWithinMs(Math.round(value))}

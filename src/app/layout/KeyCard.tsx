@@ -1,5 +1,5 @@
 /** The key card: one key on one layer. The assign line, what it does in sentences, its presses, its moments, and its notes. */
-import { Input, Select } from 'antd';
+import { Select } from 'antd';
 import type { RefObject } from 'react';
 import { Link } from 'react-router';
 import { sentencesOf } from '../../core/notation';
@@ -7,12 +7,14 @@ import {
   bindingOn,
   bindKeys,
   changeKeys,
+  LIMITS,
   timeKeys,
   timingOf,
   type Binding,
   type PartialTiming,
 } from '../../core/profile';
 import { fingerName, keyName, keysName } from '../shared/keyNames';
+import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 import { textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
@@ -31,7 +33,7 @@ type KeyCardProps = {
 };
 
 export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
-  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, edit } = bench;
+  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, edit, tryEdit } = bench;
   const key = board.keys.find(({ id }) => id === selectedKey);
   const assignment = layer.keys[selectedKey];
   const binding = bindingOn(layer, selectedKey);
@@ -39,7 +41,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   const others = selectedKeys.length - 1;
 
   /** Gives every selected key a new binding; timing, labels, roles and notes stay where they still mean something. */
-  const assign = (does: Binding): void => edit(bindKeys(profile, layer.id, selectedKeys, does), what);
+  const assign = (does: Binding): string | undefined => tryEdit(bindKeys(profile, layer.id, selectedKeys, does), what);
 
   const setTiming = (timing: PartialTiming): void => {
     const changed = timeKeys(profile, layer.id, selectedKeys, timing);
@@ -47,14 +49,14 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   };
 
   /** A label and a note belong to the key looked at; a role goes to all that are selected. */
-  const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): void => {
+  const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): string | undefined => {
     const keys = to.role === undefined ? [selectedKey] : selectedKeys;
     const changed = changeKeys(profile, layer.id, keys, (old) => {
       if (!old) return null;
       const { label, role, note, ...rest } = { ...old, ...to };
       return { ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) };
     });
-    edit(changed, `the notes of ${what}`, true);
+    return tryEdit(changed, `the notes of ${what}`, true);
   };
 
   const draft = useAssignDraft({ bench, binding, assign });
@@ -120,14 +122,15 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       )}
       <div className="key-notes">
         <label htmlFor="key-label">Label</label>
-        <Input
+        <TriedText
           id="key-label"
+          label="Label"
           size="small"
-          maxLength={24}
+          maxLength={LIMITS.labelLength}
           disabled={binding.kind === 'pass'}
           placeholder="own words"
           value={assignment?.label ?? ''}
-          onChange={({ target }) => describe({ label: target.value })}
+          onTake={(label) => describe({ label })}
         />
         <label htmlFor="key-role">Role</label>
         <Select
@@ -137,7 +140,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           disabled={binding.kind === 'pass' || profile.roles.length === 0}
           placeholder={profile.roles.length === 0 ? 'this profile has no roles' : 'none'}
           value={assignment?.role ?? null}
-          onChange={(role: string | null | undefined) => describe({ role: role ?? '' })}
+          onChange={(role: string | null | undefined) => void describe({ role: role ?? '' })}
           options={profile.roles.map((role) => ({
             value: role.id,
             label: (
@@ -151,15 +154,16 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           }))}
         />
         <label htmlFor="key-note">Note</label>
-        <Input.TextArea
+        <TriedText
           id="key-note"
+          label="Note"
+          isLong
           size="small"
-          rows={1}
-          maxLength={400}
+          maxLength={LIMITS.noteLength}
           disabled={binding.kind === 'pass'}
           placeholder="why it is so"
           value={assignment?.note ?? ''}
-          onChange={({ target }) => describe({ note: target.value })}
+          onTake={(note) => describe({ note })}
         />
       </div>
       <KeyMoves bench={bench} swapsFrom={swapsFrom} onSwap={onSwap} />

@@ -18,25 +18,32 @@ const keyLegend = (board: Board, id: string): string => {
 function waysText(profile: Profile, board: Board, layer: Layer): string {
   const [base] = profile.layers;
   if (layer === base) return 'always';
-  const ways = waysTo(profile, layer.id).filter((way) => way.fromLayer !== layer.id);
+  const ways = waysTo(profile, layer.id).flatMap(({ how, site }) =>
+    site.in === 'joint'
+      ? [{ how, text: `${how} by keys together` }]
+      : site.layer === layer.id
+        ? []
+        : [
+            {
+              how,
+              text: `${how} ${keyLegend(board, site.key)}${site.by === 'hold' ? ' held' : ''}${site.step > 1 ? ` ×${site.step}` : ''}`,
+            },
+          ],
+  );
   const joined = profile.joinedLayers
     .filter(({ also }) => also === layer.id)
     .map(
       ({ when }) =>
         `with ${when.map((id) => profile.layers.find((candidate) => candidate.id === id)?.name ?? id).join(' + ')}`,
     );
-  const texts = ways.map(
-    ({ how, key, by, step }) =>
-      `${how} ${keyLegend(board, key)}${by === 'hold' ? ' held' : ''}${step > 1 ? ` ×${step}` : ''}`,
-  );
-  const inward = [...new Set([...texts, ...joined])];
+  const inward = [...new Set([...ways.map(({ text }) => text), ...joined])];
   if (inward.length === 0) return 'no key leads here yet';
   const stays = ways.some(({ how }) => how === 'go');
   const back =
     stays && base
-      ? waysTo(profile, base.id)
-          .filter((way) => way.fromLayer === layer.id)
-          .map(({ key }) => `back ${keyLegend(board, key)}`)
+      ? waysTo(profile, base.id).flatMap(({ site }) =>
+          site.in === 'key' && site.layer === layer.id ? [`back ${keyLegend(board, site.key)}`] : [],
+        )
       : [];
   return [...inward.slice(0, 2), ...back.slice(0, 1)].join(' · ');
 }

@@ -1,22 +1,32 @@
 /** What can be done with a layer as a whole: name, dye, place, a copy, or taking it out with what leads to it. */
-import { App as AntApp, Checkbox, Input, Radio, Select } from 'antd';
+import { App as AntApp, Checkbox, Radio, Select } from 'antd';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { copyLayerKeys, duplicateLayer, DYES, referencesTo, takeOutLayer, type Layer } from '../../core/profile';
+import {
+  copyLayerKeys,
+  duplicateLayer,
+  DYES,
+  LIMITS,
+  referencesTo,
+  takeOutLayer,
+  type Layer,
+} from '../../core/profile';
+import { foreign, listed, MOST_LISTED } from '../../core/reading';
 import { stitchOf } from '../theme/dyes';
+import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 
 type LayerCareProps = { bench: Bench; layer: Layer; onClose: () => void };
 
 export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
-  const { profile, board, edit, select } = bench;
+  const { profile, board, edit, tryEdit, select } = bench;
   const { modal } = AntApp.useApp();
   const index = profile.layers.indexOf(layer);
   const [replaces, setReplaces] = useState(false);
   const isFull = profile.layers.length >= board.device.layers;
 
   const move = (by: number): void =>
-    edit({ edit: 'moveLayer', from: index, to: index + by }, `the place of ${layer.name}`);
+    edit({ edit: 'moveLayer', layer: layer.id, to: index + by }, `the place of ${layer.name}`);
 
   const duplicate = (): void => {
     const id = `layer-${nanoid(5)}`;
@@ -40,14 +50,16 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
   };
 
   const askToTakeOut = (): void => {
-    const { keys, joints, joinedLayers } = referencesTo(profile, layer.id);
-    const places = keys.map(
-      (way) => `${way.key} on ${profile.layers.find(({ id }) => id === way.layer)?.name ?? way.layer}`,
-    );
+    const nameOf = (id: string): string => profile.layers.find((other) => other.id === id)?.name ?? id;
     const all = [
-      ...places,
-      ...joints.map((id) => `joint press ${id}`),
-      ...joinedLayers.map((n) => `joined layers ${n + 1}`),
+      ...new Set(
+        referencesTo(profile, 'layer', layer.id).flatMap(({ site }) => {
+          if (site.in === 'key')
+            return site.layer === layer.id ? [] : [`${site.key} on ${foreign(nameOf(site.layer))}`];
+          if (site.in === 'joint') return [`joint press ${site.joint}`];
+          return site.in === 'joinedLayers' ? [`joined layers ${site.index + 1}`] : [];
+        }),
+      ),
     ];
     if (all.length === 0) {
       takeOut();
@@ -55,7 +67,7 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
     }
     modal.confirm({
       title: `${all.length === 1 ? 'One thing leads' : `${all.length} things lead`} to ${layer.name}`,
-      content: `${all.join(', ')}. They lose that meaning with the layer; a key that has no other passes. Undo brings everything back.`,
+      content: `${listed(all, MOST_LISTED)}. They lose that meaning with the layer; a key that has no other passes. Undo brings everything back.`,
       okText: `Take out ${layer.name}`,
       cancelText: 'Leave it',
       onOk: takeOut,
@@ -66,16 +78,15 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
     <div className="layer-care">
       <label>
         Name
-        <Input
-          defaultValue={layer.name}
-          maxLength={60}
+        <TriedText
+          label="Name"
+          value={layer.name}
+          maxLength={LIMITS.nameLength}
           autoFocus
-          onPressEnter={onClose}
-          onChange={({ target }) => {
-            const name = target.value.trim();
-            if (name !== '')
-              edit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer', true);
-          }}
+          onEnter={onClose}
+          onTake={(name) =>
+            tryEdit({ edit: 'describeLayer', layer: layer.id, to: { name } }, 'the name of a layer', true)
+          }
         />
       </label>
       <Radio.Group

@@ -1,8 +1,10 @@
 /** Which rule decides when another key overlaps: each with a little picture and what the engine then sends. */
-import { Checkbox, InputNumber } from 'antd';
+import { Checkbox } from 'antd';
 import { overlapsOf } from '../../core/analysis';
 import { legendOfCode } from '../../core/codes';
-import type { Gesture, GestureTiming, Interrupt, PartialTiming } from '../../core/profile';
+import { check, isSound } from '../../core/check';
+import { LIMITS, type Gesture, type GestureTiming, type Interrupt, type PartialTiming } from '../../core/profile';
+import { TriedNumber } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 
 const RULES: Readonly<Record<Interrupt, string>> = {
@@ -20,7 +22,8 @@ type OverlapRulesProps = {
 
 export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesProps) => {
   const { profile, board, layer, selectedKey } = bench;
-  const overlaps = overlapsOf(profile, board, layer.id, selectedKey, gesture, timing.holdAfterMs);
+  const checked = check(profile, board);
+  const overlaps = isSound(checked) ? overlapsOf(checked, layer.id, selectedKey, gesture, timing.holdAfterMs) : [];
   return (
     <section aria-label="When another key overlaps">
       <p className="section-line">
@@ -58,15 +61,16 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
         </Checkbox>
         <label>
           tap for{' '}
-          <InputNumber
-            size="small"
+          <TriedNumber
             className="guard"
-            min={0}
-            max={2000}
+            label="Tap at once after typing, in milliseconds"
+            range={LIMITS.gestureMs}
             step={10}
-            aria-label="Tap at once after typing, in milliseconds"
             value={timing.typingGuardMs}
-            onChange={(value) => value !== null && onChange({ typingGuardMs: Math.round(value) })}
+            onTake={(typingGuardMs) => {
+              onChange({ typingGuardMs });
+              return undefined;
+            }}
           />{' '}
           ms after typing
         </label>

@@ -26,7 +26,7 @@ export const Together = ({ bench }: { bench: Bench }) => {
           </li>
         ))}
         {profile.joinedLayers.map(({ when, also }, index) => (
-          <li key={`${when.join()} ${also}`}>
+          <li key={`${index} ${when.join()} ${also}`}>
             <button type="button" className="together-item" onClick={() => setOpen({ what: 'joined', index })}>
               <b>{when.map(layerName).join(' + ')}</b> <span>also {layerName(also)}</span>
             </button>

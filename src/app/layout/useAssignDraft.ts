@@ -19,7 +19,9 @@ export type AssignDraft = {
   set(text: string): void;
   /** Replaces the text and puts the cursor at its end. */
   write(text: string, input: HTMLInputElement | null): void;
-  /** Takes the line as the key's binding; false when it cannot be read. */
+  /** Why the line, which can be read, was not taken; empty when nothing was refused. */
+  refused: string;
+  /** Takes the line as the key's binding; false when it cannot be read, or is refused. */
   take(text?: string): boolean;
   reset(): void;
 };
@@ -31,7 +33,8 @@ export function useAssignDraft({
 }: {
   bench: Bench;
   binding: Binding;
-  assign: (binding: Binding) => void;
+  /** Makes it the key's binding, or says why that cannot be. */
+  assign: (binding: Binding) => string | undefined;
 }): AssignDraft {
   const { profile, layer, selectedKey } = bench;
   const place = `${profile.id}/${layer.id}/${selectedKey}`;
@@ -40,6 +43,8 @@ export function useAssignDraft({
   const text = draft ?? printed ?? '';
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
   const parsed = isChanged ? parseLine(draft, profile) : undefined;
+
+  const [refusal, setRefusal] = useState({ text: '', reason: '' });
 
   const set = (next: string): void => {
     keptDrafts.set(place, next);
@@ -55,6 +60,7 @@ export function useAssignDraft({
     printed,
     isChanged,
     parsed,
+    refused: isChanged && refusal.text === draft ? refusal.reason : '',
     set,
     reset,
     write: (next, input) => {
@@ -75,7 +81,12 @@ export function useAssignDraft({
         set(line);
         return false;
       }
-      assign(result.binding);
+      const reason = assign(result.binding);
+      if (reason !== undefined) {
+        set(line);
+        setRefusal({ text: line, reason });
+        return false;
+      }
       reset();
       return true;
     },

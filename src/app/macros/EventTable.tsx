@@ -1,14 +1,14 @@
 /** The score event by event, for exact typing. Only the rows in sight are drawn. */
 import { useState, type KeyboardEvent } from 'react';
 import { codeOfWord, isCode, wordOfCode } from '../../core/codes';
-import { operations, tidy, type Places } from '../../core/macro';
+import { operations, tidy, type Places, type TooMuch } from '../../core/macro';
 import type { Score, ScoreEvent } from '../../core/profile';
 
 type EventTableProps = {
   score: Score;
   places: Places;
   onSelect: (places: Iterable<number>) => void;
-  onChange: (score: Score, what: string, keeps: Places) => void;
+  onChange: (score: Score | TooMuch, what: string, keeps: Places) => string | undefined;
 };
 
 const ROW = 27;
@@ -18,25 +18,21 @@ const AROUND = 3;
 const inMs = (us: number): string => (us / 1000).toFixed(1);
 
 /** A figure or a word that is taken when it is left or Enter is pressed; what cannot be taken stays marked. */
-const Cell = ({ value, label, take }: { value: string; label: string; take: (text: string) => boolean }) => {
+const Cell = ({ value, label, take }: { value: string; label: string; take: (text: string) => string | undefined }) => {
   const [draft, setDraft] = useState<string | null>(null);
-  const [isWrong, setIsWrong] = useState(false);
+  const [reason, setReason] = useState('');
+  const isWrong = reason !== '';
   const finish = (): void => {
-    if (draft === null || draft.trim() === value) {
-      setDraft(null);
-      setIsWrong(false);
-    } else if (take(draft.trim())) {
-      setDraft(null);
-      setIsWrong(false);
-    } else {
-      setIsWrong(true);
-    }
+    const refused = draft === null || draft.trim() === value ? undefined : take(draft.trim());
+    if (refused === undefined) setDraft(null);
+    setReason(refused ?? '');
   };
   return (
     <input
       className={`event-cell mono ${isWrong ? 'wrong' : ''}`}
       aria-label={label}
       aria-invalid={isWrong}
+      title={reason}
       value={draft ?? value}
       onChange={({ target }) => setDraft(target.value)}
       onBlur={finish}
@@ -45,13 +41,14 @@ const Cell = ({ value, label, take }: { value: string; label: string; take: (tex
         if (event.key === 'Escape') {
           event.stopPropagation();
           setDraft(null);
-          setIsWrong(false);
+          setReason('');
         }
       }}
     />
   );
 };
 
+const NO_TIME = 'That is not a time in ms, such as 12.5.';
 const figure = (text: string): number | undefined =>
   /^\d{1,7}(\.\d{1,3})?$/.test(text) ? Math.round(Number(text) * 1000) : undefined;
 
@@ -61,14 +58,10 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
   const rows = score.events.slice(first, first + SHOWN + 2 * AROUND);
 
   /** Puts a changed event in its place; it may move among the others. */
-  const put = (index: number, event: ScoreEvent, what: string): boolean => {
+  const put = (index: number, event: ScoreEvent, what: string): string | undefined => {
     const changed = tidy(score.events.with(index, event), score.lengthUs);
-    onChange(
-      changed,
-      what,
-      new Set([changed.events.findIndex((one) => one.atUs === event.atUs && sameKind(one, event))]),
-    );
-    return true;
+    const place = changed.events.findIndex((one) => one.atUs === event.atUs && sameKind(one, event));
+    return onChange(changed, what, new Set([place]));
   };
 
   const gapBefore = (index: number): number => (score.events[index]?.atUs ?? 0) - (score.events[index - 1]?.atUs ?? 0);
@@ -83,7 +76,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
             label={`Event ${index + 1}, at ms`}
             take={(text) => {
               const atUs = figure(text);
-              return atUs !== undefined && put(index, { ...event, atUs }, 'the time of an event');
+              return atUs === undefined ? NO_TIME : put(index, { ...event, atUs }, 'the time of an event');
             }}
           />
         </td>
@@ -94,14 +87,16 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
               label={`Event ${index + 1}, key`}
               take={(text) => {
                 const code = codeOfWord(text) ?? (isCode(text) ? text : undefined);
-                return code !== undefined && put(index, { ...event, code }, 'the key of an event');
+                return code === undefined
+                  ? 'That is not a key such as Esc, A or F13.'
+                  : put(index, { ...event, code }, 'the key of an event');
               }}
             />
           ) : 'text' in event ? (
             <Cell
               value={event.text}
               label={`Event ${index + 1}, text`}
-              take={(text) => text !== '' && put(index, { ...event, text }, 'a text')}
+              take={(text) => put(index, { ...event, text }, 'a text')}
             />
           ) : (
             <span className="mono">
@@ -130,9 +125,12 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
               label={`Event ${index + 1}, gap before in ms`}
               take={(text) => {
                 const gapUs = figure(text);
-                if (gapUs === undefined) return false;
-                onChange(operations.setGaps(score, gapUs, new Set([index - 1, index])), 'a gap', new Set([index]));
-                return true;
+                if (gapUs === undefined) return NO_TIME;
+                return onChange(
+                  operations.setGaps(score, gapUs, new Set([index - 1, index])),
+                  'a gap',
+                  new Set([index]),
+                );
               }}
             />
           )}

@@ -3,7 +3,7 @@ import { whatLetsGoOf } from '../../core/analysis';
 import { titleOfCode } from '../../core/codes';
 import { heldBy, openKeys, operations, partsOf } from '../../core/macro';
 import type { Macro } from '../../core/profile';
-import { keyTitle } from '../shared/keyNames';
+import { keyName, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import type { MacroDesk } from './useMacroDesk';
 
@@ -14,7 +14,7 @@ export const LeftDown = ({ bench, macro, desk }: { bench: Bench; macro: Macro; d
   const names = open.map(titleOfCode).join(', ');
   const is = open.length === 1 ? 'is' : 'are';
   const letGo = open.flatMap((code) => {
-    const { macros, keys } = whatLetsGoOf(code, profile);
+    const { macros, keys, joints } = whatLetsGoOf(code, profile);
     return [
       ...macros.map(({ name }) => name),
       ...keys
@@ -23,6 +23,9 @@ export const LeftDown = ({ bench, macro, desk }: { bench: Bench; macro: Macro; d
           ({ layer, key }) =>
             `${keyTitle(board, profile, key)} on ${profile.layers.find(({ id }) => id === layer)?.name ?? layer}`,
         ),
+      ...joints
+        .slice(0, 2)
+        .map(({ keys: together }) => `${together.map((key) => keyName(board, key)).join(' + ')} together`),
     ];
   });
   const last = partsOf(macro).findLast(({ score }) => openKeys(score).some((code) => open.includes(code)));

@@ -1,9 +1,11 @@
 /** The macro card: what it does in sentences, how it repeats and stops, and what happens when hands come in between. */
-import { Checkbox, InputNumber, Popover, Segmented, Select } from 'antd';
+import { Checkbox, Popover, Segmented, Select } from 'antd';
 import { useMemo } from 'react';
-import { meetingsOf, runMacro } from '../../core/analysis';
+import { meetingsOf, runMacro, stageMacro } from '../../core/analysis';
+import { firstProblem, Problems } from '../../core/check';
 import { durationOf, macroSentences, sayCount, sayTime } from '../../core/macro';
-import type { Macro } from '../../core/profile';
+import { LIMITS, type Macro } from '../../core/profile';
+import { TriedNumber } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 import type { MacroDesk } from './useMacroDesk';
 
@@ -19,13 +21,20 @@ function useRunTime(bench: Bench, macro: Macro): string {
     if (wholeUs === null) return `One round takes ${sayTime(passUs)}.`;
     const { pollHz } = board.device;
     if (events > MOST_PLAYED_EVENTS) return `One run takes ${sayTime(wholeUs)}.`;
-    const { lastReportUs, reports } = runMacro(profile, macro, 1000, pollHz);
+    const stage = stageMacro(profile, board, macro);
+    if (stage instanceof Problems) return `It cannot be played yet: ${firstProblem(stage)}`;
+    const { lastReportUs, reports } = runMacro(stage, 1000, pollHz);
     return `One run takes ${sayTime(wholeUs)}; at ${pollHz} Hz the host has its ${sayCount(reports, 'report')} after ${sayTime(lastReportUs)}.`;
   }, [profile, board, macro]);
 }
 
 const Meetings = ({ bench, macro }: { bench: Bench; macro: Macro }) => {
-  const meetings = useMemo(() => meetingsOf(bench.profile, macro), [bench.profile, macro]);
+  const { profile, board } = bench;
+  const meetings = useMemo(() => {
+    const stage = stageMacro(profile, board, macro);
+    return stage instanceof Problems ? firstProblem(stage) : meetingsOf(stage);
+  }, [profile, board, macro]);
+  if (typeof meetings === 'string') return <p>It cannot be played yet: {meetings}</p>;
   return (
     <dl className="meetings">
       {meetings.map(({ what, outcome }) => (
@@ -41,7 +50,9 @@ const Meetings = ({ bench, macro }: { bench: Bench; macro: Macro }) => {
 
 export const MacroCard = ({ bench, macro, desk }: { bench: Bench; macro: Macro; desk: MacroDesk }) => {
   const change = (to: Partial<Macro>, what: string): void =>
-    desk.change({ ...macro, ...to }, `${what} of ${macro.name}`, true);
+    desk.change({ ...macro, ...to }, `${what} of ${macro.name}`);
+  const tryChange = (to: Partial<Macro>, what: string): string | undefined =>
+    desk.tryChange({ ...macro, ...to }, `${what} of ${macro.name}`, true);
   const runTime = useRunTime(bench, macro);
   return (
     <section className="macro-card" aria-label="What it does">
@@ -68,24 +79,20 @@ export const MacroCard = ({ bench, macro, desk }: { bench: Bench; macro: Macro; 
               ]}
             />
             {macro.run.kind === 'times' && (
-              <InputNumber
-                size="small"
-                aria-label="How many times"
-                min={1}
-                max={100_000}
+              <TriedNumber
+                label="How many times"
+                range={LIMITS.times}
                 value={macro.run.times}
-                onChange={(times) => change({ run: { kind: 'times', times: times ?? 1 } }, 'the times')}
+                onTake={(times) => tryChange({ run: { kind: 'times', times } }, 'the times')}
               />
             )}
             <label>
               gap{' '}
-              <InputNumber
-                size="small"
-                aria-label="Gap between passes, in ms"
-                min={0}
-                max={10_000}
+              <TriedNumber
+                label="Gap between passes, in ms"
+                range={LIMITS.gapMs}
                 value={macro.gapMs}
-                onChange={(gapMs) => change({ gapMs: gapMs ?? 0 }, 'the gap')}
+                onTake={(gapMs) => tryChange({ gapMs }, 'the gap')}
               />{' '}
               ms
             </label>

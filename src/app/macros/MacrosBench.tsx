@@ -1,9 +1,10 @@
 /** The macro bench: the list, the score of one part, what it does, and what its receiver gets. */
-import { App as AntApp, Input, InputNumber, Segmented, Select } from 'antd';
-import { useCallback, useState } from 'react';
+import { App as AntApp, InputNumber, Segmented, Select } from 'antd';
+import { useCallback, useMemo, useState } from 'react';
 import { titleOfCode } from '../../core/codes';
-import { countsOf, operations, partsOf, sayCount, sayTime, type Demand } from '../../core/macro';
-import type { Score } from '../../core/profile';
+import { asHeard, countsOf, operations, partsOf, sayCount, sayTime, type Demand, type TooMuch } from '../../core/macro';
+import { LIMITS, type Score } from '../../core/profile';
+import { TriedText } from '../shared/tried';
 import { useBench } from '../shared/useBench';
 import { AddStep } from './AddStep';
 import { EventTable } from './EventTable';
@@ -42,7 +43,11 @@ const MacrosBench = () => {
   const onSeen = useCallback((found: readonly Demand[]) => setRisks(found), []);
   const pollUs = 1_000_000 / board.device.pollHz;
 
-  const apply = (changed: Score, what: string): void => desk.setScore(changed, what);
+  const apply = (changed: Score | TooMuch, what: string): void => desk.setScore(changed, what);
+  const heard = useMemo(() => (macro ? asHeard(macro, part) : undefined) ?? score, [macro, part, score]);
+
+  /** What the macro does at its finish is heard, but stands nowhere in the score. */
+  const show = (events: Iterable<number>): void => desk.select([...events].filter((n) => n < score.events.length));
 
   const take = (taken: Score, goes: TakeGoes, why: string): void => {
     setIsRecording(false);
@@ -103,16 +108,14 @@ const MacrosBench = () => {
         ) : (
           <>
             <div className="macro-head">
-              <Input
+              <TriedText
+                key={macro.id}
                 className="macro-name"
-                aria-label="Name of the macro"
-                maxLength={60}
+                label="Name of the macro"
+                maxLength={LIMITS.nameLength}
                 variant="borderless"
                 value={macro.name}
-                onChange={({ target }) =>
-                  target.value.trim() !== '' &&
-                  desk.change({ ...macro, name: target.value }, 'the name of a macro', true)
-                }
+                onTake={(name) => desk.tryChange({ ...macro, name }, 'the name of a macro', true)}
               />
               <Segmented<PartName>
                 size="small"
@@ -137,6 +140,7 @@ const MacrosBench = () => {
                       aria-label="How long the key is held, in ms"
                       min={1}
                       max={60_000}
+                      precision={0}
                       step={100}
                       value={heldMs}
                       onChange={(value) => setHeldMs(value ?? 1000)}
@@ -175,7 +179,7 @@ const MacrosBench = () => {
                 <ScoreLine
                   key={`${macro.id}/${part}`}
                   score={score}
-                  onTake={(typed) => desk.setScore(typed, 'the line')}
+                  onTake={(typed) => desk.tryScore(typed, 'the line')}
                 />
                 <label className="soft">
                   snaps to{' '}
@@ -195,6 +199,11 @@ const MacrosBench = () => {
                   and to events
                 </label>
               </div>
+              {player.reason !== '' && (
+                <p className="played" role="alert">
+                  It cannot be played: {player.reason}
+                </p>
+              )}
               {(player.isPlaying || player.edges > 0) && (
                 <p className="played" data-testid="played">
                   <strong>Host:</strong> <span className="mono">{player.text || '—'}</span>
@@ -211,7 +220,7 @@ const MacrosBench = () => {
             </section>
             <LeftDown bench={bench} macro={macro} desk={desk} />
             <div className="macro-below">
-              <ReceiverCheck score={score} pollUs={pollUs} onSeen={onSeen} onApply={apply} onShow={desk.select} />
+              <ReceiverCheck score={heard} pollUs={pollUs} onSeen={onSeen} onApply={apply} onShow={show} />
               <section className="panel events" aria-label="Event by event">
                 <p className="section-line">
                   <strong>Event by event</strong>
@@ -223,7 +232,7 @@ const MacrosBench = () => {
                   score={score}
                   places={places}
                   onSelect={desk.select}
-                  onChange={desk.setScore}
+                  onChange={desk.tryScore}
                 />
               </section>
             </div>

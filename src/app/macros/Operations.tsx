@@ -2,19 +2,33 @@
 import { InputNumber, Popover, Select } from 'antd';
 import { useState } from 'react';
 import { codeOfWord, isCode, titleOfCode, wordOfCode } from '../../core/codes';
-import { keysOf, operations as op, pressesOf, type Places } from '../../core/macro';
-import type { Score } from '../../core/profile';
+import { keysOf, operations as op, pressesOf, type Places, type TooMuch } from '../../core/macro';
+import { LIMITS, type Score } from '../../core/profile';
 
-type Field = { label: string; unit: string; usual: number; least: number; most: number; step?: number };
+type Field = {
+  label: string;
+  unit: string;
+  usual: number;
+  least: number;
+  most: number;
+  step?: number;
+  isWhole?: boolean;
+};
 type Operation = {
   name: string;
   /** What it says on the button that does it. */
   does: string;
   fields: readonly Field[];
-  apply: (score: Score, figures: readonly number[], places: Places | undefined) => Score;
+  apply: (score: Score, figures: readonly number[], places: Places | undefined) => Score | TooMuch;
 };
 
-const ms = (label: string, usual: number, least = 0): Field => ({ label, unit: 'ms', usual, least, most: 600_000 });
+const ms = (label: string, usual: number, least = 0): Field => ({
+  label,
+  unit: 'ms',
+  usual,
+  least,
+  most: LIMITS.holdForMs.most,
+});
 
 const ASKING: readonly Operation[] = [
   {
@@ -50,7 +64,10 @@ const ASKING: readonly Operation[] = [
   {
     name: 'Repeat part …',
     does: 'Repeat',
-    fields: [{ label: 'times in all', unit: '', usual: 3, least: 2, most: 1000 }, ms('between them', 50)],
+    fields: [
+      { label: 'times in all', unit: '', usual: 3, least: 2, most: 1000, isWhole: true },
+      ms('between them', 50),
+    ],
     apply: (score, [times = 2, gap = 0], places) => op.repeatPart(score, times, gap * 1000, places),
   },
   {
@@ -111,7 +128,7 @@ const Asking = ({
       destroyOnHidden
       content={
         <div className="operation-figures">
-          {operation.fields.map(({ label, unit, least, most, step }, index) => (
+          {operation.fields.map(({ label, unit, least, most, step, isWhole }, index) => (
             <label key={label}>
               {label}{' '}
               <InputNumber
@@ -119,6 +136,7 @@ const Asking = ({
                 autoFocus={index === 0}
                 min={least}
                 max={most}
+                {...(isWhole && { precision: 0 })}
                 step={step ?? 1}
                 value={figures[index] ?? 0}
                 onChange={(value) => setFigures(figures.with(index, value ?? 0))}
@@ -236,7 +254,7 @@ type OperationsProps = {
   pollUs: number;
   /** What can be joined behind it. */
   others: readonly { name: string; score: Score }[];
-  onApply: (score: Score, what: string) => void;
+  onApply: (score: Score | TooMuch, what: string) => void;
 };
 
 export const Operations = ({ pollUs, others, ...props }: OperationsProps) => (

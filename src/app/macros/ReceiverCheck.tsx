@@ -2,7 +2,7 @@
 import { InputNumber, Segmented } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { legendOfCode } from '../../core/codes';
-import { operations, SURE, type Demand, type Remedies, type Seen } from '../../core/macro';
+import { operations, SURE, type Demand, type Remedies, type Seen, type TooMuch } from '../../core/macro';
 import type { Score } from '../../core/profile';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
 import type { StretchChartProps } from './StretchChart';
@@ -16,15 +16,16 @@ const WAIT_MS = 60;
 
 export type ReceiverState = { hz: number; seen: Seen | null };
 type ReceiverCheckProps = {
+  /** The part as it reaches the computer, with what the macro lets go of at its finish. */
   score: Score;
   pollUs: number;
   onSeen: (risks: readonly Demand[]) => void;
-  onApply: (score: Score, what: string) => void;
+  onApply: (score: Score | TooMuch, what: string) => void;
   onShow: (places: Iterable<number>) => void;
 };
 
-type Answers = { seen: Seen | null; chances: number[] | null; remedies: Remedies | null };
-const NONE: Answers = { seen: null, chances: null, remedies: null };
+type Answers = { seen: Seen | null; chances: number[] | null; remedies: Remedies | null; failed: boolean };
+const NONE: Answers = { seen: null, chances: null, remedies: null, failed: false };
 
 /** Asks a worker anew whenever the score or the receiver changes; what was asked before is given up. */
 function useReceiver(
@@ -53,6 +54,10 @@ function useReceiver(
           worker?.terminate();
         }
       };
+      worker.onerror = () => {
+        setAnswers({ ...NONE, failed: true, of: score, hz });
+        worker?.terminate();
+      };
       worker.postMessage({ score, hz, pollUs, stretches: STRETCHES } satisfies ReceiverOrder);
     }, WAIT_MS);
     return () => {
@@ -61,7 +66,9 @@ function useReceiver(
     };
   }, [score, hz, pollUs, onSeen]);
   const isCurrent = answers.of === score && answers.hz === hz;
-  return isCurrent ? { ...answers, isBusy: answers.remedies === null } : { ...answers, isBusy: true };
+  return isCurrent
+    ? { ...answers, isBusy: answers.remedies === null && !answers.failed }
+    : { ...answers, isBusy: true };
 }
 
 const percent = (chance: number): string => `${(chance * 100).toFixed(chance > 0.99 && chance < 1 ? 2 : 1)} %`;
@@ -73,7 +80,7 @@ function sayDemand({ what, code, before }: Demand): string {
 }
 
 /** One change that helps: what its button says, what undo calls it, and the score it makes. */
-type Offer = { says: string; what: string; score: () => Score };
+type Offer = { says: string; what: string; score: () => Score | TooMuch };
 
 /** The changes that help with what is not seen for sure. */
 function offersFor(score: Score, hz: number, seen: Seen, remedies: Remedies | null): Offer[] {
@@ -109,7 +116,7 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
   const [look, setLook] = useState<(typeof LOOKS)[number]>(60);
   const [ownHz, setOwnHz] = useState(90);
   const hz = look === -1 ? ownHz : look;
-  const { seen, chances, remedies, isBusy } = useReceiver(score, hz, pollUs, onSeen);
+  const { seen, chances, remedies, failed, isBusy } = useReceiver(score, hz, pollUs, onSeen);
   const weakest =
     seen?.demands
       .filter(({ chance }) => chance < 1)
@@ -152,6 +159,7 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
             aria-label="Looks a second"
             min={1}
             max={1000}
+            precision={0}
             value={ownHz}
             onChange={(value) => setOwnHz(value ?? 1)}
           />
@@ -166,7 +174,13 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
       ) : (
         <>
           <p aria-live="polite" data-testid="receiver-says">
-            <strong>{seen ? `All arrives in ${percent(seen.all)} of runs.` : 'Looking …'}</strong>{' '}
+            <strong>
+              {seen
+                ? `All arrives in ${percent(seen.all)} of runs.`
+                : failed
+                  ? 'This could not be worked out.'
+                  : 'Looking …'}
+            </strong>{' '}
             {weakest.length > 0 && <span className="soft">Weakest: </span>}
             {weakest.map((demand, n) => (
               <button key={n} type="button" className="word" onClick={() => onShow(demand.events)}>

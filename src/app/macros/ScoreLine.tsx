@@ -7,7 +7,7 @@ import type { Score } from '../../core/profile';
 /** Longer scores are not shown as a line, but one can still be typed in their place. */
 const LONGEST = 60;
 
-export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Score) => void }) => {
+export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Score) => string | undefined }) => {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const isLong = score.events.length > LONGEST;
@@ -18,9 +18,9 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
       return;
     }
     try {
-      onTake(parseScoreLine(draft));
-      setDraft(null);
-      setProblem('');
+      const refused = onTake(parseScoreLine(draft));
+      if (refused === undefined) setDraft(null);
+      setProblem(refused ?? '');
     } catch (error) {
       if (!(error instanceof ScoreLineError)) throw error;
       setProblem(error.message);

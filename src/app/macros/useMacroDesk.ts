@@ -1,8 +1,9 @@
 /** What the macro bench works on: which macro, which part of it, what is selected; and how it is changed. */
 import { nanoid } from 'nanoid';
-import { tidy, type Places } from '../../core/macro';
-import { replaceMacro, takeOutMacro, type Macro, type Score } from '../../core/profile';
+import { isTooMuch, tidy, type Places, type TooMuch } from '../../core/macro';
+import { addMacro, replaceMacro, takeOutMacro, type Macro, type Score } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
+import { useShelf } from '../state/shelf';
 import { EMPTY_DESK, NOTHING, useDesks, type PartName } from '../state/macroDesks';
 
 export type { PartName };
@@ -26,14 +27,19 @@ export type MacroDesk = {
   select(places: Iterable<number>): void;
   /** Puts a changed macro in the place of the old one. */
   change(to: Macro, what: string, goesOn?: boolean): void;
+  /** The same for a field: why it was refused. */
+  tryChange(to: Macro, what: string, goesOn?: boolean): string | undefined;
   /** Puts another score in the present part; an empty one takes the part away. Selection stays when `keeps` says so. */
-  setScore(score: Score, what: string, keeps?: Places): void;
+  setScore(score: Score | TooMuch, what: string, keeps?: Places): void;
+  /** The same for a field: why it was refused. */
+  tryScore(score: Score | TooMuch, what: string, keeps?: Places): string | undefined;
   add(made: Partial<Macro> & Pick<Macro, 'name'>): string;
   takeOut(macro: string): void;
 };
 
-export function useMacroDesk({ profile, edit }: Bench): MacroDesk {
-  const desk = useDesks((state) => state.byProfile[profile.id]) ?? EMPTY_DESK;
+export function useMacroDesk({ profile, edit, tryEdit }: Bench): MacroDesk {
+  const notify = useShelf((state) => state.notify);
+  const desk = useDesks((state) => state.byProfile.get(profile.id)) ?? EMPTY_DESK;
   const set = useDesks((state) => state.set);
   const macro = profile.macros.find(({ id }) => id === desk.macro) ?? profile.macros[0];
   const has = (part: PartName): boolean => macro?.[part] !== undefined;
@@ -42,7 +48,21 @@ export function useMacroDesk({ profile, edit }: Bench): MacroDesk {
   const score = macro?.[part] ?? EMPTY_SCORE;
   const places = macro?.id === desk.macro ? desk.places : NOTHING;
 
-  const change = (to: Macro, what: string, goesOn = false): void => edit(replaceMacro(profile, to), what, goesOn);
+  const tryChange = (to: Macro, what: string, goesOn = false): string | undefined =>
+    tryEdit(replaceMacro(to), what, goesOn);
+  const tell = (refused: string | undefined): void => {
+    if (refused !== undefined) notify(`Not changed: ${refused}`);
+  };
+  const tryScore: MacroDesk['tryScore'] = (to, what, keeps = NOTHING) => {
+    if (!macro) return undefined;
+    if (isTooMuch(to)) return to.tooMuch;
+    const { [part]: _replaced, ...rest } = macro;
+    const isEmpty = to.events.length === 0 && to.lengthUs === 0;
+    const changed = isEmpty ? rest : { ...rest, [part]: tidy(to.events, to.lengthUs) };
+    const refused = tryChange(changed, `${what} of ${macro.name}`);
+    if (refused === undefined) set(profile.id, { macro: macro.id, part, places: keeps });
+    return refused;
+  };
 
   return {
     macro,
@@ -56,19 +76,15 @@ export function useMacroDesk({ profile, edit }: Bench): MacroDesk {
     },
     choosePart: (to) => set(profile.id, { macro: macro?.id ?? '', part: to, places: NOTHING }),
     select: (to) => set(profile.id, { macro: macro?.id ?? '', part, places: new Set(to) }),
-    change,
-    setScore: (to, what, keeps = NOTHING) => {
-      if (!macro) return;
-      const { [part]: _replaced, ...rest } = macro;
-      const isEmpty = to.events.length === 0 && to.lengthUs === 0;
-      change(isEmpty ? rest : { ...rest, [part]: tidy(to.events, to.lengthUs) }, `${what} of ${macro.name}`);
-      set(profile.id, { macro: macro.id, part, places: keeps });
-    },
+    tryChange,
+    change: (to, what, goesOn) => tell(tryChange(to, what, goesOn)),
+    tryScore,
+    setScore: (to, what, keeps) => tell(tryScore(to, what, keeps)),
     add: (made) => {
       const id = `m-${nanoid(6)}`;
       const usual = { run: { kind: 'times' as const, times: 1 }, gapMs: 0, stop: 'now' as const };
       const added = { ...usual, leavesHeld: false, liftModifiers: false, ...made, id };
-      edit({ edit: 'fields', to: { macros: [...profile.macros, added] } }, `the macro ${made.name}`);
+      edit(addMacro(profile, added), `the macro ${made.name}`);
       set(profile.id, { macro: id, part: made.repeat && !made.onPress ? 'repeat' : 'onPress', places: NOTHING });
       return id;
     },

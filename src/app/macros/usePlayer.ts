@@ -1,7 +1,8 @@
 /** Plays a macro on the bench in real time: a worker keeps the time, the page only shows. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Lanes, macroStage } from '../../core/analysis';
+import { Lanes, stageMacro } from '../../core/analysis';
 import type { Board } from '../../core/board';
+import { firstProblem, Problems } from '../../core/check';
 import { HOST_LAYOUTS, HostText } from '../../core/codes';
 import { isEdgeLine } from '../../core/engine';
 import type { Macro, Profile } from '../../core/profile';
@@ -16,9 +17,11 @@ export type Played = {
   edges: number;
   /** How late the edges were, in µs, rising. */
   lateUs: number[];
+  /** Why the macro could not be played; empty when nothing is wrong. */
+  reason: string;
 };
 
-const NOTHING: Played = { isPlaying: false, atUs: null, text: '', held: [], edges: 0, lateUs: [] };
+const NOTHING: Played = { isPlaying: false, atUs: null, text: '', held: [], edges: 0, lateUs: [], reason: '' };
 const TAP_US = 60_000;
 const SHOW_EVERY_MS = 60;
 
@@ -50,7 +53,11 @@ export function usePlayer(
             { fromUs: Math.max(heldUs, TAP_US + 1), toUs: Math.max(heldUs, TAP_US + 1) + TAP_US },
           ]
         : [{ fromUs: 0, toUs: macro.run.kind === 'whileHeld' || macro.onRelease ? heldUs : TAP_US }];
-    const { profile: alone, key } = macroStage(profile, macro, board);
+    const stage = stageMacro(profile, board, macro);
+    if (stage instanceof Problems) {
+      setPlayed({ ...NOTHING, reason: firstProblem(stage) });
+      return;
+    }
     const lanes = new Lanes();
     const host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
     const late: number[] = [];
@@ -66,6 +73,7 @@ export function usePlayer(
         held: lanes.held('host'),
         edges,
         lateUs: isPlaying ? [] : late.toSorted((a, b) => a - b),
+        reason: '',
       });
     let shownMs = 0;
     const tick = (nowMs: number): void => {
@@ -90,7 +98,17 @@ export function usePlayer(
       cancelAnimationFrame(frame.current);
       show(false);
     };
-    own.postMessage({ profile: alone, board, key, presses, untilUs: 600_000_000 } satisfies PlayOrder);
+    own.onerror = (event) => {
+      stop();
+      setPlayed({ ...NOTHING, reason: event.message || 'the player could not be started' });
+    };
+    own.postMessage({
+      profile: stage.sound.profile,
+      board,
+      key: stage.plays,
+      presses,
+      untilUs: 600_000_000,
+    } satisfies PlayOrder);
     frame.current = requestAnimationFrame(tick);
   };
 

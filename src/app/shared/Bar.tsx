@@ -3,17 +3,20 @@ import { App as AntApp, Badge, Button, Popover } from 'antd';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
+import { check, isSound } from '../../core/check';
 import { differences, type Profile } from '../../core/profile';
+import { foreign } from '../../core/reading';
 import { lookAtMacro } from '../state/macroDesks';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
 import { usePreferences } from '../state/preferences';
 import { useSelection } from '../state/selection';
-import { useShelf } from '../state/shelf';
+import { useEntry, useShelf, type Travelled } from '../state/shelf';
 import { isTyping } from './isTyping';
 import { LookAtList } from './LookAtList';
-import { allProblems, toLookAt } from './problems';
+import { toLookAt } from './problems';
 import { ShortcutsDialog } from './ShortcutsDialog';
 import type { Command } from './FindDialog';
+import { WhereItIs } from './WhereItIs';
 import './bar.css';
 
 const FindDialog = lazy(() => import('./FindDialog'));
@@ -38,9 +41,10 @@ const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
   const save = useKeyboards((state) => state.save);
   const own = slots.find((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
   const isStored = own?.state === 'profile' && differences(own.profile, profile).length === 0;
-  const problems = allProblems(profile, board).length;
+  const checked = check(profile, board);
 
   const press = async (): Promise<void> => {
+    if (!isSound(checked)) return;
     const slot = slotFor(slots, profile.id);
     if (slot === undefined) {
       void message.info(`All ${slots.length} slots hold other profiles. Choose the one to replace.`);
@@ -48,19 +52,20 @@ const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
       return;
     }
     try {
-      await save(board, profile, slot);
-      void message.success(`“${profile.name}” is in slot ${slot + 1}. It was read back, and it is the same.`);
+      await save(checked, slot);
+      void message.success(`“${foreign(profile.name)}” is in slot ${slot + 1}. It was read back, and it is the same.`);
     } catch (error) {
-      void message.error(
-        `Not saved: ${error instanceof Error ? error.message : String(error)}. The keyboard keeps what it had.`,
-      );
+      void message.error({
+        content: `Saving did not finish: ${error instanceof Error ? error.message : String(error)}.`,
+        duration: 8,
+      });
     }
   };
 
   const title =
     status !== 'connected'
       ? `The ${board.name} is ${STATUS_TEXT[status]}`
-      : problems > 0
+      : !isSound(checked)
         ? 'There are problems to look at first'
         : isStored
           ? 'What is stored is what you see'
@@ -70,7 +75,7 @@ const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
       className="save-button"
       type="primary"
       title={title}
-      disabled={status !== 'connected' || problems > 0 || saving !== null}
+      disabled={status !== 'connected' || !isSound(checked) || saving !== null}
       onClick={() => void press()}
     >
       {saving ? `Saving ${Math.round(saving.part * 100)} %` : isStored ? 'In the keyboard' : 'Save to keyboard'}
@@ -84,10 +89,20 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
   const [isFinding, setIsFinding] = useState(false);
   const navigate = useNavigate();
   const { status, slots } = useKeyboard(board.id);
-  const history = useShelf((state) => state.histories[profile.id]);
-  const saveState = useShelf((state) => state.saveState);
-  const undo = useShelf((state) => state.undo);
-  const redo = useShelf((state) => state.redo);
+  const history = useEntry(profile.id)?.document;
+  const undoStep = useShelf((state) => state.undo);
+  const redoStep = useShelf((state) => state.redo);
+  const notify = useShelf((state) => state.notify);
+  const [undo, redo] = useMemo(() => {
+    const said =
+      (travel: (id: string) => Travelled, done: string) =>
+      (byKeys = false): void => {
+        const what = travel(profile.id);
+        if (what && 'refused' in what) notify(`Not changed: ${what.refused}`);
+        else if (what && byKeys) void message.info(`${done}: ${what.what}`, 1.5);
+      };
+    return [said(undoStep, 'Taken back'), said(redoStep, 'Done again')];
+  }, [undoStep, redoStep, notify, message, profile.id]);
   const cloth = usePreferences((state) => state.cloth);
   const setCloth = usePreferences((state) => state.setCloth);
   const slot = slots.findIndex((candidate) => candidate.state === 'profile' && candidate.profile.id === profile.id);
@@ -102,8 +117,8 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
         run: () => void navigate(`/profile/${profile.id}/${path}`),
       })),
       { title: 'Shelf', about: 'all profiles', words: 'new open import file', run: () => void navigate('/shelf') },
-      { title: 'Undo', about: 'Ctrl+Z', words: 'take back', run: () => void undo(profile.id) },
-      { title: 'Redo', about: 'Ctrl+Shift+Z', words: 'do again', run: () => void redo(profile.id) },
+      { title: 'Undo', about: 'Ctrl+Z', words: 'take back', run: () => undo() },
+      { title: 'Redo', about: 'Ctrl+Shift+Z', words: 'do again', run: () => redo() },
       {
         title: cloth === 'night' ? 'Linen cloth' : 'Night cloth',
         about: 'how everything looks',
@@ -124,11 +139,10 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
         setIsFinding(true);
       } else if (command && event.code === 'KeyZ') {
         event.preventDefault();
-        const what = event.shiftKey ? redo(profile.id) : undo(profile.id);
-        if (what !== undefined) void message.info(`${event.shiftKey ? 'Done again' : 'Taken back'}: ${what}`, 1.5);
+        (event.shiftKey ? redo : undo)(true);
       } else if (command && event.code === 'KeyY') {
         event.preventDefault();
-        redo(profile.id);
+        redo(true);
       } else if (!command && !event.altKey && event.key === '?') {
         event.preventDefault();
         setShowsShortcuts(true);
@@ -139,7 +153,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
     };
     addEventListener('keydown', keyDown);
     return () => removeEventListener('keydown', keyDown);
-  }, [profile.id, undo, redo, message, navigate]);
+  }, [profile.id, undo, redo, navigate]);
 
   return (
     <header className="bar">
@@ -171,13 +185,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
           </button>
         </Popover>
       )}
-      <span className="soft bar-kept" role="status" data-testid="save-state" title="Where your work is">
-        {saveState === 'saving'
-          ? 'keeping …'
-          : saveState === 'failed'
-            ? 'not kept: the browser’s disk refuses'
-            : 'kept in this browser'}
-      </span>
+      <WhereItIs profile={profile} />
       <button
         type="button"
         className="word soft bar-find"
@@ -193,7 +201,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
           disabled={!history?.past.length}
           aria-label="Undo"
           title={`Undo ${history?.past.at(-1)?.what ?? ''} (Ctrl+Z)`}
-          onClick={() => undo(profile.id)}
+          onClick={() => undo()}
         >
           ↶
         </button>
@@ -203,7 +211,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
           disabled={!history?.future.length}
           aria-label="Redo"
           title={`Redo ${history?.future.at(-1)?.what ?? ''} (Ctrl+Shift+Z)`}
-          onClick={() => redo(profile.id)}
+          onClick={() => redo()}
         >
           ↷
         </button>

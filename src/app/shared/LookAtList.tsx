@@ -2,6 +2,7 @@
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
+import { MOST_LISTED } from '../../core/reading';
 import { lookAtMacro } from '../state/macroDesks';
 import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
@@ -16,9 +17,14 @@ export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
   const navigate = useNavigate();
   const select = useSelection((state) => state.select);
   const edit = useShelf((state) => state.edit);
+  const notify = useShelf((state) => state.notify);
+  const mend = ({ fix, fixName = 'a fix' }: ToLookAt): void => {
+    const refused = fix && edit(profile.id, fix, fixName);
+    if (refused !== undefined) notify(`Not changed: ${refused}`);
+  };
   return (
     <ul className="look-at">
-      {items.map((item) => {
+      {items.slice(0, MOST_LISTED).map((item) => {
         const layer = profile.layers.find(({ id }) => id === item.layer);
         return (
           <li key={item.id} className={item.isProblem ? 'problem' : 'advice'}>
@@ -54,17 +60,14 @@ export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
               </button>
             )}
             {item.fix && (
-              <button
-                type="button"
-                className="word"
-                onClick={() => item.fix && edit(profile.id, item.fix, item.fixName ?? 'a fix')}
-              >
+              <button type="button" className="word" onClick={() => mend(item)}>
                 {item.fixName}
               </button>
             )}
           </li>
         );
       })}
+      {items.length > MOST_LISTED && <li className="soft">and {items.length - MOST_LISTED} more</li>}
     </ul>
   );
 };

@@ -1,26 +1,8 @@
 /** Everything about a profile that one should look at, each once, with the place to go to and the fix when it has one. */
 import { adviceOn } from '../../core/analysis';
 import type { Board } from '../../core/board';
-import { unsupportedIn } from '../../core/engine';
-import { printPath, profileProblems, type Edit, type Problem, type Profile } from '../../core/profile';
-
-/** Remembers the answer for each profile; profiles are never changed in place, and several parts of the page ask. */
-function remembered<T>(compute: (profile: Profile, board: Board) => T): (profile: Profile, board: Board) => T {
-  const answers = new WeakMap<Profile, T>();
-  return (profile, board) => {
-    const known = answers.get(profile);
-    if (known !== undefined) return known;
-    const answer = compute(profile, board);
-    answers.set(profile, answer);
-    return answer;
-  };
-}
-
-/** What keeps a profile from being played and stored. */
-export const allProblems = remembered((profile, board): Problem[] => [
-  ...profileProblems(profile, board),
-  ...unsupportedIn(profile),
-]);
+import { check, isSound, type Sound } from '../../core/check';
+import { printPath, type Edit, type Problem, type Profile } from '../../core/profile';
 
 export type ToLookAt = {
   /** Unique among all; the JSON path and the message. */
@@ -53,20 +35,25 @@ function restOf({ path }: Problem): string {
   return word !== undefined && typeof index === 'number' ? `${word} ${index + 1}` : '';
 }
 
-/** Problems first, then advice; advice is only given on a profile without problems, whose references can be followed. */
-export const toLookAt = remembered((profile, board): ToLookAt[] => {
-  const problems = allProblems(profile, board);
-  if (problems.length > 0) {
-    return problems.map((problem) => ({
+const advice = new WeakMap<Sound, ToLookAt[]>();
+
+/** Problems first, then advice; advice is only given on a sound profile, whose references can be followed. */
+export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
+  const checked = check(profile, board);
+  if (!isSound(checked))
+    return checked.problems.map((problem) => ({
       id: `${printPath(problem.path)} ${problem.message}`,
       message: [restOf(problem), problem.message].filter((words) => words !== '').join(': '),
       isProblem: true,
       ...placeOf(problem, profile),
     }));
-  }
-  return adviceOn(profile, board).map(({ path, ...advice }) => ({
-    ...advice,
-    id: `${printPath(path)} ${advice.message}`,
+  const known = advice.get(checked);
+  if (known) return known;
+  const found = adviceOn(checked).map(({ path, ...one }) => ({
+    ...one,
+    id: `${printPath(path)} ${one.message}`,
     isProblem: false,
   }));
-});
+  advice.set(checked, found);
+  return found;
+}

@@ -2,6 +2,7 @@
 import { useOutletContext } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Edit, Layer, Profile } from '../../core/profile';
+import { presentRow } from '../state/rows';
 import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
 
@@ -18,17 +19,20 @@ export type Bench = BenchContext & {
   select(selected: { layer?: string; key?: string; also?: readonly string[] }): void;
   /** Adds a key to the selection and looks at it, or takes it out when it was there. */
   selectAlso(key: string): void;
-  /** `goesOn`: one of a row, such as a drag, that undo takes back together. */
+  /** Makes an edit; when it is refused, the page says why. `goesOn`: one of a drag or of a visit to a field. */
   edit(edit: Edit, what: string, goesOn?: boolean): void;
+  /** Makes an edit, or returns why it was refused, for the field in which it was typed. */
+  tryEdit(edit: Edit, what: string, goesOn?: boolean): string | undefined;
 };
 
 const FIRST_KEYS = ['CapsLock', 'L2-1'];
 
 export function useBench(): Bench {
   const { profile, board } = useOutletContext<BenchContext>();
-  const selected = useSelection((state) => state.byProfile[profile.id]);
+  const selected = useSelection((state) => state.byProfile.get(profile.id));
   const select = useSelection((state) => state.select);
   const edit = useShelf((state) => state.edit);
+  const notify = useShelf((state) => state.notify);
   const layerIndex = Math.max(
     0,
     profile.layers.findIndex(({ id }) => id === selected?.layer),
@@ -44,6 +48,8 @@ export function useBench(): Bench {
     const kept = to.key === undefined ? also : [];
     select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, also: kept, ...to });
   };
+  const tryEdit: Bench['tryEdit'] = (value, what, goesOn = false) =>
+    edit(profile.id, value, what, goesOn ? presentRow() : undefined);
   return {
     profile,
     board,
@@ -56,6 +62,10 @@ export function useBench(): Bench {
       if (!also.includes(key)) change({ key, also: selectedKeys });
       else change({ key: selectedKey, also: also.filter((other) => other !== key) });
     },
-    edit: (value, what, goesOn) => edit(profile.id, value, what, goesOn),
+    tryEdit,
+    edit: (value, what, goesOn) => {
+      const refused = tryEdit(value, what, goesOn);
+      if (refused !== undefined) notify(`Not changed: ${refused}`);
+    },
   };
 }

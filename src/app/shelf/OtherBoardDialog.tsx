@@ -4,7 +4,8 @@ import { useNavigate } from 'react-router';
 import { movedToBoard } from '../../core/analysis';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
-import { newProfileId, useShelf } from '../state/shelf';
+import { newProfileId } from '../state/ids';
+import { useShelf } from '../state/shelf';
 
 type OtherBoardDialogProps = { profile: Profile; from: Board; to: Board; name: string; onClose: () => void };
 
@@ -14,7 +15,7 @@ export const OtherBoardDialog = ({ profile, from, to, name, onClose }: OtherBoar
   const { lost } = movedToBoard(profile, from, to, profile.id, name);
   const take = (): void => {
     const { profile: moved } = movedToBoard(profile, from, to, newProfileId(), name);
-    add(moved);
+    void add(moved);
     onClose();
     void navigate(`/profile/${moved.id}/layout`);
   };

@@ -4,12 +4,15 @@ import { useRef, useState, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { boardById, BOARDS, type Board } from '../../core/board';
-import { writeProfile } from '../../core/files';
-import { plainProfile, type Profile } from '../../core/profile';
-import { download, fileNameOf } from '../shared/download';
+import { LIMITS, plainProfile, type Profile } from '../../core/profile';
+import { foreign, MOST_LISTED } from '../../core/reading';
+import { download } from '../shared/download';
+import { Named } from '../shared/named';
+import { saveAllAsFile, saveAsFile } from '../shared/rescue';
 import { WeavePicture } from '../shared/WeavePicture';
 import { usePreferences } from '../state/preferences';
-import { newProfileId, useShelf } from '../state/shelf';
+import { newProfileId } from '../state/ids';
+import { useShelf, type ShelfEntry, type UnreadableRow } from '../state/shelf';
 import { openFiles } from './openFiles';
 import { OtherBoardDialog } from './OtherBoardDialog';
 import '../shared/bar.css';
@@ -48,40 +51,39 @@ const when = (ms: number): string => {
 
 const uniqueName = (wanted: string, taken: readonly string[]): string => {
   if (!taken.includes(wanted)) return wanted;
-  for (let n = 2; ; n++) if (!taken.includes(`${wanted} ${n}`)) return `${wanted} ${n}`;
+  const stem = wanted.slice(0, LIMITS.nameLength - 5).trimEnd();
+  for (let n = 2; ; n++) if (!taken.includes(`${stem} ${n}`)) return `${stem} ${n}`;
 };
 
-const ProfileCard = ({
-  profile,
-  changedAt,
-  onRename,
-}: {
-  profile: Profile;
-  changedAt: number;
-  onRename: (profile: Profile) => void;
-}) => {
+const ProfileCard = ({ entry, onRename }: { entry: ShelfEntry; onRename: (profile: Profile) => void }) => {
+  const { profile, changedAt, keeping } = entry;
   const { message } = AntApp.useApp();
   const add = useShelf((state) => state.add);
   const remove = useShelf((state) => state.remove);
-  const names = useShelf((state) => state.entries).map((entry) => entry.profile.name);
+  const names = useShelf((state) => state.entries).map((one) => one.profile.name);
   const board = boardById(profile.board);
   const [otherBoard, setOtherBoard] = useState<Board | null>(null);
 
-  const takeOff = (): void => {
-    const putBack = remove(profile.id);
+  const takeOff = async (): Promise<void> => {
+    const removed = await remove(profile.id);
+    if (!removed.ok) {
+      void message.error(`“${foreign(profile.name)}” could not be taken off the shelf: ${removed.because}. It stays.`);
+      return;
+    }
+    const { putBack } = removed;
     message.open({
       key: profile.id,
       type: 'info',
       duration: 12,
       content: (
         <span>
-          “{profile.name}” is off the shelf.{' '}
+          <Named name={profile.name} /> is off the shelf.{' '}
           <button
             type="button"
             className="word"
             onClick={() => {
-              putBack();
               message.destroy(profile.id);
+              void putBack();
             }}
           >
             Undo
@@ -96,18 +98,21 @@ const ProfileCard = ({
       <Link to={`/profile/${profile.id}/layout`} aria-label={`Open ${profile.name}`}>
         <WeavePicture profile={profile} board={board} />
       </Link>
-      <h3>{profile.name}</h3>
-      <p>{board?.name ?? profile.board}</p>
+      <h3>
+        <bdi>{profile.name}</bdi>
+      </h3>
+      <p>{board?.name ?? <Named name={profile.board} />}</p>
       <p className="soft">
         {profile.layers.length} layer{profile.layers.length > 1 ? 's' : ''} · {when(changedAt)}
       </p>
+      {keeping.state === 'notKept' && (
+        <p className="not-kept" role="alert">
+          not kept: {keeping.because}
+        </p>
+      )}
       <p className="shelf-actions">
         <Link to={`/profile/${profile.id}/layout`}>Open</Link>
-        <button
-          type="button"
-          className="word"
-          onClick={() => download(fileNameOf(profile.name, 'json'), writeProfile(profile))}
-        >
+        <button type="button" className="word" onClick={() => saveAsFile(profile)}>
           Save as a file
         </button>
         <Dropdown
@@ -119,7 +124,7 @@ const ProfileCard = ({
               {
                 key: 'duplicate',
                 label: 'Duplicate',
-                onClick: () => add({ ...profile, id: newProfileId(), name: uniqueName(profile.name, names) }),
+                onClick: () => void add({ ...profile, id: newProfileId(), name: uniqueName(profile.name, names) }),
               },
               ...(board
                 ? BOARDS.filter(({ id }) => id !== board.id).map((other) => ({
@@ -128,7 +133,7 @@ const ProfileCard = ({
                     onClick: () => setOtherBoard(other),
                   }))
                 : []),
-              { key: 'delete', label: 'Take off the shelf', danger: true, onClick: takeOff },
+              { key: 'delete', label: 'Take off the shelf', danger: true, onClick: () => void takeOff() },
             ],
           }}
         >
@@ -150,19 +155,98 @@ const ProfileCard = ({
   );
 };
 
+/** How many profiles there are, and where: what is said to be kept has been written. */
+const WhereTheyAre = ({ entries, isLoading }: { entries: readonly ShelfEntry[]; isLoading: boolean }) => {
+  const storeProblem = useShelf((state) => state.storeProblem);
+  const tryAgain = useShelf((state) => state.tryAgain);
+  const lost = entries.filter(({ keeping }) => keeping.state === 'notKept').length;
+  if (storeProblem !== '' || lost > 0)
+    return (
+      <span className="not-kept" role="alert">
+        <strong>{lost === 0 ? 'Nothing can be kept here' : `${lost} of ${entries.length} not kept`}:</strong>{' '}
+        {storeProblem || entries.flatMap(({ keeping }) => (keeping.state === 'notKept' ? [keeping.because] : []))[0]}.
+        Everything works, but is gone when this window closes.{' '}
+        <button type="button" className="word" onClick={tryAgain}>
+          Try again
+        </button>{' '}
+        <button type="button" className="word" onClick={saveAllAsFile}>
+          Save all as a file
+        </button>
+      </span>
+    );
+  if (isLoading) return <>taking them from the browser’s store …</>;
+  if (entries.length === 0) return <>none yet; start from a layout below</>;
+  const isKept = entries.every(({ keeping }) => keeping.state === 'kept');
+  return (
+    <>
+      {entries.length}, {isKept ? 'kept in this browser' : 'being kept …'}
+    </>
+  );
+};
+
+/** Stored profiles that this version cannot read: why, and a way to take them along. */
+const Unreadable = ({ rows }: { rows: readonly UnreadableRow[] }) => {
+  const { modal, message } = AntApp.useApp();
+  const removeUnreadable = useShelf((state) => state.removeUnreadable);
+  const takeOff = (row: UnreadableRow): void => {
+    modal.confirm({
+      title: `Take what is stored under “${foreign(row.id)}” off the shelf?`,
+      content: 'It cannot be read here, and this cannot be undone. Save it as a file first if it may matter.',
+      okText: 'Take it off',
+      cancelText: 'Leave it',
+      onOk: async () => {
+        const because = await removeUnreadable(row.id);
+        if (because !== undefined) void message.error(`It stays: ${because}.`);
+      },
+    });
+  };
+  return (
+    <div className="shelf-unreadable" role="alert">
+      <p>
+        {rows.length} stored profile{rows.length > 1 ? 's' : ''} cannot be read by this version. What is stored stays as
+        it is.
+      </p>
+      <ul>
+        {rows.slice(0, MOST_LISTED).map((row) => (
+          <li key={row.id}>
+            <Named name={row.id} />: {row.reason}{' '}
+            <button
+              type="button"
+              className="word"
+              onClick={() =>
+                download(`unreadable-${row.id.replace(/\W+/g, '-')}.json`, JSON.stringify(row.profile, null, 2))
+              }
+            >
+              Save as a file
+            </button>{' '}
+            <button type="button" className="word madder" onClick={() => takeOff(row)}>
+              Take off
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+};
+
 const RenameDialog = ({ profile, onClose }: { profile: Profile; onClose: () => void }) => {
   const [name, setName] = useState(profile.name);
+  const [reason, setReason] = useState('');
   const edit = useShelf((state) => state.edit);
   const trimmed = name.trim();
   const take = (): void => {
-    if (trimmed === '') return;
-    edit(profile.id, { edit: 'fields', to: { name: trimmed } }, 'the name');
-    onClose();
+    const refused = edit(profile.id, { edit: 'describe', to: { name: trimmed } }, 'the name');
+    if (refused === undefined) onClose();
+    else setReason(`A name ${refused}.`);
   };
   return (
     <Modal
       open
-      title={`Rename “${profile.name}”`}
+      title={
+        <>
+          Rename <Named name={profile.name} />
+        </>
+      }
       okText="Rename"
       okButtonProps={{ disabled: trimmed === '' }}
       onOk={take}
@@ -171,11 +255,20 @@ const RenameDialog = ({ profile, onClose }: { profile: Profile; onClose: () => v
       <Input
         autoFocus
         aria-label="Name"
-        maxLength={60}
+        maxLength={LIMITS.nameLength}
         value={name}
-        onChange={(event) => setName(event.target.value)}
+        status={reason === '' ? '' : 'error'}
+        onChange={(event) => {
+          setName(event.target.value);
+          setReason('');
+        }}
         onPressEnter={take}
       />
+      {reason !== '' && (
+        <p className="field-reason" role="alert">
+          {reason}
+        </p>
+      )}
     </Modal>
   );
 };
@@ -184,6 +277,7 @@ const ShelfBench = () => {
   const { message, modal } = AntApp.useApp();
   const entries = useShelf((state) => state.entries);
   const unreadable = useShelf((state) => state.unreadable);
+  const status = useShelf((state) => state.status);
   const add = useShelf((state) => state.add);
   const cloth = usePreferences((state) => state.cloth);
   const setCloth = usePreferences((state) => state.setCloth);
@@ -198,7 +292,7 @@ const ShelfBench = () => {
 
   const start = ({ make }: Start): void => {
     const profile = make();
-    add({
+    void add({
       ...profile,
       name: uniqueName(
         profile.name,
@@ -240,35 +334,15 @@ const ShelfBench = () => {
           <div className="shelf-title">
             <h1 id="shelf-title">Your profiles</h1>{' '}
             <span className="soft">
-              {entries.length === 0 ? 'none yet; start from a layout below' : `${entries.length}, kept in this browser`}
+              <WhereTheyAre entries={entries} isLoading={status === 'loading'} />
             </span>
           </div>
           <ul className="shelf-grid">
-            {entries.map(({ profile, changedAt }) => (
-              <ProfileCard key={profile.id} profile={profile} changedAt={changedAt} onRename={setRenaming} />
+            {entries.map((entry) => (
+              <ProfileCard key={entry.profile.id} entry={entry} onRename={setRenaming} />
             ))}
           </ul>
-          {unreadable.length > 0 && (
-            <p className="shelf-unreadable" role="alert">
-              {unreadable.length} stored profile{unreadable.length > 1 ? 's' : ''} cannot be read by this version.{' '}
-              <button
-                type="button"
-                className="word"
-                onClick={() =>
-                  download(
-                    'unreadable-profiles.json',
-                    JSON.stringify(
-                      unreadable.map(({ profile }) => profile),
-                      null,
-                      2,
-                    ),
-                  )
-                }
-              >
-                Download what is stored
-              </button>
-            </p>
-          )}
+          {unreadable.length > 0 && <Unreadable rows={unreadable} />}
         </section>
         <section aria-labelledby="new-title">
           <h2 id="new-title">New</h2>

@@ -1,18 +1,26 @@
 /** Profile files from outside: each is read, checked, and put on the shelf only when nothing is replaced without a yes. */
 import type { useAppProps } from 'antd/es/app/context';
-import { FileProblem, parseSoundProfile } from '../../core/files';
-import type { Profile } from '../../core/profile';
-import { newProfileId, useShelf } from '../state/shelf';
+import { boardById } from '../../core/board';
+import { check, isSound } from '../../core/check';
+import { parseProfiles } from '../../core/files';
+import { LIMITS, type Profile } from '../../core/profile';
+import { foreign, READING_BUDGET, shortened, textOfFile, Unreadable } from '../../core/reading';
+import { newProfileId } from '../state/ids';
+import { useShelf } from '../state/shelf';
 
 type Dialogs = Pick<useAppProps, 'message' | 'modal'>;
 type Choice = 'both' | 'replace' | 'neither';
 
-/** Asks what to do with a file whose profile is on the shelf already. */
-function ask(existing: Profile, modal: Dialogs['modal']): Promise<Choice> {
+/** Asks what to do with a file whose profile is on the shelf already; of one that cannot be read, nothing is replaced. */
+function ask(existing: Profile | undefined, name: string, modal: Dialogs['modal']): Promise<Choice> {
   return new Promise((resolve) => {
     const dialog = modal.confirm({
-      title: `“${existing.name}” is on the shelf already`,
-      content: 'The file holds a profile with the same id. Keep both, or let the file take the place of yours?',
+      title: existing
+        ? `“${foreign(existing.name)}” is on the shelf already`
+        : `“${foreign(name)}” has the id of a profile that cannot be read`,
+      content: existing
+        ? 'The file holds a profile with the same id. Keep both, or let the file take the place of yours? Undo brings yours back.'
+        : 'Something is stored under the same id that this version cannot read. It stays as it is; the file can stand beside it.',
       okText: 'Keep both',
       cancelText: 'Leave it out',
       onOk: () => resolve('both'),
@@ -20,16 +28,18 @@ function ask(existing: Profile, modal: Dialogs['modal']): Promise<Choice> {
       footer: (_, { OkBtn, CancelBtn }) => (
         <>
           <CancelBtn />
-          <button
-            type="button"
-            className="word madder"
-            onClick={() => {
-              dialog.destroy();
-              resolve('replace');
-            }}
-          >
-            Replace mine
-          </button>
+          {existing && (
+            <button
+              type="button"
+              className="word madder"
+              onClick={() => {
+                dialog.destroy();
+                resolve('replace');
+              }}
+            >
+              Replace mine
+            </button>
+          )}
           <OkBtn />
         </>
       ),
@@ -37,27 +47,58 @@ function ask(existing: Profile, modal: Dialogs['modal']): Promise<Choice> {
   });
 }
 
+/** What has to be looked at in a profile that was brought in, as the end of a sentence. */
+function toLookAtIn(profile: Profile): string {
+  const checked = check(profile, boardById(profile.board));
+  if (isSound(checked)) return '';
+  const { problems } = checked;
+  return ` It has ${problems.length === 1 ? 'a problem' : `${problems.length} problems`} to look at before it can be played: ${problems[0]?.message ?? ''}.`;
+}
+
+async function bringIn(profile: Profile, { message, modal }: Dialogs): Promise<void> {
+  const { entries, add, edit, isTaken } = useShelf.getState();
+  const existing = entries.find((entry) => entry.profile.id === profile.id)?.profile;
+  const choice = existing || (await isTaken(profile.id)) ? await ask(existing, profile.name, modal) : 'new';
+  if (choice === 'neither') return;
+  const said = `“${foreign(profile.name)}”`;
+  if (choice === 'replace') {
+    const refused = edit(
+      profile.id,
+      { edit: 'whole', to: profile },
+      `the file in place of “${shortened(profile.name)}”`,
+    );
+    if (refused === undefined)
+      void message.success(`${said} has taken the place of yours; undo brings yours back.${toLookAtIn(profile)}`);
+    else void message.error(`${said}: ${refused} Nothing was changed.`);
+    return;
+  }
+  const name = `${shortened(profile.name, LIMITS.nameLength - 14)} (from a file)`;
+  const keeping = await add(choice === 'both' ? { ...profile, id: newProfileId(), name } : profile);
+  if (keeping.state === 'notKept')
+    void message.warning({
+      content: `${said} is on the shelf, but not kept: ${keeping.because}. It is tried again by itself.`,
+      duration: 10,
+    });
+  else void message.success({ content: `${said} is on the shelf.${toLookAtIn(profile)}`, duration: 6 });
+}
+
 /** Reads files one after the other. What cannot be read is said with its place, and the shelf stays as it was. */
-export async function openFiles(files: readonly File[], { message, modal }: Dialogs): Promise<void> {
+export async function openFiles(files: readonly File[], dialogs: Dialogs): Promise<void> {
+  const fail = (file: File, reason: string): void =>
+    void dialogs.message.error({ content: `${foreign(file.name)}: ${reason}. Nothing was changed.`, duration: 10 });
   for (const file of files) {
+    if (file.size > READING_BUDGET.json.bytes) {
+      fail(file, `the whole file: is larger than ${READING_BUDGET.json.bytes >> 20} MB`);
+      continue;
+    }
     try {
-      const profile = parseSoundProfile(await file.text());
-      const { entries, add } = useShelf.getState();
-      const existing = entries.find((entry) => entry.profile.id === profile.id)?.profile;
-      const choice = existing ? await ask(existing, modal) : 'replace';
-      if (choice === 'neither') continue;
-      add(
-        choice === 'both'
-          ? { ...profile, id: newProfileId(), name: `${profile.name} (from a file)`.slice(0, 60) }
-          : profile,
-      );
-      void message.success(`“${profile.name}” is on the shelf.`);
+      const text = textOfFile(new Uint8Array(await file.arrayBuffer()));
+      for (const one of parseProfiles(text)) {
+        if ('profile' in one) await bringIn(one.profile, dialogs);
+        else fail(file, `${one.place}: ${one.problem.message}`);
+      }
     } catch (error) {
-      const reason =
-        error instanceof FileProblem
-          ? error.message
-          : `it cannot be read (${error instanceof Error ? error.message : String(error)})`;
-      void message.error({ content: `${file.name}: ${reason}. Nothing was changed.`, duration: 10 });
+      fail(file, error instanceof Unreadable ? error.message : 'it cannot be read');
     }
   }
 }

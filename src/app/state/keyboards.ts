@@ -3,16 +3,18 @@
  * that board is looked at, and opened again when it was lost.
  */
 import { create } from 'zustand';
-import { KeyboardClient, LinkError, type KeyboardHello } from '../../core/device';
+import { KeyboardClient, LinkError, type After, type KeyboardHello } from '../../core/device';
 import type { Board } from '../../core/board';
-import { BadImage, CannotStore, decodeImage, encodeImage } from '../../core/image';
+import type { Sound } from '../../core/check';
+import { decodeImage, encodeImage } from '../../core/image';
 import type { Profile } from '../../core/profile';
+import { Unreadable } from '../../core/reading';
 import { openTransport, type KeyboardHome } from './transports';
 
 /** One place for a profile: empty, a profile, or bytes that no longer read. */
 export type Slot =
   | { state: 'empty' }
-  | { state: 'profile'; profile: Profile; bytes: number }
+  | { state: 'profile'; sound: Sound; profile: Profile; bytes: number }
   | { state: 'unreadable'; reason: string; bytes: number };
 
 export type Saving = { slot: number; part: number };
@@ -26,18 +28,23 @@ export type KeyboardState = {
 };
 
 type KeyboardsState = {
-  byBoard: Record<string, KeyboardState>;
+  byBoard: ReadonlyMap<string, KeyboardState>;
   /** Opens the link to a board's keyboard when it is not open. */
   connect(board: Board): Promise<void>;
   refresh(board: Board): Promise<void>;
-  /** Writes a profile to a slot, reads it back and compares. @throws Error with a sentence */
-  save(board: Board, profile: Profile, slot: number): Promise<void>;
+  /** Writes a profile to a slot, reads it back and compares. @throws LinkError with a sentence that says what is known */
+  save(sound: Sound, slot: number): Promise<void>;
   select(board: Board, slot: number): Promise<void>;
   client(boardId: string): KeyboardClient | undefined;
 };
 
 const NOT_YET: KeyboardState = { status: 'connecting', home: null, hello: null, slots: [], saving: null };
 const RECONNECT_AFTER_MS = 800;
+
+const after: After = (ms, call) => {
+  const timer = setTimeout(call, ms);
+  return () => clearTimeout(timer);
+};
 
 const clients = new Map<string, KeyboardClient>();
 const opening = new Set<string>();
@@ -58,16 +65,19 @@ async function readSlot(client: KeyboardClient, board: Board, slot: number): Pro
   const image = await client.read(slot);
   if (!image) return { state: 'empty' };
   try {
-    return { state: 'profile', profile: decodeImage(image, board), bytes: image.length };
+    const sound = decodeImage(image, board);
+    return { state: 'profile', sound, profile: sound.profile, bytes: image.length };
   } catch (error) {
-    if (!(error instanceof BadImage)) throw error;
+    if (!(error instanceof Unreadable)) throw error;
     return { state: 'unreadable', reason: error.message, bytes: image.length };
   }
 }
 
 export const useKeyboards = create<KeyboardsState>()((set, get) => {
   const update = (boardId: string, change: Partial<KeyboardState>): void =>
-    set(({ byBoard }) => ({ byBoard: { ...byBoard, [boardId]: { ...(byBoard[boardId] ?? NOT_YET), ...change } } }));
+    set(({ byBoard }) => ({
+      byBoard: new Map(byBoard).set(boardId, { ...(byBoard.get(boardId) ?? NOT_YET), ...change }),
+    }));
 
   const clientOf = (board: Board): KeyboardClient => {
     const client = clients.get(board.id);
@@ -76,7 +86,7 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
   };
 
   return {
-    byBoard: {},
+    byBoard: new Map(),
 
     async connect(board) {
       if (clients.has(board.id) || opening.has(board.id)) return;
@@ -84,7 +94,7 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
       let opened: KeyboardClient | undefined;
       try {
         const { transport, home } = await openTransport(board.id);
-        const client = new KeyboardClient(transport);
+        const client = new KeyboardClient(transport, after);
         opened = client;
         client.onClose = () => {
           clients.delete(board.id);
@@ -116,29 +126,30 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
       update(board.id, { hello, slots });
     },
 
-    async save(board, profile, slot) {
+    async save(sound, slot) {
+      const { board } = sound;
       const client = clientOf(board);
-      let image: Uint8Array;
-      try {
-        image = encodeImage(profile, board);
-        const most = get().byBoard[board.id]?.hello?.slotBytes ?? Infinity;
-        if (image.length > most) image = encodeImage(profile, board, { withoutNames: true });
-      } catch (error) {
-        if (error instanceof CannotStore) throw new LinkError(error.message);
-        throw error;
-      }
-      const expected = occupantOf(get().byBoard[board.id]?.slots[slot]);
+      let image = encodeImage(sound);
+      const most = get().byBoard.get(board.id)?.hello?.slotBytes ?? Infinity;
+      if (image.length > most) image = encodeImage(sound, { withoutNames: true });
+      const expected = occupantOf(get().byBoard.get(board.id)?.slots[slot]);
       update(board.id, { saving: { slot, part: 0 } });
       try {
         // Another page may have written meanwhile; what the person agreed to replace must still be what is there.
         await get().refresh(board);
-        if (occupantOf(get().byBoard[board.id]?.slots[slot]) !== expected) {
-          throw new LinkError(`slot ${slot + 1} was changed from elsewhere meanwhile; look at it first`);
+        if (occupantOf(get().byBoard.get(board.id)?.slots[slot]) !== expected) {
+          throw new LinkError(
+            `slot ${slot + 1} was changed from elsewhere meanwhile; look at it first. Nothing was written`,
+          );
         }
         await client.save(slot, image, (part) => update(board.id, { saving: { slot, part } }));
-        await get().refresh(board);
       } finally {
         update(board.id, { saving: null });
+        // Whatever became of it: what the page shows of the keyboard is what the keyboard says now.
+        if (clients.get(board.id) === client)
+          await get()
+            .refresh(board)
+            .catch(() => undefined);
       }
     },
 
@@ -152,4 +163,4 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
 });
 
 export const useKeyboard = (boardId: string): KeyboardState =>
-  useKeyboards((state) => state.byBoard[boardId]) ?? NOT_YET;
+  useKeyboards((state) => state.byBoard.get(boardId)) ?? NOT_YET;

@@ -4,16 +4,16 @@ import type { Places } from '../../core/macro';
 
 export type PartName = 'onPress' | 'repeat' | 'onRelease';
 type Desk = { macro: string; part: PartName; places: Places };
-type DeskState = { byProfile: Record<string, Desk>; set(profileId: string, to: Partial<Desk>): void };
+type DeskState = { byProfile: ReadonlyMap<string, Desk>; set(profileId: string, to: Partial<Desk>): void };
 
 export const NOTHING: Places = new Set();
 export const EMPTY_DESK: Desk = { macro: '', part: 'onPress', places: NOTHING };
 
 export const useDesks = create<DeskState>()((set) => ({
-  byProfile: {},
+  byProfile: new Map(),
   set: (profileId, to) =>
     set(({ byProfile }) => ({
-      byProfile: { ...byProfile, [profileId]: { ...(byProfile[profileId] ?? EMPTY_DESK), ...to } },
+      byProfile: new Map(byProfile).set(profileId, { ...(byProfile.get(profileId) ?? EMPTY_DESK), ...to }),
     })),
 }));
 

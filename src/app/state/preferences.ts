@@ -1,8 +1,8 @@
 /** How this person likes the page to look. */
 import { create } from 'zustand';
-import { z } from 'zod';
+import { z } from '../../core/reading';
 import { layCloth, type Cloth } from '../theme/cloth';
-import { loadPreference, storePreference } from './database';
+import { loadPreference, storePreference } from './store';
 
 const clothSchema = z.enum(['linen', 'night']);
 
@@ -12,6 +12,9 @@ export const usePreferences = create<Preferences>()((set) => ({
   cloth: 'linen',
   async load() {
     const usual: Cloth = matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'linen';
+    // The first paint waits for nothing: the usual cloth lies there until the store has answered.
+    layCloth(usual);
+    set({ cloth: usual });
     const cloth = await loadPreference('cloth', clothSchema, usual).catch(() => usual);
     layCloth(cloth);
     set({ cloth });
@@ -19,6 +22,7 @@ export const usePreferences = create<Preferences>()((set) => ({
   setCloth(cloth) {
     layCloth(cloth);
     set({ cloth });
-    void storePreference('cloth', cloth);
+    // A cloth that is not kept is no loss; what is not kept of profiles is said.
+    storePreference('cloth', cloth).catch(() => undefined);
   },
 }));

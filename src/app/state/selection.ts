@@ -4,17 +4,16 @@ import { create } from 'zustand';
 /** `also`: further keys that an edit goes to, besides the one that is looked at. */
 type Selected = { layer: string; key: string; also: readonly string[] };
 type SelectionState = {
-  byProfile: Record<string, Selected>;
+  byProfile: ReadonlyMap<string, Selected>;
   select(profileId: string, selected: Partial<Selected>): void;
 };
 
+const NOTHING: Selected = { layer: '', key: '', also: [] };
+
 export const useSelection = create<SelectionState>()((set) => ({
-  byProfile: {},
+  byProfile: new Map(),
   select: (profileId, selected) =>
     set(({ byProfile }) => ({
-      byProfile: {
-        ...byProfile,
-        [profileId]: { ...(byProfile[profileId] ?? { layer: '', key: '', also: [] }), ...selected },
-      },
+      byProfile: new Map(byProfile).set(profileId, { ...(byProfile.get(profileId) ?? NOTHING), ...selected }),
     })),
 }));

@@ -1,176 +1,311 @@
 /**
- * The profiles of this browser and the edits made to them. Each profile has a history of its own; an edit is a value, its
- * inverse is kept for undo, and what changed is stored at once.
+ * The shelf: the profiles of this browser as the page shows them. What is done to one is an act; its keeper writes it, follows
+ * what other windows do to it, and says where it is. Nothing waits for the store: without one, everything works and is plainly
+ * marked as not kept.
  */
-import { nanoid } from 'nanoid';
 import { create } from 'zustand';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
-import { applyEdit, invertEdit, type Edit, type Profile } from '../../core/profile';
+import { historyStepSchema, type Document, type Edit, type Profile, type Step } from '../../core/profile';
+import { newActId, newProfileId } from './ids';
+import { Keeper, type Keeping, type Kept, type Told } from './keeper';
 import {
+  erase,
   flagSchema,
+  isThere,
   loadPreference,
   loadShelf,
-  removeProfile,
+  onStoreGone,
+  reasonOf,
   storePreference,
-  storeProfile,
-  type ShelfEntry,
-} from './database';
+  type Stored,
+  type UnreadableRow,
+} from './store';
+import { onOtherWindows, tellOtherWindows } from './windows';
 
-/** One step that can be taken back: what undoes it, and what it is called. */
-type Step = { undo: Edit; redo: Edit; what: string };
-type History = { past: Step[]; future: Step[] };
-export type SaveState = 'saved' | 'saving' | 'failed';
+export type { Keeping, UnreadableRow };
+
+/** A profile on the shelf, when it was last changed (ms since 1970), and where it is. */
+export type ShelfEntry = Kept & { profile: Profile };
+
+/** What became of undo or redo: what the step is called, why it was refused, or nothing when there is no such step. */
+export type Travelled = { what: string } | { refused: string } | undefined;
+
+/** Something the person has to know that no field can show: it happened in another window, or to the store. */
+export type Notice = { id: number; text: string };
 
 type ShelfState = {
-  status: 'loading' | 'ready' | 'failed';
-  /** Why the shelf could not be read. */
-  failure: string;
-  /** Profiles in the store that no longer pass the schema; they are kept, and can be downloaded. */
-  unreadable: { id: string; profile: unknown }[];
+  status: 'loading' | 'ready';
+  /** Why the browser's store cannot be used; empty when it can. */
+  storeProblem: string;
+  /** Profiles in the store that this version cannot read; they stay there, and can be saved as files. */
+  unreadable: UnreadableRow[];
   entries: ShelfEntry[];
-  histories: Record<string, History>;
-  saveState: SaveState;
+  /** Profiles that another window has taken off the shelf while they were shown here. */
+  takenOffElsewhere: ReadonlyMap<string, Document>;
+  notices: readonly Notice[];
   /** True when this browser had no profiles and the demo was put on the shelf. */
   firstStart: boolean;
   load(): Promise<void>;
-  add(profile: Profile): void;
+  /** Puts a new profile on the shelf; resolves when it is kept, or is not. */
+  add(profile: Profile, document?: Document): Promise<Keeping>;
+  /** Whether an id is taken, on the shelf or by something in the store that cannot be read. */
+  isTaken(id: string): Promise<boolean>;
   /**
-   * Makes an edit to a profile; `what` names it for undo. Edits that go on (a drag, a word being typed) become one step
-   * with those of the same name just before.
+   * Makes an edit to a profile; `what` names it for undo. Edits of one `row`, a drag or a visit to a field, become one step.
+   * @returns why it was refused; undefined when it was made
    */
-  edit(id: string, edit: Edit, what: string, goesOn?: boolean): void;
-  undo(id: string): string | undefined;
-  redo(id: string): string | undefined;
-  /** Takes a profile off the shelf; what is returned puts it back. */
-  remove(id: string): () => void;
+  edit(id: string, edit: Edit, what: string, row?: string): string | undefined;
+  undo(id: string): Travelled;
+  redo(id: string): Travelled;
+  /** Reads the steps of a profile that can be taken back. */
+  readHistory(id: string): Promise<void>;
+  /** Takes a profile off the shelf for good; the reason when the store refuses, and then it stays. */
+  remove(id: string): Promise<{ ok: true; putBack: () => Promise<Keeping> } | { ok: false; because: string }>;
+  /** Takes something that cannot be read out of the store for good; the reason when that fails. */
+  removeUnreadable(id: string): Promise<string | undefined>;
+  /** Puts back what another window has taken off. */
+  putBack(id: string): void;
+  /** Tries at once what is not kept. */
+  tryAgain(): void;
+  /** Says something on whatever page is open. */
+  notify(text: string): void;
+  readNotice(id: number): void;
 };
 
-const MOST_STEPS = 500;
-const NO_HISTORY: History = { past: [], future: [] };
-/** Edits that go on within this time are one step, so that undo takes back a drag or a word, not a pixel or a letter. */
-const MERGE_WITHIN_MS = 900;
+const keepers = new Map<string, Keeper>();
+let lastNotice = 0;
+const STORE_RETRY_MS = 5000;
 
-/** Profiles with changes that are not written yet, and those being written. */
-const unstored = new Set<string>();
-const writing = new Set<string>();
-let lastEdit = { id: '', what: '', atMs: 0 };
-
-export const newProfileId = (): string => `p_${nanoid(8)}`;
+/** Steps that were looked at: what comes from the store may have been written by another version. */
+const sound = new WeakSet<Step>();
+function isSoundStep(step: Step): boolean {
+  if (!sound.has(step)) {
+    if (!historyStepSchema.safeParse(step).success) return false;
+    sound.add(step);
+  }
+  return true;
+}
 
 export const useShelf = create<ShelfState>()((set, get) => {
-  /** Writes a profile at once; what changes while it is being written is written right after. */
-  const store = async (id: string): Promise<void> => {
-    unstored.add(id);
-    set({ saveState: 'saving' });
-    if (writing.has(id)) return;
-    writing.add(id);
+  const notify = (text: string): void =>
+    set(({ notices }) => ({ notices: [...notices, { id: ++lastNotice, text }].slice(-5) }));
+
+  const drop = (id: string): void => {
+    keepers.delete(id);
+    set(({ entries }) => ({ entries: entries.filter(({ profile }) => profile.id !== id) }));
+  };
+
+  /** What a keeper says about a profile goes to the page. */
+  const tellingOf = (id: string): Told => ({
+    changed: (kept: Kept) =>
+      set(({ entries }) => ({
+        entries: entries.map((entry) =>
+          entry.profile.id === id ? { ...kept, profile: kept.document.profile } : entry,
+        ),
+      })),
+    refused: (what: string, reason: string) =>
+      notify(`Another window has changed this profile meanwhile, so “${what}” could not be kept: ${reason}`),
+    gone: () => {
+      const entry = get().entries.find(({ profile }) => profile.id === id);
+      if (!entry) return;
+      drop(id);
+      set(({ takenOffElsewhere }) => ({ takenOffElsewhere: new Map(takenOffElsewhere).set(id, entry.document) }));
+    },
+  });
+
+  const show = (id: string, keeper: Keeper): void => {
+    keepers.set(id, keeper);
+    const { kept } = keeper;
+    set(({ entries, takenOffElsewhere }) => {
+      const elsewhere = new Map(takenOffElsewhere);
+      elsewhere.delete(id);
+      return {
+        entries: [{ ...kept, profile: kept.document.profile }, ...entries.filter(({ profile }) => profile.id !== id)],
+        takenOffElsewhere: elsewhere,
+      };
+    });
+  };
+
+  const take = (stored: Stored): void => {
+    const { id } = stored.document.profile;
+    if (!keepers.has(id)) show(id, Keeper.of(stored, tellingOf(id)));
+  };
+
+  const addNew = (profile: Profile, document?: Document): Promise<Keeping> => {
+    const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document);
+    show(profile.id, keeper);
+    return keeper.write().then((keeping) => {
+      tellOtherWindows({ what: 'look', id: profile.id });
+      return keeping;
+    });
+  };
+
+  const addDemo = (ownIds: boolean): Promise<Keeping>[] =>
+    [PROMPT_BOOK, SHOW_DESK].map((profile) => addNew(ownIds ? { ...profile, id: newProfileId() } : profile));
+
+  let attaching: Promise<boolean> | null = null;
+  let nextTry: ReturnType<typeof setTimeout> | null = null;
+
+  /** Reads the store and takes what is in it; tries again later when that fails. What is on the page stays. */
+  const attach = (): Promise<boolean> => {
+    if (nextTry) clearTimeout(nextTry);
+    nextTry = null;
+    attaching ??= attachOnce().finally(() => {
+      attaching = null;
+    });
+    return attaching;
+  };
+
+  const attachOnce = async (): Promise<boolean> => {
     try {
-      while (unstored.delete(id)) {
-        const entry = get().entries.find(({ profile }) => profile.id === id);
-        if (entry) await storeProfile(entry);
-      }
-      if (unstored.size === 0 && writing.size === 1) set({ saveState: 'saved' });
-    } catch {
-      set({ saveState: 'failed' });
-    } finally {
-      writing.delete(id);
+      const { stored, unreadable } = await loadShelf();
+      const started = await loadPreference('started', flagSchema, false);
+      // A demo that was shown while the store did not answer, and that nobody touched, gives way to what is kept.
+      if (stored.length > 0 || started)
+        for (const { document, profile } of get().entries)
+          if (document.past.length === 0 && pretended.has(profile.id) && !isLookedAt(profile.id)) drop(profile.id);
+      for (const one of stored.toReversed()) take(one);
+      set({ unreadable, storeProblem: '', status: 'ready' });
+      for (const keeper of keepers.values()) if (keeper.isAhead) void keeper.write();
+      if (!started && stored.length === 0 && get().entries.length === 0) {
+        set({ firstStart: true });
+        const keepings = await Promise.all(addDemo(false));
+        if (keepings.every(({ state }) => state === 'kept')) await storePreference('started', true);
+      } else if (!started) await storePreference('started', true);
+      return true;
+    } catch (error) {
+      set({ storeProblem: reasonOf(error), status: 'ready' });
+      nextTry = setTimeout(() => void attach(), STORE_RETRY_MS);
+      return false;
     }
   };
 
-  /** Puts a changed profile in its place and stores it. */
-  const replace = (profile: Profile, history: History): void => {
-    set(({ entries, histories }) => ({
-      entries: entries.map((entry) => (entry.profile.id === profile.id ? { profile, changedAt: Date.now() } : entry)),
-      histories: { ...histories, [profile.id]: history },
-    }));
-    void store(profile.id);
+  const pretended = new Set<string>();
+  const isLookedAt = (id: string): boolean => typeof location !== 'undefined' && location.pathname.includes(id);
+
+  /** The step that undo or redo is about goes to the keeper as an act. */
+  const travel = (id: string, direction: 'undo' | 'redo'): Travelled => {
+    const keeper = keepers.get(id);
+    if (!keeper) return undefined;
+    const { past, future } = keeper.kept.document;
+    const step = direction === 'undo' ? past.at(-1) : future.at(-1);
+    if (!step) return undefined;
+    const refused = isSoundStep(step)
+      ? keeper.act({ act: direction, id: newActId(), step: step.id })
+      : 'That step was written by another version, and cannot be read.';
+    return refused === undefined ? { what: step.what } : { refused };
   };
 
-  const profileOf = (id: string): Profile | undefined =>
-    get().entries.find(({ profile }) => profile.id === id)?.profile;
+  onOtherWindows((message) => {
+    const keeper = keepers.get(message.id);
+    if (keeper && message.what === 'acts') keeper.hear(message.from, message.to, message.acts, message.changedAt);
+    else if (keeper) void keeper.follow();
+    else void attach();
+  });
 
-  /** Moves one step between past and future, and returns its name. */
-  const travel = (id: string, direction: 'undo' | 'redo'): string | undefined => {
-    const profile = profileOf(id);
-    const history = get().histories[id] ?? NO_HISTORY;
-    const step = direction === 'undo' ? history.past.at(-1) : history.future.at(-1);
-    if (!profile || !step) return undefined;
-    lastEdit = { id: '', what: '', atMs: 0 };
-    const next =
-      direction === 'undo'
-        ? { past: history.past.slice(0, -1), future: [...history.future, step] }
-        : { past: [...history.past, step], future: history.future.slice(0, -1) };
-    replace(applyEdit(profile, step[direction]), next);
-    return step.what;
-  };
+  onStoreGone(() => {
+    // Whatever took it away may have taken what was in it: everything is written that is not there any more.
+    setTimeout(() => keepers.forEach((keeper) => keeper.makeSure()), 200);
+  });
 
   return {
     status: 'loading',
-    failure: '',
+    storeProblem: '',
     unreadable: [],
     entries: [],
-    histories: {},
-    saveState: 'saved',
+    takenOffElsewhere: new Map(),
+    notices: [],
     firstStart: false,
 
     async load() {
+      if (await attach()) return;
+      if (get().entries.length > 0) return;
+      set({ firstStart: true });
+      void Promise.all(addDemo(true));
+      for (const id of keepers.keys()) pretended.add(id);
+    },
+
+    add: addNew,
+
+    async isTaken(id) {
+      if (keepers.has(id)) return true;
       try {
-        const { entries, unreadable } = await loadShelf();
-        const started = await loadPreference('started', flagSchema, false);
-        if (started || entries.length > 0) {
-          set({ status: 'ready', entries, unreadable });
-          return;
-        }
-        const now = Date.now();
-        const demo = [SHOW_DESK, PROMPT_BOOK].map((profile, index) => ({ profile, changedAt: now - index }));
-        await Promise.all(demo.map(storeProfile));
-        await storePreference('started', true);
-        set({ status: 'ready', entries: demo, unreadable, firstStart: true });
-      } catch (error) {
-        set({ status: 'failed', failure: error instanceof Error ? error.message : String(error) });
+        return await isThere(id);
+      } catch {
+        // A store that cannot be asked has nothing that could be overwritten: writing would fail the same.
+        return get().unreadable.some((row) => row.id === id);
       }
     },
 
-    add(profile) {
-      set(({ entries }) => ({
-        entries: [{ profile, changedAt: Date.now() }, ...entries.filter((entry) => entry.profile.id !== profile.id)],
-      }));
-      void store(profile.id);
-    },
-
-    edit(id, edit, what, goesOn = false) {
-      const profile = profileOf(id);
-      if (!profile) return;
-      const history = get().histories[id] ?? NO_HISTORY;
-      const changed = applyEdit(profile, edit);
-      const now = Date.now();
-      const merges = goesOn && lastEdit.id === id && lastEdit.what === what && now - lastEdit.atMs < MERGE_WITHIN_MS;
-      lastEdit = { id, what, atMs: now };
-      const last = history.past.at(-1);
-      const step: Step =
-        merges && last
-          ? { undo: last.undo, redo: { edit: 'several', edits: [last.redo, edit] }, what }
-          : { undo: invertEdit(profile, edit), redo: edit, what };
-      const past = merges && last ? [...history.past.slice(0, -1), step] : [...history.past.slice(-MOST_STEPS), step];
-      replace(changed, { past, future: [] });
-    },
+    edit: (id, edit, what, row) =>
+      keepers.get(id)?.act({ act: 'edit', id: newActId(), edit, what, ...(row !== undefined && { row }) }),
 
     undo: (id) => travel(id, 'undo'),
     redo: (id) => travel(id, 'redo'),
 
-    remove(id) {
-      const entry = get().entries.find(({ profile }) => profile.id === id);
-      unstored.delete(id);
-      set(({ entries }) => ({ entries: entries.filter(({ profile }) => profile.id !== id) }));
-      void removeProfile(id);
-      return () => {
-        if (!entry) return;
-        set(({ entries }) => ({ entries: [entry, ...entries].sort((a, b) => b.changedAt - a.changedAt) }));
-        void store(id);
-      };
+    async readHistory(id) {
+      await keepers.get(id)?.readHistory();
     },
+
+    async remove(id) {
+      const keeper = keepers.get(id);
+      if (!keeper) return { ok: false, because: 'it is not on the shelf' };
+      await keeper.readHistory();
+      const { document } = keeper.kept;
+      await keeper.leave();
+      try {
+        await erase(id);
+      } catch (error) {
+        keeper.stay();
+        return { ok: false, because: reasonOf(error) };
+      }
+      drop(id);
+      tellOtherWindows({ what: 'look', id });
+      return { ok: true, putBack: () => addNew(document.profile, document) };
+    },
+
+    async removeUnreadable(id) {
+      try {
+        await erase(id);
+      } catch (error) {
+        return reasonOf(error);
+      }
+      set(({ unreadable }) => ({ unreadable: unreadable.filter((row) => row.id !== id) }));
+      return undefined;
+    },
+
+    putBack(id) {
+      const document = get().takenOffElsewhere.get(id);
+      if (document) void addNew(document.profile, document);
+    },
+
+    tryAgain() {
+      if (get().storeProblem !== '') void attach();
+      for (const keeper of keepers.values()) void keeper.write();
+    },
+
+    notify,
+    readNotice: (id) => set(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) })),
   };
 });
 
 export const useProfile = (id: string): Profile | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);
+
+export const useEntry = (id: string): ShelfEntry | undefined =>
+  useShelf((state) => state.entries.find(({ profile }) => profile.id === id));
+
+/** What of the shelf is not in the store: profiles that are not kept, or that have been on their way there for a while. */
+export const notKept = (entries: readonly ShelfEntry[], nowMs: number): ShelfEntry[] =>
+  entries.filter(
+    ({ keeping }) =>
+      keeping.state === 'notKept' || (keeping.state === 'keeping' && nowMs - keeping.sinceMs > KEEPS_WITHIN_MS),
+  );
+
+/** Writing takes this long at the most, in ms, without anybody having to know. */
+const KEEPS_WITHIN_MS = 1500;
+
+if (typeof window !== 'undefined' && typeof window.addEventListener === 'function')
+  window.addEventListener('beforeunload', (event) => {
+    if (notKept(useShelf.getState().entries, Date.now()).length > 0) event.preventDefault();
+  });

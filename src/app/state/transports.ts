@@ -1,9 +1,12 @@
 /** Makers of transports: a WebSocket to the server's keyboards, or a web worker with the same firmware when there is no server. */
-import { z } from 'zod';
+import { z } from '../../core/reading';
 import { LinkError, REPORT_BYTES, type Transport } from '../../core/device';
 
 /** Where the simulated keyboard lives. */
 export type KeyboardHome = 'server' | 'page';
+
+/** A way to a keyboard that does not open within this time, in ms, is not waited for. */
+const OPENS_WITHIN_MS = 5000;
 
 const NOTHING = (): void => undefined;
 const listSchema = z.object({ keyboards: z.array(z.object({ id: z.string() })) });
@@ -12,7 +15,7 @@ let homeKnown: Promise<KeyboardHome> | null = null;
 
 /** Asks once whether our server is there; a page served as plain files has none. */
 function findHome(): Promise<KeyboardHome> {
-  homeKnown ??= fetch('/keyboards.json')
+  homeKnown ??= fetch('/keyboards.json', { signal: AbortSignal.timeout(OPENS_WITHIN_MS) })
     .then(async (response): Promise<KeyboardHome> =>
       response.ok && listSchema.safeParse(await response.json()).success ? 'server' : 'page',
     )
@@ -32,7 +35,14 @@ function overSocket(boardId: string): Promise<Transport> {
       onReport: NOTHING,
       onClose: NOTHING,
     };
-    socket.onopen = () => resolve(transport);
+    const timer = setTimeout(() => {
+      reject(new LinkError('the keyboard does not answer'));
+      socket.close();
+    }, OPENS_WITHIN_MS);
+    socket.onopen = () => {
+      clearTimeout(timer);
+      resolve(transport);
+    };
     socket.onerror = () => reject(new LinkError('the keyboard cannot be reached'));
     socket.onmessage = ({ data }) => {
       if (data instanceof ArrayBuffer && data.byteLength === REPORT_BYTES) transport.onReport(new Uint8Array(data));

@@ -27,16 +27,14 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
   const takeLine = (line: string): string | undefined => {
     const parsed = parseLine(line, profile);
     if (!parsed.ok) return parsed.error.message;
-    plan.assign(parsed.binding);
-    return undefined;
+    return plan.tryAssign(parsed.binding);
   };
   const takeAction = (part: number, line: string): string | undefined => {
     const parsed = parseLine(line, profile);
     if (!parsed.ok) return parsed.error.message;
     if (parsed.binding.kind !== 'act') return 'A part is one action, such as Right, Ctrl+B or while Cues.';
     const { action } = parsed.binding;
-    set(spans.map((span, n) => (n === part ? { ...span, action } : span)));
-    return undefined;
+    return plan.trySet(spans.map((span, n) => (n === part ? { ...span, action } : span)));
   };
   const add = (isMark: boolean): void => {
     const action: Action = (spans.length === 0 ? plan.action : undefined) ?? { do: 'keys', codes: ['F13'] };

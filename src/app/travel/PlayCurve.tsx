@@ -3,7 +3,8 @@ import { App, Select } from 'antd';
 import { useRef } from 'react';
 import { testStrokes, type CurvePoint } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
-import { FileProblem, readStrokes } from '../../core/files';
+import { readStrokes } from '../../core/files';
+import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
 import { keyName } from '../shared/keyNames';
 
 type PlayCurveProps = { board: Board; playedKey: KeyId; onPlay: (curve: readonly CurvePoint[]) => void };
@@ -15,17 +16,22 @@ export const PlayCurve = ({ board, playedKey, onPlay }: PlayCurveProps) => {
 
   const playFile = async (file: File): Promise<void> => {
     try {
-      const samples = readStrokes(await file.text(), board);
+      const samples = readStrokes(
+        textOfFile(new Uint8Array(await file.arrayBuffer()), READING_BUDGET.csv.bytes),
+        board,
+      );
       const own = samples.filter(({ key }) => key === playedKey);
       const [first] = own;
       if (!first) {
-        void message.warning(`${file.name} has nothing of ${keyName(board, playedKey)}. Choose one of its keys first.`);
+        void message.warning(
+          `${foreign(file.name)} has nothing of ${keyName(board, playedKey)}. Choose one of its keys first.`,
+        );
         return;
       }
       onPlay(own.map(({ tUs, depthUm }) => ({ tUs: tUs - first.tUs, depthUm })));
     } catch (error) {
-      if (!(error instanceof FileProblem)) throw error;
-      void message.error(`${file.name}: ${error.message}`);
+      const reason = error instanceof Unreadable ? error.message : 'it cannot be read';
+      void message.error(`${foreign(file.name)}: ${reason}. Nothing was played.`);
     }
   };
 

@@ -1,8 +1,8 @@
 /** Test strokes, run through the engine: what a plan sends for a slow, a fast, a half and an unsure press. */
 import { useMemo } from 'react';
-import { runStroke, testStrokes, type Sent } from '../../core/analysis';
+import { aloneBinding, runStroke, testStrokes, type Sent } from '../../core/analysis';
 import type { Board, KeyId } from '../../core/board';
-import { CannotRun } from '../../core/engine';
+import { firstProblem, isSound } from '../../core/check';
 import type { Binding, Profile } from '../../core/profile';
 import { mm } from './millimetres';
 
@@ -10,18 +10,14 @@ type TestStrokesProps = { profile: Profile; board: Board; testedKey: KeyId; does
 
 /** Each stroke with what is sent, or why it cannot be run. */
 function useSent(profile: Profile, board: Board, key: KeyId, does: Binding) {
-  return useMemo(
-    () =>
-      testStrokes(board.travelUm).map(({ name, about, curve }) => {
-        try {
-          return { name, about, sent: runStroke(profile, board, key, does, curve), reason: '' };
-        } catch (error) {
-          if (!(error instanceof CannotRun)) throw error;
-          return { name, about, sent: [], reason: error.message };
-        }
-      }),
-    [profile, board, key, does],
-  );
+  return useMemo(() => {
+    const stage = aloneBinding(profile, board, key, does);
+    return testStrokes(board.travelUm).map(({ name, about, curve }) =>
+      isSound(stage)
+        ? { name, about, sent: runStroke(stage, key, curve), reason: '' }
+        : { name, about, sent: [], reason: firstProblem(stage) },
+    );
+  }, [profile, board, key, does]);
 }
 
 /** Edges of one moment that go the same way, such as a chord going down, stand together. */

@@ -11,14 +11,14 @@ import {
 } from '../../core/analysis';
 import { parseActuation, printActuation } from '../../core/notation';
 import { RESOLUTION_UM, snappedUm } from '../../core/plan';
-import { sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
+import { LIMITS, sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
 import { keysName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { LineField } from './LineField';
 import { mm } from './millimetres';
 
-const LEAST_UM = 100;
-const LEAST_MOVE_UM = 50;
+const LEAST_UM = LIMITS.depthUm.least;
+const LEAST_MOVE_UM = LIMITS.movementUm.least;
 
 type Row = { label: string; um: number; least: number; most: number; set: (um: number) => Actuation };
 
@@ -73,7 +73,7 @@ const USUAL: Readonly<Record<Actuation['mode'], Actuation>> = {
 };
 
 export const TravelCard = ({ bench }: { bench: Bench }) => {
-  const { profile, board, selectedKey, selectedKeys, edit } = bench;
+  const { profile, board, selectedKey, selectedKeys, edit, tryEdit } = bench;
   const [speed, setSpeed] = useState<FingerSpeed>('usual');
   const actuation = actuationOf(profile, selectedKey);
   const isOwn = profile.travel.keys[selectedKey] !== undefined;
@@ -87,8 +87,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
     const parsed = parseActuation(line);
     if (!parsed.ok) return parsed.message;
     if (parsed.actuation.pointUm > board.travelUm) return `The ${board.name} travels ${board.travelUm / 1000} mm.`;
-    put(parsed.actuation);
-    return undefined;
+    return tryEdit(setActuation(profile, selectedKeys, parsed.actuation), what);
   };
 
   return (
@@ -190,7 +189,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
         <button
           type="button"
           className="word"
-          onClick={() => edit(setBoardActuation(profile, actuation), 'the travel of the board')}
+          onClick={() => edit(setBoardActuation(actuation), 'the travel of the board')}
         >
           Make it the board’s
         </button>

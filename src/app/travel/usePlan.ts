@@ -3,6 +3,7 @@ import { bindingOn, bindKeys, type Action, type Binding, type Span } from '../..
 import { mainAction } from '../../core/plan';
 import { keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { useShelf } from '../state/shelf';
 
 export type Plan = {
   binding: Binding;
@@ -12,23 +13,33 @@ export type Plan = {
   action: Action | undefined;
   most: number;
   set(spans: readonly Span[], goesOn?: boolean): void;
-  assign(binding: Binding): void;
+  /** The same for a field: why it was refused. */
+  trySet(spans: readonly Span[]): string | undefined;
+  tryAssign(binding: Binding): string | undefined;
 };
 
-export function usePlan({ profile, board, layer, selectedKey, edit }: Bench): Plan {
+export function usePlan({ profile, board, layer, selectedKey, tryEdit }: Bench): Plan {
+  const notify = useShelf((state) => state.notify);
   const binding = bindingOn(layer, selectedKey);
   const action = mainAction(binding);
-  const assign = (does: Binding, goesOn = false): void =>
-    edit(bindKeys(profile, layer.id, [selectedKey], does), `the stroke plan of ${keyName(board, selectedKey)}`, goesOn);
+  const tryAssign = (does: Binding, goesOn = false): string | undefined =>
+    tryEdit(
+      bindKeys(profile, layer.id, [selectedKey], does),
+      `the stroke plan of ${keyName(board, selectedKey)}`,
+      goesOn,
+    );
+  const bindingOf = (spans: readonly Span[]): Binding =>
+    spans.length > 0 ? { kind: 'stroke', spans: [...spans] } : action ? { kind: 'act', action } : { kind: 'pass' };
   return {
     binding,
     spans: binding.kind === 'stroke' ? binding.spans : [],
     action,
     most: board.device.spansPerKey,
-    assign,
+    tryAssign,
+    trySet: (spans) => tryAssign(bindingOf(spans)),
     set: (spans, goesOn) => {
-      if (spans.length > 0) assign({ kind: 'stroke', spans: [...spans] }, goesOn);
-      else assign(action ? { kind: 'act', action } : { kind: 'pass' });
+      const refused = tryAssign(bindingOf(spans), goesOn);
+      if (refused !== undefined) notify(`Not changed: ${refused}`);
     },
   };
 }

@@ -1,7 +1,8 @@
 /** A pretend finger on one switch: moved by pointer, keyboard, a gamepad's trigger or a curve, and followed by the engine itself. */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { aloneBinding, aloneWith, type CurvePoint } from '../../core/analysis';
-import { CannotRun, compile, Engine, type Program, type SwitchState } from '../../core/engine';
+import { firstProblem, isSound, type Checked } from '../../core/check';
+import { Engine, type SwitchState } from '../../core/engine';
 import type { Board, KeyId } from '../../core/board';
 import { triggerShare } from '../shared/trigger';
 import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';
@@ -36,21 +37,11 @@ export type PretendFinger = {
 };
 
 /** The profile in which the finger is tried: the key's stroke plan when it has one, else a plain press of the key. */
-function stageOf(profile: Profile, layer: Layer, key: KeyId, actuation: Actuation): Profile {
+function stageOf(profile: Profile, board: Board, layer: Layer, key: KeyId, actuation: Actuation): Checked {
   const does = bindingOn(layer, key);
   return does.kind === 'stroke'
-    ? aloneBinding(profile, key, does)
-    : aloneWith(profile, { [key]: { do: 'keys', codes: ['KeyA'] } }, [], actuation);
-}
-
-/** The program to try, or why there is none. */
-function programOf(stage: Profile, board: Board): Program | string {
-  try {
-    return compile(stage, board);
-  } catch (error) {
-    if (error instanceof CannotRun) return error.message;
-    throw error;
-  }
+    ? aloneBinding(profile, board, key, does)
+    : aloneWith(profile, board, { [key]: { do: 'keys', codes: ['KeyA'] } }, [], actuation);
 }
 
 export function usePretendFinger(
@@ -70,10 +61,10 @@ export function usePretendFinger(
   const pulled = useRef(false);
   const curve = useRef<{ points: readonly CurvePoint[]; at: number; startMs: number } | null>(null);
   const settings = JSON.stringify(actuation);
-  const program = useMemo(
-    () => programOf(stageOf(profile, layer, key, JSON.parse(settings) as Actuation), board),
-    [profile, layer, key, settings, board],
-  );
+  const program = useMemo(() => {
+    const stage = stageOf(profile, board, layer, key, JSON.parse(settings) as Actuation);
+    return isSound(stage) ? stage.program : firstProblem(stage);
+  }, [profile, layer, key, settings, board]);
 
   useEffect(() => {
     if (typeof program === 'string') return;

@@ -2,7 +2,8 @@
 import { App as AntApp } from 'antd';
 import { useRef, type KeyboardEvent } from 'react';
 import type { Board } from '../../core/board';
-import { FileProblem, readStrokes, writeStrokes } from '../../core/files';
+import { readStrokes, writeStrokes } from '../../core/files';
+import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
 import { download, fileNameOf } from '../shared/download';
 import { MOST_AT_ONCE } from './longRun';
 import type { TrialSession } from './session';
@@ -50,10 +51,13 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
   const run = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     try {
-      const samples = readStrokes(await file.text(), board);
+      const samples = readStrokes(
+        textOfFile(new Uint8Array(await file.arrayBuffer()), READING_BUDGET.csv.bytes),
+        board,
+      );
       if (!session.runsFar && samples.length > MOST_AT_ONCE) {
         void message.error({
-          content: `${file.name} has ${samples.length} samples; the keyboard plays up to ${MOST_AT_ONCE} at a time. Play the draft instead.`,
+          content: `${foreign(file.name)} has ${samples.length} samples; the keyboard plays up to ${MOST_AT_ONCE} at a time. Play the draft instead.`,
           duration: 8,
         });
         return;
@@ -62,7 +66,7 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
       onLook(null);
     } catch (error) {
       void message.error({
-        content: `${file.name}: ${error instanceof FileProblem ? error.message : 'it cannot be read'}. Nothing was played.`,
+        content: `${foreign(file.name)}: ${error instanceof Unreadable ? error.message : 'it cannot be read'}. Nothing was played.`,
         duration: 8,
       });
     }

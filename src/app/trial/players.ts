@@ -1,8 +1,7 @@
 /** Who plays the keys on the trial bench: the draft in this page's engine, or the keyboard with what is stored in it. */
-import type { Board } from '../../core/board';
 import type { KeyboardClient } from '../../core/device';
-import { compile, Engine, traceLines, type TraceLine } from '../../core/engine';
-import type { Profile } from '../../core/profile';
+import type { Sound } from '../../core/check';
+import { Engine, traceLines, type TraceLine } from '../../core/engine';
 
 export interface Player {
   /** A finger at a depth in µm on a key (by index) at a time in µs. */
@@ -15,9 +14,7 @@ export interface Player {
 
 type Take = (line: TraceLine) => void;
 
-/** @throws CannotRun when the draft has something in it that the engine refuses */
-export function draftPlayer(profile: Profile, board: Board, take: Take): Player {
-  const program = compile(profile, board);
+export function draftPlayer({ program }: Sound, take: Take): Player {
   const engine = new Engine(program, traceLines(program, take));
   return {
     feed: (tUs, key, depthUm) => engine.feed(Math.max(tUs, engine.nowUs), key, depthUm),
@@ -33,8 +30,7 @@ export function draftPlayer(profile: Profile, board: Board, take: Take): Player 
  */
 export async function keyboardPlayer(
   client: KeyboardClient,
-  stored: Profile,
-  board: Board,
+  { profile: stored, board }: Sound,
   take: Take,
   ended: () => void,
 ): Promise<Player> {

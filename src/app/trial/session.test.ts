@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
+import { mustBeSound } from '../../core/check';
 import { stageProfile } from '../../core/engine/stage';
 import { draftPlayer } from './players';
 import { TrialSession } from './session';
@@ -7,8 +8,8 @@ import { TrialSession } from './session';
 /** A trial of a profile with one key of two meanings and a way to a layer, and a clock of its own that starts at 0. */
 function begin() {
   const profile = stageProfile({ Base: { A: 'tap A, hold Ctrl', Caps: 'flip Nav' }, Nav: { H: 'Left' } });
-  const session = new TrialSession(profile, HARROW_64);
-  session.attach(draftPlayer(profile, HARROW_64, session.take));
+  const session = new TrialSession(mustBeSound(profile));
+  session.attach(draftPlayer(mustBeSound(profile), session.take));
   const zero = performance.now();
   return { session, at: (ms: number) => zero + ms };
 }
@@ -47,8 +48,8 @@ describe('a trial', () => {
 
   test('a trigger pulls a key as deep as it is pulled, and half a pull is half a plan', () => {
     const profile = stageProfile({ Base: { D: 'down 0.6 to up 0.6 mm: X, down 3 mm: Y' } });
-    const plan = new TrialSession(profile, HARROW_64);
-    plan.attach(draftPlayer(profile, HARROW_64, plan.take));
+    const plan = new TrialSession(mustBeSound(profile));
+    plan.attach(draftPlayer(mustBeSound(profile), plan.take));
     for (const [depthUm, ms] of [
       [0, 5],
       [900, 10],
@@ -158,8 +159,8 @@ describe('the same fingers, run again', () => {
   /** The trial that follows when the profile has been changed. */
   const again = (timing: { holdAfterMs: number }): TrialSession => {
     const changed = { ...session.profile, timing: { ...session.profile.timing, ...timing } };
-    const next = new TrialSession(changed, HARROW_64, true);
-    next.attach(draftPlayer(changed, HARROW_64, next.take));
+    const next = new TrialSession(mustBeSound(changed), true);
+    next.attach(draftPlayer(mustBeSound(changed), next.take));
     next.resume(session);
     return next;
   };
@@ -183,8 +184,8 @@ describe('the same fingers, run again', () => {
   test('back again nothing differs, and the comparison can be left', () => {
     hold();
     const first = again({ holdAfterMs: 100 });
-    const back = new TrialSession(session.profile, HARROW_64, true);
-    back.attach(draftPlayer(session.profile, HARROW_64, back.take));
+    const back = new TrialSession(mustBeSound(session.profile), true);
+    back.attach(draftPlayer(mustBeSound(session.profile), back.take));
     back.resume(first);
     expect(back.differences).toEqual({ gone: [], came: [], moved: [] });
     back.forgetComparison();

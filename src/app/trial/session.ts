@@ -6,6 +6,7 @@ import { differencesOf, Lanes, type Differences, type HostBar } from '../../core
 import type { Board, KeyId } from '../../core/board';
 import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
 import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
+import type { Sound } from '../../core/check';
 import type { Profile } from '../../core/profile';
 import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
 import type { Player } from './players';
@@ -19,6 +20,8 @@ const REMEMBERS_US = 300_000_000;
 const RUNS_ON_US = 700_000;
 
 export class TrialSession {
+  readonly profile: Profile;
+  private readonly board: Board;
   readonly lanes = new Lanes();
   readonly host: HostText;
   /** What the host polls, newest last. */
@@ -31,7 +34,7 @@ export class TrialSession {
   private before: { host: readonly HostBar[]; untilUs: number } | null = null;
   private compared: { version: number; differences: Differences } | null = null;
   /** When everything was let go of, in the order of time. */
-  private readonly lettings: number[] = [];
+  private lettings: number[] = [];
   private startMs = performance.now();
   private readonly packer: ReportPacker;
   private player: Player | null = null;
@@ -46,11 +49,13 @@ export class TrialSession {
   private isStale = false;
 
   constructor(
-    readonly profile: Profile,
-    private readonly board: Board,
+    readonly sound: Sound,
     /** Whether long records may be run away from the page: only this page's own engine can be had twice. */
     readonly runsFar = false,
   ) {
+    this.profile = sound.profile;
+    this.board = sound.board;
+    const { profile, board } = this;
     this.host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
     this.packer = new ReportPacker('boot', board.device.pollHz);
     this.keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));
@@ -116,13 +121,14 @@ export class TrialSession {
   }
 
   /** Plays fingers at their own times, up to a time: at once when they are few, in pieces when they are many. */
-  private playAll(samples: readonly Sample[], untilUs: number): void {
+  private playAll(samples: readonly Sample[], untilUs: number, lettings: readonly number[] = []): void {
     if (samples.length > MOST_AT_ONCE && this.runsFar) {
       this.runs = { done: 0, of: samples.length };
+      this.lettings.push(...lettings);
       this.longRun = startLongRun(
-        this.profile,
-        this.board,
+        this.sound,
         samples,
+        lettings,
         untilUs,
         ({ lines, nextSample, isDone }) => {
           for (const sample of samples.slice(this.runs?.done ?? 0, nextSample)) this.record(sample);
@@ -135,7 +141,12 @@ export class TrialSession {
         () => this.stopRun(),
       );
     } else {
-      for (const { tUs, key, depthUm } of samples) this.move(tUs, key, depthUm);
+      const open = [...lettings];
+      for (const { tUs, key, depthUm } of samples) {
+        while ((open[0] ?? Infinity) <= tUs) this.letGoAt(open.shift() ?? 0);
+        this.move(tUs, key, depthUm);
+      }
+      for (const tUs of open) this.letGoAt(tUs);
       this.player?.advance(untilUs);
       this.edgeUs = untilUs;
     }
@@ -208,18 +219,7 @@ export class TrialSession {
   resume(earlier: TrialSession): void {
     this.startMs = earlier.startMs;
     const untilUs = earlier.edgeUs;
-    const lettings = [...earlier.lettings];
-    if (earlier.samples.length > MOST_AT_ONCE && this.runsFar) {
-      this.playAll(earlier.samples, untilUs);
-    } else {
-      for (const { tUs, key, depthUm } of earlier.samples) {
-        while ((lettings[0] ?? Infinity) <= tUs) this.letGoAt(lettings.shift() ?? 0);
-        this.move(tUs, key, depthUm);
-      }
-      for (const tUs of lettings) this.letGoAt(tUs);
-      this.player?.advance(untilUs);
-      this.edgeUs = untilUs;
-    }
+    this.playAll(earlier.samples, untilUs, earlier.lettings);
     const isOther = earlier.profile !== this.profile;
     this.before = earlier.before ?? (isOther ? { host: [...earlier.lanes.host], untilUs } : null);
     this.changed();
@@ -269,6 +269,7 @@ export class TrialSession {
     this.lanes.forget(nowUs - REMEMBERS_US);
     const kept = this.samples.findIndex(({ tUs }) => tUs >= nowUs - REMEMBERS_US);
     if (kept > 0) this.samples.splice(0, kept);
+    this.lettings = this.lettings.filter((tUs) => tUs >= nowUs - REMEMBERS_US);
     this.changed();
     this.tell();
   }

@@ -1,7 +1,7 @@
 /** Opens a trial for what shall be played, closes it when that changes, and lets its time pass once a frame. */
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { Board } from '../../core/board';
-import { CannotRun } from '../../core/engine';
+import { check, firstProblem, isSound } from '../../core/check';
 import type { Profile } from '../../core/profile';
 import { useKeyboards } from '../state/keyboards';
 import { MOST_AT_ONCE } from './longRun';
@@ -20,13 +20,13 @@ async function open(
   ended: (reason: string) => void,
 ): Promise<void> {
   if (source === 'draft') {
-    session.attach(draftPlayer(session.profile, board, session.take));
+    session.attach(draftPlayer(session.sound, session.take));
     return;
   }
   const client = useKeyboards.getState().client(board.id);
   if (!client) throw new Error(`The ${board.name} is not connected.`);
   session.attach(
-    await keyboardPlayer(client, session.profile, board, session.take, () =>
+    await keyboardPlayer(client, session.sound, session.take, () =>
       ended(
         'The keyboard stopped playing: what it holds was changed, it plays for another page, or the cable was pulled.',
       ),
@@ -47,9 +47,16 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
   useEffect(() => {
     if (!played) return;
     let isGone = false;
-    const session = new TrialSession(played, board, source === 'draft');
-    const earlier = lastTrials.get(place);
     const setTrial = (trial: Opened['trial']): void => setOpened({ source, played, trial });
+    const checked = check(played, board);
+    if (!isSound(checked)) {
+      const reason = `It cannot be played yet: ${firstProblem(checked)}`;
+       
+      setTrial({ reason });
+      return;
+    }
+    const session = new TrialSession(checked, source === 'draft');
+    const earlier = lastTrials.get(place);
     open(source, session, board, (reason) => !isGone && setTrial({ reason }))
       .then(() => {
         if (isGone) session.close();
@@ -60,13 +67,7 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
         }
       })
       .catch((error: unknown) => {
-        const reason =
-          error instanceof CannotRun
-            ? `It cannot be played yet: ${error.message}.`
-            : error instanceof Error
-              ? error.message
-              : String(error);
-        if (!isGone) setTrial({ reason });
+        if (!isGone) setTrial({ reason: error instanceof Error ? error.message : String(error) });
       });
     return () => {
       isGone = true;

@@ -1,6 +1,15 @@
-/** A profile in which only the keys under test are there, so that nothing else comes in between. */
-import type { KeyId } from '../board';
-import { DEFAULT_ACTUATION, type Action, type Actuation, type Binding, type Macro, type Profile } from '../profile';
+/** Stages: a profile in which only what is tried is there, so that nothing else comes in between. Each is checked before it is used. */
+import type { Board, KeyId } from '../board';
+import { check, type Checked } from '../check';
+import {
+  actionsOf,
+  DEFAULT_ACTUATION,
+  type Action,
+  type Actuation,
+  type Binding,
+  type Macro,
+  type Profile,
+} from '../profile';
 
 /**
  * @param does what each key does
@@ -8,14 +17,15 @@ import { DEFAULT_ACTUATION, type Action, type Actuation, type Binding, type Macr
  */
 export function aloneWith(
   profile: Profile,
+  board: Board,
   does: Readonly<Record<KeyId, Action>>,
   macros: readonly Macro[] = [],
   actuation: Actuation = DEFAULT_ACTUATION,
-): Profile {
+): Checked {
   const keys = Object.fromEntries(
     Object.entries(does).map(([key, action]) => [key, { does: { kind: 'act' as const, action } }]),
   );
-  return {
+  const alone: Profile = {
     ...profile,
     layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys }],
     joinedLayers: [],
@@ -23,12 +33,23 @@ export function aloneWith(
     macros: [...macros],
     travel: { board: actuation, keys: {} },
   };
+  return check(alone, board);
 }
 
-/** One key with one binding; the layers are there and empty, so that what it says of them still means something. */
-export const aloneBinding = (profile: Profile, key: KeyId, does: Binding): Profile => ({
-  ...profile,
-  layers: profile.layers.map((layer, n) => ({ ...layer, keys: n === 0 ? { [key]: { does } } : {} })),
-  joinedLayers: [],
-  joints: [],
-});
+/**
+ * One key with one binding; the layers are there and empty, and the macros that it plays, so that what it says of them still
+ * means something.
+ */
+export function aloneBinding(profile: Profile, board: Board, key: KeyId, does: Binding): Checked {
+  const played = new Set(actionsOf(does).map(({ action }) => (action.do === 'macro' ? action.macro : undefined)));
+  const own = profile.travel.keys[key];
+  const alone: Profile = {
+    ...profile,
+    layers: profile.layers.map((layer, n) => ({ ...layer, keys: n === 0 ? { [key]: { does } } : {} })),
+    joinedLayers: [],
+    joints: [],
+    macros: profile.macros.filter(({ id }) => played.has(id)),
+    travel: { board: profile.travel.board, keys: own ? { [key]: own } : {} },
+  };
+  return check(alone, board);
+}

@@ -1,5 +1,5 @@
+import { mustBeSound } from '../check';
 import { describe, expect, test } from '@jest/globals';
-import { HARROW_64 } from '../board';
 import { CAUSES, compile, Engine, LAYER_WAYS, traceLines } from '../engine';
 import { fingers, stageProfile } from '../engine/stage';
 import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';
@@ -217,7 +217,7 @@ test('overlaps under each rule are what the engine sends', () => {
     kind: 'gesture',
     steps: [{ tap: { do: 'keys', codes: ['KeyA'] }, hold: { do: 'keys', codes: ['ControlLeft'] } }],
   };
-  expect(overlapsOf(PROFILE, HARROW_64, 'base', 'KeyA', gesture, 200)).toEqual([
+  expect(overlapsOf(mustBeSound(PROFILE), 'base', 'KeyA', gesture, 200)).toEqual([
     { interrupt: 'nested', other: 'KeyH', sent: ['ControlLeft', 'KeyH'] },
     { interrupt: 'any', other: 'KeyH', sent: ['ControlLeft', 'KeyH'] },
     { interrupt: 'wait', other: 'KeyH', sent: ['KeyA', 'KeyH'] },

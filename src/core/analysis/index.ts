@@ -4,7 +4,7 @@ export { type Differences, differencesOf } from './differences';
 export { type Findable, findables, findIn, type Place } from './find';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 export { type Meeting, meetingsOf } from './meetings';
-export { type MacroRun, macroStage, runMacro } from './macroRun';
+export { type Hold, type MacroRun, type MacroStage, runMacro, stageMacro } from './macroRun';
 export { type Loss, type Moved, movedToBoard } from './otherBoard';
 export { type Overlap, overlapsOf } from './overlap';
 export {
@@ -30,5 +30,6 @@ export {
   releaseDepthUm,
   zoneTopUm,
 } from './travel';
+export { type RecordPiece, runRecord } from './record';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';
 export { type CurvePoint, runStroke, type Sent, type TestStroke, testStrokes } from './testStrokes';

@@ -1,8 +1,10 @@
 /** One run of a macro, played by the engine: how long it takes in engine time, and until the host has the last report. */
-import { boardById, type Board, type KeyId } from '../board';
-import { compile, isEdgeLine, replay, ReportPacker, type OutcomeLine } from '../engine';
-import { usageOfCode } from '../codes';
-import { type Macro, type Profile } from '../profile';
+import type { Board, KeyId } from '../board';
+import { isSound, type Problems, type Sound } from '../check';
+import { usageOfCode, type Code } from '../codes';
+import { isEdgeLine, replay, ReportPacker, type OutcomeLine } from '../engine';
+import { partsOf, pressesOf } from '../macro';
+import type { Action, Macro, Profile } from '../profile';
 import { aloneWith } from './alone';
 
 const MOST_US = 20_000_000;
@@ -16,21 +18,44 @@ export type MacroRun = {
   reports: number;
 };
 
-/** A profile in which one key plays a macro and nothing else is there to come in between. */
-export function macroStage(profile: Profile, macro: Macro, board: Board): { profile: Profile; key: KeyId } {
-  const key = board.keys[0]?.id ?? '';
-  const alone = aloneWith(profile, { [key]: { do: 'macro', macro: macro.id } }, [macro]);
-  return { profile: alone, key };
+/** A moment while a macro holds a key, and which key that is: the middle of its longest press. */
+export type Hold = { code: Code; atUs: number };
+
+/** One key plays a macro, another sends what the macro holds longest, and nothing else is there to come in between. */
+export type MacroStage = { sound: Sound; macro: Macro; plays: KeyId; sends: KeyId; hold: Hold | undefined };
+
+function longestHold(macro: Macro): Hold | undefined {
+  let fromUs = 0;
+  let best: (Hold & { lengthUs: number }) | undefined;
+  for (const { score } of partsOf(macro)) {
+    for (const { code, downUs, upUs } of pressesOf(score).presses) {
+      const lengthUs = (upUs ?? score.lengthUs) - downUs;
+      if (!best || lengthUs > best.lengthUs)
+        best = { code, atUs: fromUs + downUs + Math.floor(lengthUs / 2), lengthUs };
+    }
+    fromUs += score.lengthUs;
+  }
+  return best;
+}
+
+/** The stage for a macro; or what keeps the macro from being played at all, whatever else is in the profile. */
+export function stageMacro(profile: Profile, board: Board, macro: Macro): MacroStage | Problems {
+  const [plays = '', sends = ''] = board.keys.map(({ id }) => id);
+  const hold = longestHold(macro);
+  const does: Record<KeyId, Action> = {
+    [plays]: { do: 'macro', macro: macro.id },
+    ...(hold && { [sends]: { do: 'keys', codes: [hold.code] } }),
+  };
+  const checked = aloneWith(profile, board, does, [macro]);
+  return isSound(checked) ? { sound: checked, macro, plays, sends, hold } : checked;
 }
 
 /**
  * Runs a macro from a press of its key that lasts `heldUs`. One that goes on until it is pressed again is pressed again then.
  * @param pollHz how often the host asks the device
  */
-export function runMacro(profile: Profile, macro: Macro, heldUs: number, pollHz: number): MacroRun {
-  const board = boardById(profile.board);
-  if (!board) return { lines: [], lastEdgeUs: 0, lastReportUs: 0, reports: 0 };
-  const { profile: alone, key } = macroStage(profile, macro, board);
+export function runMacro({ sound, macro, plays: key }: MacroStage, heldUs: number, pollHz: number): MacroRun {
+  const { board, program } = sound;
   const press = (tUs: number) => [
     { tUs, key, depthUm: board.travelUm },
     { tUs: tUs + heldUs, key, depthUm: 0 },
@@ -39,7 +64,7 @@ export function runMacro(profile: Profile, macro: Macro, heldUs: number, pollHz:
     macro.run.kind === 'untilPressedAgain'
       ? [...press(0).map((one, n) => ({ ...one, tUs: n })), ...press(heldUs)]
       : press(0);
-  const lines = replay(compile(alone, board), samples, { settleMs: MOST_US / 1000 });
+  const lines = replay(program, samples, { settleMs: MOST_US / 1000 });
   const packer = new ReportPacker('bitmap', pollHz);
   let lastReportUs = 0;
   let reports = 0;

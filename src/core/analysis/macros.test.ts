@@ -1,8 +1,9 @@
 import { expect, test } from '@jest/globals';
+import { HARROW_64 } from '../board';
 import { stageProfile } from '../engine/stage';
 import { macroFromLines, type MacroLines } from '../macro';
 import { profileProblems, printProblem, type Macro, type Profile } from '../profile';
-import { runMacro, usersOf, whatLetsGoOf } from '.';
+import { runMacro, stageMacro, usersOf, whatLetsGoOf, type MacroStage } from '.';
 
 const macro = (id: string, press: string, more: MacroLines = {}): Macro =>
   macroFromLines({ id, name: id.toUpperCase(), press, ...more });
@@ -10,15 +11,17 @@ const macro = (id: string, press: string, more: MacroLines = {}): Macro =>
 const profile = (...macros: Macro[]): Profile =>
   stageProfile({ Base: { A: 'play M', S: 'tap S, hold play M', L: 'L' } }, {}, { macros });
 
+const stage = (made: Macro): MacroStage => stageMacro(profile(made), HARROW_64, made) as MacroStage;
+
 test('how long a run takes, in engine time and until the host has it all', () => {
   const together = macro('m', '+Ctrl +D -D -Ctrl');
-  const run = runMacro(profile(together), together, 1000, 1000);
+  const run = runMacro(stage(together), 1000, 1000);
   expect([run.lastEdgeUs, run.lastReportUs, run.reports]).toEqual([0, 3000, 4]);
-  expect(runMacro(profile(together), together, 1000, 125).lastReportUs).toBe(24_000);
+  expect(runMacro(stage(together), 1000, 125).lastReportUs).toBe(24_000);
   const held = macro('m', '', { repeat: 'A:10 10', run: { kind: 'whileHeld' } });
-  expect(runMacro(profile(held), held, 55_000, 1000).reports).toBe(6);
+  expect(runMacro(stage(held), 55_000, 1000).reports).toBe(6);
   const until = { ...held, run: { kind: 'untilPressedAgain' as const } };
-  expect(runMacro(profile(until), until, 55_000, 1000).reports).toBe(6);
+  expect(runMacro(stage(until), 55_000, 1000).reports).toBe(6);
 });
 
 test('who plays a macro, and what lets go of a key it leaves', () => {

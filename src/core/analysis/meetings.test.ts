@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../board';
 import { stageProfile } from '../engine/stage';
 import { durationOf, macroFromLines } from '../macro';
 import { printLine } from '../notation';
-import { applyEdit, invertEdit, takeOutMacro, type Macro, type Profile } from '../profile';
-import { meetingsOf, usersOf } from '.';
+import { mustEdit, inverseOf, takeOutMacro, type Macro, type Profile } from '../profile';
+import { meetingsOf, stageMacro, usersOf, type MacroStage } from '.';
 
 const macro = macroFromLines;
 
@@ -15,7 +16,7 @@ const profile = (...macros: Macro[]): Profile =>
   );
 
 describe('where hands meet macros', () => {
-  const said = (made: Macro) => meetingsOf(profile(made), made).map(({ what, outcome }) => `${what}: ${outcome}`);
+  const said = (made: Macro) => meetingsOf(stageMacro(profile(made), HARROW_64, made) as MacroStage).map(({ what, outcome }) => `${what}: ${outcome}`);
 
   test('a finger on a key the macro holds strikes it again, and the last to let go lets go', () =>
     expect(said(macro({ press: '+X 200 -X' }))).toEqual([
@@ -55,7 +56,7 @@ test.each<[string, Macro, [whole: number | null, pass: number, events: number]]>
 
 describe('taking a macro out', () => {
   const before = profile(macro({ press: 'X:10' }));
-  const after = applyEdit(before, takeOutMacro(before, 'm'));
+  const after = mustEdit(before, takeOutMacro(before, 'm'));
 
   test('keys lose that meaning and keep the others', () => {
     const does = (key: string) => printLine(after.layers[0]!.keys[key]?.does ?? { kind: 'pass' }, after);
@@ -65,5 +66,5 @@ describe('taking a macro out', () => {
   });
 
   test('and is taken back whole', () =>
-    expect(applyEdit(after, invertEdit(before, takeOutMacro(before, 'm')))).toEqual(before));
+    expect(mustEdit(after, inverseOf(before, takeOutMacro(before, 'm')))).toEqual(before));
 });

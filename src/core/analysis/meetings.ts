@@ -2,32 +2,15 @@
  * Where hands meet macros: what the host gets when a person presses a key that a macro holds, or the macro's own key again. Both are
  * played by the engine, so that what is said is what happens.
  */
-import { boardById } from '../board';
 import { titleOfCode, type Code } from '../codes';
-import { compile, isEdgeLine, replay, type EdgeLine } from '../engine';
-import { heldBy, partsOf, pressesOf } from '../macro';
-import type { Macro, Profile } from '../profile';
-import { aloneWith } from './alone';
+import { isEdgeLine, replay, type EdgeLine } from '../engine';
+import { heldBy } from '../macro';
+import type { MacroStage } from './macroRun';
 
 export type Meeting = { what: string; outcome: string };
 
 const FINGER_US = 60_000;
 const MOST_EDGES = 6;
-
-/** A moment while the macro holds a key, and which key that is: the middle of its longest press. */
-function longestHold(macro: Macro): { code: Code; atUs: number } | undefined {
-  let fromUs = 0;
-  let best: { code: Code; atUs: number; lengthUs: number } | undefined;
-  for (const { score } of partsOf(macro)) {
-    for (const { code, downUs, upUs } of pressesOf(score).presses) {
-      const lengthUs = (upUs ?? score.lengthUs) - downUs;
-      if (!best || lengthUs > best.lengthUs)
-        best = { code, atUs: fromUs + downUs + Math.floor(lengthUs / 2), lengthUs };
-    }
-    fromUs += score.lengthUs;
-  }
-  return best;
-}
 
 const say = (lines: readonly EdgeLine[], code: Code): string => {
   const own = lines.filter((line) => line.code === code);
@@ -35,17 +18,10 @@ const say = (lines: readonly EdgeLine[], code: Code): string => {
   return `${titleOfCode(code)} ${shown.join('  ')}${own.length > MOST_EDGES ? ' …' : ''} ms`;
 };
 
-/** What happens when hands come in between. Empty when the macro holds nothing, or cannot run. */
-export function meetingsOf(profile: Profile, macro: Macro): Meeting[] {
-  const board = boardById(profile.board);
-  const hold = longestHold(macro);
-  if (!board || !hold) return [];
-  const [plays = '', sends = ''] = board.keys.map(({ id }) => id);
-  const does = {
-    [plays]: { do: 'macro' as const, macro: macro.id },
-    [sends]: { do: 'keys' as const, codes: [hold.code] },
-  };
-  const program = compile(aloneWith(profile, does, [macro]), board);
+/** What happens when hands come in between. Empty when the macro holds nothing. */
+export function meetingsOf({ sound, macro, plays, sends, hold }: MacroStage): Meeting[] {
+  if (!hold) return [];
+  const { board, program } = sound;
   const press = (key: string, fromUs: number, lengthUs: number) => [
     { tUs: fromUs, key, depthUm: board.travelUm },
     { tUs: fromUs + lengthUs, key, depthUm: 0 },

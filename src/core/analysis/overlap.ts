@@ -4,8 +4,9 @@
  */
 import { sameHand, type Board, type BoardKey, type KeyId } from '../board';
 import { isLetter, type Code } from '../codes';
-import { CannotRun, compile, isEdgeLine, replay } from '../engine';
-import { type Assignment, type Gesture, type Interrupt, type Layer, type LayerId, type Profile } from '../profile';
+import { check, isSound, type Sound } from '../check';
+import { isEdgeLine, replay } from '../engine';
+import { type Assignment, type Gesture, type Interrupt, type Layer, type LayerId } from '../profile';
 
 export type Overlap = { interrupt: Interrupt; other: KeyId; sent: Code[] };
 
@@ -35,10 +36,9 @@ function otherKey(board: Board, base: Layer, key: KeyId): KeyId | undefined {
   return letters.sort((a, b) => cost(a) - cost(b))[0]?.id;
 }
 
-/** The outcome of the overlap under each rule; empty when there is no other key, or the profile cannot run. */
+/** The outcome of the overlap under each rule; empty when there is no other key. */
 export function overlapsOf(
-  profile: Profile,
-  board: Board,
+  { profile, board }: Sound,
   layerId: LayerId,
   key: KeyId,
   gesture: Gesture,
@@ -57,19 +57,18 @@ export function overlapsOf(
     { tUs: at(EDGES.otherUp), key: other, depthUm: 0 },
     { tUs: at(EDGES.up), key, depthUm: 0 },
   ];
-  try {
-    return (['nested', 'any', 'wait'] as const).map((interrupt) => {
-      const does: Gesture = { ...gesture, timing: { ...gesture.timing, interrupt } };
-      const layers = [{ ...flat, keys: { ...flat.keys, [key]: { does } } }, ...profile.layers.slice(1)];
-      const lines = replay(compile({ ...profile, layers }, board), samples);
-      return {
+  return (['nested', 'any', 'wait'] as const).flatMap((interrupt): Overlap[] => {
+    const does: Gesture = { ...gesture, timing: { ...gesture.timing, interrupt } };
+    const layers = [{ ...flat, keys: { ...flat.keys, [key]: { does } } }, ...profile.layers.slice(1)];
+    const checked = check({ ...profile, layers }, board);
+    if (!isSound(checked)) return [];
+    const lines = replay(checked.program, samples);
+    return [
+      {
         interrupt,
         other,
         sent: lines.filter(isEdgeLine).flatMap((line) => (line.edge === 'down' ? [line.code] : [])),
-      };
-    });
-  } catch (error) {
-    if (error instanceof CannotRun) return [];
-    throw error;
-  }
+      },
+    ];
+  });
 }

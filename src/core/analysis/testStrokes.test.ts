@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
 import { parseLine } from '../notation';
-import { runStroke, testStrokes } from '.';
+import type { Sound } from '../check';
+import { aloneBinding, runStroke, testStrokes } from '.';
 
 const sentBy = (line: string): Record<string, string> => {
   const parsed = parseLine(line, SHOW_DESK);
@@ -10,7 +11,7 @@ const sentBy = (line: string): Record<string, string> => {
   return Object.fromEntries(
     testStrokes(HARROW_64.travelUm).map(({ name, curve }) => [
       name,
-      runStroke(SHOW_DESK, HARROW_64, 'KeyD', parsed.binding, curve)
+      runStroke(aloneBinding(SHOW_DESK, HARROW_64, 'KeyD', parsed.binding) as Sound, 'KeyD', curve)
         .map(({ down, name: what }) => `${down ? '+' : '-'}${what}`)
         .join(' '),
     ]),
@@ -36,7 +37,8 @@ describe('test strokes', () => {
   test('each moment has its depth and its way', () => {
     const parsed = parseLine('down 0.6 to up 1 mm: W', SHOW_DESK);
     const [slow] = testStrokes(HARROW_64.travelUm);
-    const sent = runStroke(SHOW_DESK, HARROW_64, 'KeyD', parsed.ok ? parsed.binding : { kind: 'pass' }, slow!.curve);
+    const does = parsed.ok ? parsed.binding : { kind: 'pass' as const };
+    const sent = runStroke(aloneBinding(SHOW_DESK, HARROW_64, 'KeyD', does) as Sound, 'KeyD', slow!.curve);
     expect(sent.map(({ going, down }) => `${going} ${String(down)}`)).toEqual(['down true', 'up false']);
     expect(sent[0]!.depthUm).toBeGreaterThanOrEqual(600);
     expect(sent[0]!.depthUm).toBeLessThan(640);

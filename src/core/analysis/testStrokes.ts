@@ -1,9 +1,8 @@
 /** Strokes that a plan is tried with, each as a curve of depths, and what the engine sends for them. */
-import { aloneBinding } from './alone';
-import type { Board, KeyId } from '../board';
+import type { KeyId } from '../board';
+import type { Sound } from '../check';
 import { legendOfCode } from '../codes';
-import { compile, Engine } from '../engine';
-import type { Binding, Profile } from '../profile';
+import { Engine } from '../engine';
 
 /** The depth of a finger at a time. */
 export type CurvePoint = { tUs: number; depthUm: number };
@@ -94,15 +93,8 @@ export function testStrokes(travelUm: number): TestStroke[] {
 /** What happened at one moment of a stroke, at which depth and on which way: a key or a layer by its name went down or up. */
 export type Sent = { tUs: number; depthUm: number; going: 'down' | 'up'; name: string; down: boolean };
 
-/** Runs a curve on one key through the engine, with nothing else there to come in between. */
-export function runStroke(
-  profile: Profile,
-  board: Board,
-  key: KeyId,
-  does: Binding,
-  curve: readonly CurvePoint[],
-): Sent[] {
-  const program = compile(aloneBinding(profile, key, does), board);
+/** Runs a curve on one key of a stage through the engine. */
+export function runStroke({ profile, program }: Sound, key: KeyId, curve: readonly CurvePoint[]): Sent[] {
   const index = program.keyIndex.get(key) ?? 0;
   const sent: Sent[] = [];
   let depthUm = 0;

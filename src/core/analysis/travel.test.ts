@@ -5,7 +5,7 @@ import { HARROW_64 } from '../board';
 import { compile, Engine, isEdgeLine, replay, type SwitchState } from '../engine';
 import { stageProfile } from '../engine/stage';
 import { parseActuation, printActuation } from '../notation';
-import { applyEdit, invertEdit, setActuation, setBoardActuation, type Actuation } from '../profile';
+import { mustEdit, inverseOf, setActuation, setBoardActuation, type Actuation } from '../profile';
 import { actuationOf, keysLike, movementMs, nextEdgeUm, travelFigures } from '.';
 
 const FIXED: Actuation = { mode: 'fixed', pointUm: 1500 };
@@ -89,15 +89,15 @@ describe('depths as a line', () => {
 
 describe('settings of several keys', () => {
   test('their own, and back to the board’s', () => {
-    const own = applyEdit(SHOW_DESK, setActuation(SHOW_DESK, ['KeyA', 'KeyS'], REVERSAL));
+    const own = mustEdit(SHOW_DESK, setActuation(SHOW_DESK, ['KeyA', 'KeyS'], REVERSAL));
     expect([actuationOf(own, 'KeyA'), actuationOf(own, 'KeyD')]).toEqual([REVERSAL, SHOW_DESK.travel.board]);
-    const back = applyEdit(own, setActuation(own, ['KeyA'], null));
+    const back = mustEdit(own, setActuation(own, ['KeyA'], null));
     expect(Object.keys(back.travel.keys)).not.toContain('KeyA');
-    expect(Object.keys(applyEdit(own, setActuation(own, ['KeyS'], own.travel.board)).travel.keys)).not.toContain(
+    expect(Object.keys(mustEdit(own, setActuation(own, ['KeyS'], own.travel.board)).travel.keys)).not.toContain(
       'KeyS',
     );
-    const edit = setBoardActuation(own, FIXED);
-    expect(applyEdit(applyEdit(own, edit), invertEdit(own, edit))).toEqual(own);
+    const edit = setBoardActuation(FIXED);
+    expect(mustEdit(mustEdit(own, edit), inverseOf(own, edit))).toEqual(own);
   });
 
   test('keys of a finger, of a row, of a role', () => {

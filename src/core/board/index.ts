@@ -12,6 +12,7 @@ export {
   type Hand,
   KEY_UNIT_MM,
   type KeyId,
+  keyIdSchema,
 } from './schema';
 export { HARROW_64, TWILL_42 };
 

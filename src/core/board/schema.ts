@@ -1,5 +1,5 @@
 /** The board file (`"format": "underloom-board"`): where the keys lie, whose fingers reach them, what the controller can hold. */
-import { z } from 'zod';
+import { quoted, z } from '../reading';
 import { isCode } from '../codes';
 
 /** One key unit in millimetres. */
@@ -10,9 +10,16 @@ const count = (most: number) => z.int().min(0).max(most);
 export const handSchema = z.enum(['left', 'right', 'either']);
 export const fingerSchema = z.enum(['little', 'ring', 'middle', 'index', 'thumb']);
 
+/** Keys stand as field names in a profile file, so none may be called what every plain object has. */
+export const keyIdSchema = z
+  .string()
+  .max(24)
+  .regex(/^[\p{L}\p{N}][\p{L}\p{N}_.-]*$/u, 'must be letters, digits, dots, dashes or underscores')
+  .refine((key) => !(key in {}), 'is a word that programs keep for themselves; name the key otherwise');
+
 export const boardKeySchema = z.strictObject({
   /** Unique within the board. */
-  id: z.string().min(1).max(24),
+  id: keyIdSchema,
   /** Left upper corner before turning, in key units. */
   x: z.number().min(0).max(100),
   y: z.number().min(0).max(100),
@@ -63,7 +70,7 @@ export const boardSchema = z
           code: 'custom',
           input: key.id,
           path: ['keys', index, 'id'],
-          message: `a second key is named ${key.id}`,
+          message: `a second key is named ${quoted(key.id)}`,
         });
       }
       seen.add(key.id);

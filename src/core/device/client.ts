@@ -27,8 +27,17 @@ export interface Transport {
   onClose: () => void;
 }
 
-/** The keyboard said no, or went away. The message is its reason. */
+/** The keyboard said no, or went away, or says nothing. The message is the reason, without its full stop. */
 export class LinkError extends Error {}
+
+/** The keyboard itself said no, so that it did nothing. */
+class Refusal extends LinkError {}
+
+/** Calls back after a time in ms; what is returned calls it off. Core has no clock, so whoever opens a link brings one. */
+export type After = (ms: number, call: () => void) => () => void;
+
+/** A keyboard that is there answers within milliseconds; one that says nothing for so long, in ms, is not waited for. */
+const ANSWERS_WITHIN_MS = 3000;
 
 export type KeyboardHello = {
   linkVersion: number;
@@ -49,6 +58,7 @@ type Asked = {
   reason: string;
   resolve: (answer: ReportReader) => void;
   reject: (error: LinkError) => void;
+  callOff: () => void;
 };
 
 export class KeyboardClient {
@@ -59,7 +69,10 @@ export class KeyboardClient {
   /** Called once when the link is gone. */
   onClose: () => void = () => undefined;
 
-  constructor(private readonly transport: Transport) {
+  constructor(
+    private readonly transport: Transport,
+    private readonly after: After,
+  ) {
     transport.onReport = (report) => this.receive(new ReportReader(report));
     transport.onClose = () => this.closed();
   }
@@ -107,21 +120,44 @@ export class KeyboardClient {
    * @param progress called with 0 to 1: the first half is writing, the second reading back
    */
   async save(slot: number, image: Uint8Array, progress: (part: number) => void = () => undefined): Promise<void> {
-    await this.ask(REQUEST.writeBegin, (report) =>
-      report
-        .u8(slot)
-        .u32(image.length)
-        .u32(CRC32.buf(image) >>> 0),
+    const known = 'The keyboard keeps what it had';
+    await this.step(known, async () => {
+      await this.ask(REQUEST.writeBegin, (report) =>
+        report
+          .u8(slot)
+          .u32(image.length)
+          .u32(CRC32.buf(image) >>> 0),
+      );
+      for (let offset = 0; offset < image.length; offset += PIECE_BYTES) {
+        const piece = image.subarray(offset, offset + PIECE_BYTES);
+        await this.ask(REQUEST.writePiece, (report) => report.u32(offset).u8(piece.length).raw(piece));
+        progress((offset + piece.length) / image.length / 2);
+      }
+    });
+    let isRefused = false;
+    await this.step(
+      () => (isRefused ? known : 'Whether the keyboard took it over is not known'),
+      () =>
+        this.ask(REQUEST.writeCommit).catch((error: unknown) => {
+          isRefused = error instanceof Refusal;
+          throw error;
+        }),
     );
-    for (let offset = 0; offset < image.length; offset += PIECE_BYTES) {
-      const piece = image.subarray(offset, offset + PIECE_BYTES);
-      await this.ask(REQUEST.writePiece, (report) => report.u32(offset).u8(piece.length).raw(piece));
-      progress((offset + piece.length) / image.length / 2);
-    }
-    await this.ask(REQUEST.writeCommit);
-    const stored = await this.read(slot, (part) => progress(0.5 + part / 2));
+    const stored = await this.step('It was taken over, but could not be read back to compare', () =>
+      this.read(slot, (part) => progress(0.5 + part / 2)),
+    );
     if (!stored || stored.length !== image.length || stored.some((byte, n) => byte !== image[n])) {
-      throw new LinkError('what is stored is not what was sent; save again');
+      throw new LinkError('what the keyboard now holds is not what was sent; save again');
+    }
+  }
+
+  /** One step of a save; when it fails, the error says what is known of the keyboard then. */
+  private async step<T>(known: string | (() => string), work: () => Promise<T>): Promise<T> {
+    try {
+      return await work();
+    } catch (error) {
+      if (!(error instanceof LinkError)) throw error;
+      throw new LinkError(`${error.message}. ${typeof known === 'string' ? known : known()}`);
     }
   }
 
@@ -170,7 +206,11 @@ export class KeyboardClient {
     const report = new ReportWriter(kind, sequence);
     fill(report);
     return new Promise((resolve, reject) => {
-      this.waiting.set(sequence, { kind, reason: '', resolve, reject });
+      const callOff = this.after(ANSWERS_WITHIN_MS, () => {
+        if (this.waiting.delete(sequence))
+          reject(new LinkError(`the keyboard did not answer within ${ANSWERS_WITHIN_MS / 1000} s`));
+      });
+      this.waiting.set(sequence, { kind, reason: '', resolve, reject, callOff });
       this.transport.send(report.bytes);
     });
   }
@@ -191,10 +231,13 @@ export class KeyboardClient {
     if (report.kind === REFUSAL_GOES_ON || report.kind === REFUSAL) asked.reason += report.text();
     if (report.kind === REFUSAL_GOES_ON) return;
     this.waiting.delete(report.sequence);
+    asked.callOff();
     if (report.kind === (asked.kind | ANSWER_BIT)) asked.resolve(report);
     else
       asked.reject(
-        new LinkError(report.kind === REFUSAL ? asked.reason : 'the keyboard gave an answer to another question'),
+        report.kind === REFUSAL
+          ? new Refusal(asked.reason)
+          : new LinkError('the keyboard gave an answer to another question'),
       );
   }
 
@@ -250,7 +293,10 @@ export class KeyboardClient {
   private closed(): void {
     if (!this.isOpen) return;
     this.isOpen = false;
-    for (const { reject } of this.waiting.values()) reject(new LinkError('the connection to the keyboard was lost'));
+    for (const { reject, callOff } of this.waiting.values()) {
+      callOff();
+      reject(new LinkError('the connection to the keyboard was lost'));
+    }
     this.waiting.clear();
     this.listener?.ended();
     this.listener = null;

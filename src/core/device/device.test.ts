@@ -1,12 +1,22 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { SHOW_DESK } from '../../../demo';
+import { mustBeSound } from '../check';
 import { HARROW_64 } from '../board';
 import { isEdgeLine, type TraceLine } from '../engine';
 import { decodeImage, encodeImage } from '../image';
-import { applyEdit } from '../profile';
+import { mustEdit } from '../profile';
 import { Firmware, Flash, FlashError, KeyboardClient, PAGE_BYTES, Store, type Connection, type Transport } from '.';
 
 /** A client on a cable to a firmware, both in this test. */
+/** The clock of these tests: what is asked to be called back is called when a test says so. */
+let waiting: (() => void)[] = [];
+const after = (_ms: number, call: () => void): (() => void) => {
+  waiting.push(call);
+  return () => {
+    waiting = waiting.filter((other) => other !== call);
+  };
+};
+
 function plugIn(firmware: Firmware): {
   client: KeyboardClient;
   unplug: () => void;
@@ -26,7 +36,7 @@ function plugIn(firmware: Firmware): {
       transport.onReport(report);
     },
   };
-  const client = new KeyboardClient(transport);
+  const client = new KeyboardClient(transport, after);
   const unplug = (): void => {
     firmware.closed(connection);
     transport.onClose();
@@ -34,7 +44,7 @@ function plugIn(firmware: Firmware): {
   return { client, unplug, send: (report) => firmware.receive(connection, report), got };
 }
 
-const IMAGE = encodeImage(SHOW_DESK, HARROW_64);
+const IMAGE = encodeImage(mustBeSound(SHOW_DESK));
 let memory: Uint8Array;
 let firmware: Firmware;
 beforeEach(() => {
@@ -86,7 +96,7 @@ describe('the link', () => {
     expect(parts).toEqual(parts.toSorted((a, b) => a - b));
     const again = plugIn(new Firmware(HARROW_64, new Flash(memory))).client;
     expect((await again.hello()).selected).toBe(2);
-    expect(decodeImage((await again.read(2))!)).toEqual(SHOW_DESK);
+    expect(decodeImage((await again.read(2))!).profile).toEqual(SHOW_DESK);
     expect(await again.read(0)).toBeUndefined();
   });
 
@@ -96,7 +106,7 @@ describe('the link', () => {
     const damaged = IMAGE.slice();
     damaged[100]! ^= 1;
     await expect(client.save(0, damaged)).rejects.toThrow('damaged');
-    expect(decodeImage((await client.read(0))!)).toEqual(SHOW_DESK);
+    expect(decodeImage((await client.read(0))!).profile).toEqual(SHOW_DESK);
   });
 
   test.each<[string, (client: KeyboardClient) => Promise<unknown>, string]>([
@@ -194,7 +204,7 @@ describe('playing what is stored', () => {
       () => ended++,
     );
     client.finger(0, letter, 4000);
-    await client.save(0, encodeImage(applyEdit(SHOW_DESK, { edit: 'fields', to: { name: 'Other' } }), HARROW_64));
+    await client.save(0, encodeImage(mustBeSound(mustEdit(SHOW_DESK, { edit: 'describe', to: { name: 'Other' } }))));
     expect(lines.filter(isEdgeLine).map(({ edge }) => edge)).toEqual(['down', 'up']);
     expect(ended).toBe(1);
   });

@@ -6,18 +6,9 @@
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
 import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../codes';
-import {
-  BY_TIME,
-  CannotRun,
-  CAUSES,
-  compile,
-  Engine,
-  LAYER_WAYS,
-  OUTCOMES,
-  type Outputs,
-  type Program,
-} from '../engine';
-import { BadImage, decodeImage } from '../image';
+import { BY_TIME, CAUSES, Engine, LAYER_WAYS, OUTCOMES, type Outputs, type Program } from '../engine';
+import { decodeImage } from '../image';
+import { Unreadable } from '../reading';
 import type { Flash } from './flash';
 import { FlashError } from './flash';
 import {
@@ -181,7 +172,7 @@ export class Firmware {
     if (write.received !== write.image.length)
       throw new Refused(`only ${write.received} of ${write.image.length} bytes came`);
     if (CRC32.buf(write.image) >>> 0 !== write.crc32) throw new Refused('the bytes were damaged on the way');
-    compile(decodeImage(write.image, this.board), this.board);
+    decodeImage(write.image, this.board);
     this.store.write(write.slot, write.image);
     this.store.select(write.slot);
     this.endPlay();
@@ -195,7 +186,7 @@ export class Firmware {
   private startPlay(from: Connection): void {
     const image = this.store.image(this.store.selected);
     if (!image) throw new Refused('nothing is stored in the slot in use');
-    const program = compile(decodeImage(image, this.board), this.board);
+    const { program } = decodeImage(image, this.board);
     if (this.play?.by !== from) this.endPlay();
     this.play = { by: from, engine: new Engine(program, traceReports(program, from)) };
   }
@@ -224,14 +215,9 @@ function refuse(to: Connection, sequence: number, reason: string): void {
 }
 
 function reasonOf(error: unknown): string | undefined {
-  if (
-    error instanceof Refused ||
-    error instanceof BadImage ||
-    error instanceof FlashError ||
-    error instanceof CannotRun
-  )
-    return error.message;
-  return undefined;
+  return error instanceof Refused || error instanceof Unreadable || error instanceof FlashError
+    ? error.message
+    : undefined;
 }
 
 /** Everything the engine says, as trace reports to one connection. */

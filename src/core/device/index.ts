@@ -1,4 +1,4 @@
-export { KeyboardClient, type KeyboardHello, LinkError, type TraceNames, type Transport } from './client';
+export { type After, KeyboardClient, type KeyboardHello, LinkError, type TraceNames, type Transport } from './client';
 export { type Connection, Firmware, FIRMWARE_VERSION } from './firmware';
 export { Flash, FlashError, PAGE_BYTES } from './flash';
 export { REPORT_BYTES } from './linkReports';

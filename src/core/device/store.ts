@@ -2,7 +2,8 @@
  * Where slots lie in flash: each has the same number of pages, one after the other, and the last page of all keeps which
  * slot is in use. A slot holds an image when its header and checksum say so; anything else is an empty slot.
  */
-import { BadImage, readHeader } from '../image';
+import { readHeader } from '../image';
+import { Unreadable } from '../reading';
 import type { Flash } from './flash';
 import { PAGE_BYTES, WORD_BYTES } from './flash';
 
@@ -27,7 +28,7 @@ export class Store {
     try {
       return bytes.slice(0, readHeader(bytes).lengthBytes);
     } catch (error) {
-      if (error instanceof BadImage) return undefined;
+      if (error instanceof Unreadable) return undefined;
       throw error;
     }
   }

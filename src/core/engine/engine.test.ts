@@ -1,9 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
-import type { Action } from '../profile';
 import { Engine } from './engine';
 import { isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
-import { CannotRun, compile } from './program';
+import { compile } from './program';
 import { fingers, shortly, stageProfile } from './stage';
 
 function stage(layers: Parameters<typeof stageProfile>[0]) {
@@ -29,28 +28,6 @@ describe('letting go of everything', () => {
     engine.letGo();
     feed('-S 10, -A 11, +H 20, -H 30');
     expect(shortly(lines)).toEqual(['2 +Ctrl', '2 +Shift', '2 +S', '3 -S', '3 -Shift', '3 -Ctrl', '20 +H', '30 -H']);
-  });
-});
-
-describe('what the engine does not run yet', () => {
-  const action = (does: Action) => () =>
-    compile({
-      ...stageProfile({ Base: {} }),
-      layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { KeyA: { does: { kind: 'act', action: does } } } }],
-    });
-
-  test.each<[string, Action]>([
-    ['slot', { do: 'slot', how: 'next' }],
-    ['device', { do: 'many', actions: [{ do: 'device', what: 'lampsUp' }] }],
-  ])('%s is refused by name and place', (name, does) => {
-    expect(action(does)).toThrow(CannotRun);
-    try {
-      action(does)();
-    } catch (error) {
-      const [problem] = (error as CannotRun).problems;
-      expect(problem?.message).toContain(name);
-      expect(problem?.path.slice(0, 4)).toEqual(['layers', 0, 'keys', 'KeyA']);
-    }
   });
 });
 

@@ -28,7 +28,6 @@ export {
   OUTCOMES,
   type Outputs,
 } from './outputs';
-export { CannotRun, compile, type Program, REST_UM } from './program';
+export { compile, type Program, REST_UM } from './program';
 export { type HostReport, type ReportLayout, ReportPacker } from './hostReports';
-export { replay, type Sample, SETTLE_MS } from './replay';
-export { unsupportedIn } from './unsupported';
+export { replay, replayed, type ReplayOptions, type Sample, SETTLE_MS } from './replay';

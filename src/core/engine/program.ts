@@ -3,12 +3,11 @@
  * rules ask of an action ("does it type?", "is it modifiers only?") is answered once. Running it then needs no strings
  * and allocates nothing.
  */
-import { boardById, type Board } from '../board';
+import { boardById, HARROW_64, type Board } from '../board';
 import { BUTTON_PAGE, codeOfUsage, idOf, isModifier, pageOf, usageOfCode, type Code } from '../codes';
 import {
   bindingOn,
   isModifiersOnly,
-  profileProblems,
   slackUm,
   timingOf,
   type Action,
@@ -16,13 +15,11 @@ import {
   type Binding,
   type Interrupt,
   type LayerHow,
-  type Problem,
   type Profile,
 } from '../profile';
 import { CAPITALS_ADD, CAPITALS_END, CAPITALS_GO_ON } from './capitals';
 import { compilePlan, depthsOfPlans, type RunPlan } from './crossings';
 import { compileMacro, compileText, type RunMacro, type RunText } from './scores';
-import { unsupportedIn } from './unsupported';
 
 /** What several rules ask of an action, answered when the program is made. */
 type ActionFacts = {
@@ -112,13 +109,6 @@ export type Program = {
 /** Keys pressed together for an action of their own. Joint number j runs as key number `keyIds.length + j`. */
 export type RunJoint = { id: string; keys: readonly number[]; withinUs: number };
 
-/** A profile that cannot be run. `problems` has every reason with its place. */
-export class CannotRun extends Error {
-  constructor(readonly problems: readonly Problem[]) {
-    super(problems.map((problem) => problem.message).join('; '));
-  }
-}
-
 /** At rest means a depth below this, in micrometres. */
 export const REST_UM = 50;
 
@@ -206,8 +196,9 @@ class Compiler {
           holdsLayer: parts.some((part) => part.holdsLayer),
         };
       }
-      default:
-        throw new CannotRun([{ path: [], message: `the engine does not run "${action.do}" yet` }]);
+      case 'slot':
+      case 'device':
+        throw new TypeError(`a check lets no "${action.do}" come this far`);
     }
   }
 
@@ -301,12 +292,10 @@ function leavesOncePending(action: Action): boolean {
 }
 
 /**
- * Makes a profile ready to run on a board (by default the bundled one it names).
- * @throws CannotRun with every problem of the document and everything in it that the engine does not run yet.
+ * Makes a profile without problems ready to run on a board (by default the bundled one it names). Only `check` calls it, which
+ * knows that there are none.
  */
-export function compile(profile: Profile, board: Board | undefined = boardById(profile.board)): Program {
-  const problems = [...profileProblems(profile, board), ...unsupportedIn(profile)];
-  if (problems.length > 0 || !board) throw new CannotRun(problems);
+export function compile(profile: Profile, board: Board = boardById(profile.board) ?? HARROW_64): Program {
   const compiler = new Compiler(profile);
   const layerNumber = (id: string): number => profile.layers.findIndex((layer) => layer.id === id);
   const keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));

@@ -4,7 +4,6 @@ import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
 import {
   checkProfileText,
-  FileProblem,
   parseBoard,
   parseProfile,
   parseSoundProfile,
@@ -12,6 +11,7 @@ import {
   writeProfile,
   writeStrokes,
 } from '.';
+import { Unreadable } from '../reading';
 
 describe('strokes files', () => {
   test('what is written is read back the same', () => {
@@ -39,7 +39,7 @@ describe('strokes files', () => {
     ['t_us,key,depth_um\n0,Nowhere,0', 'line 2: the Harrow 64 has no key "Nowhere"'],
     ['t_us,key,depth_um\n0,KeyA', 'line 2: has 2 columns instead of 3'],
   ])('%j is refused with its line', (text, message) => {
-    expect(() => readStrokes(text, HARROW_64)).toThrow(FileProblem);
+    expect(() => readStrokes(text, HARROW_64)).toThrow(Unreadable);
     expect(() => readStrokes(text, HARROW_64)).toThrow(message);
   });
 });
@@ -52,7 +52,7 @@ describe('profile and board files', () => {
     ] as const) {
       const text = readFileSync(file, 'utf8');
       expect(text).toBe(writeProfile(profile));
-      expect(parseSoundProfile(text)).toEqual(profile);
+      expect(parseSoundProfile(text).profile).toEqual(profile);
     }
   });
 

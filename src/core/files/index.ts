@@ -1,3 +1,11 @@
-export { FileProblem } from './fileProblem';
-export { checkProfileText, parseBoard, parseProfile, parseSoundProfile, writeProfile } from './json';
+export {
+  checkProfileText,
+  parseBoard,
+  parseProfile,
+  parseProfiles,
+  parseSoundProfile,
+  type Read,
+  writeProfile,
+  writeProfiles,
+} from './profiles';
 export { readStrokes, writeStrokes } from './strokes';

@@ -3,10 +3,9 @@
  * board without measured travel writes the full depth for down and 0 for up.
  */
 import { csvFormatRows, csvParseRows } from 'd3-dsv';
-import { z } from 'zod';
+import { quoted, READING_BUDGET, Unreadable, z } from '../reading';
 import type { Board } from '../board';
 import type { Sample } from '../engine';
-import { FileProblem } from './fileProblem';
 
 const HEADER = ['t_us', 'key', 'depth_um'];
 
@@ -18,15 +17,18 @@ const wholeNumber = z
 
 /**
  * Reads a strokes file for a board.
- * @throws FileProblem with the line (from 1), what is wrong there and what would be right
+ * @throws Unreadable with the line (from 1), what is wrong there and what would be right
  */
 export function readStrokes(text: string, board: Board): Sample[] {
+  const { bytes, rows: mostRows } = READING_BUDGET.csv;
+  if (text.length > bytes) throw new Unreadable('the whole file', `is larger than ${bytes >> 20} MB`);
   const rows = csvParseRows(text.replace(/^\uFEFF/, ''));
+  if (rows.length > mostRows) throw new Unreadable('the whole file', `has more than ${mostRows} lines`);
   const [header, ...body] = rows;
   if (!header || header.map((name) => name.trim()).join() !== HEADER.join()) {
-    throw new FileProblem(
+    throw new Unreadable(
       'line 1',
-      `the columns must be ${HEADER.join(',')}, found "${(header ?? []).join(',').slice(0, 60)}"`,
+      `the columns must be ${HEADER.join(',')}, found ${quoted((header ?? []).join(','))}`,
     );
   }
   const keys = new Set(board.keys.map((key) => key.id));
@@ -36,18 +38,18 @@ export function readStrokes(text: string, board: Board): Sample[] {
     const line = `line ${index + 2}`;
     if (row.length === 1 && row[0]?.trim() === '') return;
     if (row.length !== HEADER.length)
-      throw new FileProblem(line, `has ${row.length} columns instead of ${HEADER.length}`);
+      throw new Unreadable(line, `has ${row.length} columns instead of ${HEADER.length}`);
     const [time = '', key = '', depth = ''] = row.map((cell) => cell.trim());
     const tUs = wholeNumber.safeParse(time);
     if (!tUs.success)
-      throw new FileProblem(line, `t_us must be a whole number of microseconds from 0, found "${time}"`);
-    if (tUs.data < earlierUs) throw new FileProblem(line, `the time goes back, from ${earlierUs} to ${tUs.data}`);
-    if (!keys.has(key)) throw new FileProblem(line, `the ${board.name} has no key "${key}"`);
+      throw new Unreadable(line, `t_us must be a whole number of microseconds from 0, found ${quoted(time)}`);
+    if (tUs.data < earlierUs) throw new Unreadable(line, `the time goes back, from ${earlierUs} to ${tUs.data}`);
+    if (!keys.has(key)) throw new Unreadable(line, `the ${board.name} has no key ${quoted(key)}`);
     const depthUm = wholeNumber.safeParse(depth);
     if (!depthUm.success)
-      throw new FileProblem(line, `depth_um must be a whole number of micrometres from 0, found "${depth}"`);
+      throw new Unreadable(line, `depth_um must be a whole number of micrometres from 0, found ${quoted(depth)}`);
     if (depthUm.data > board.travelUm)
-      throw new FileProblem(
+      throw new Unreadable(
         line,
         `depth ${depthUm.data} is more than the travel of the ${board.name}, ${board.travelUm}`,
       );

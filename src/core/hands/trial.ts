@@ -1,6 +1,7 @@
 /** Hands that are not perfect, tried on settings: the engine runs them, and presses that nobody meant are counted. */
 import type { Board } from '../board';
-import { compile, Engine } from '../engine';
+import { mustBeSound } from '../check';
+import { Engine } from '../engine';
 import { plainProfile, type Actuation } from '../profile';
 import { depthOfForce, depthsOf, SAMPLE_HZ, type Hand } from './model';
 
@@ -21,6 +22,7 @@ export class HandTrial {
   private steps = 0;
 
   /**
+   * @param settings ones that the board can take
    * @param holds the keys are pressed down before, and what counts is every press after that
    */
   constructor(
@@ -38,7 +40,7 @@ export class HandTrial {
       keys: Object.fromEntries(keys.map(({ id }, n) => [id, settings[n] as Actuation])),
     };
     this.presses = settings.map(() => 0);
-    this.engine = new Engine(compile({ ...plain, travel }, { ...board, keys }), {
+    this.engine = new Engine(mustBeSound({ ...plain, travel }, { ...board, keys }).program, {
       edge: () => undefined,
       begin: (_t, key) => {
         this.presses[key] = (this.presses[key] ?? 0) + 1;

@@ -1,14 +1,9 @@
 /** Writing and reading bytes: fixed widths little-endian, counts as variable-length integers of seven bits a byte (LEB128). */
 
+import { Unreadable, utf8Bytes, utf8Text } from '../reading';
+
 /** Bytes that are no sound image. `at` is the offset in the image where it was noticed. */
-export class BadImage extends Error {
-  constructor(
-    readonly at: number,
-    readonly reason: string,
-  ) {
-    super(`byte ${at}: ${reason}`);
-  }
-}
+export const badImage = (at: number, reason: string): Unreadable => new Unreadable(`byte ${at}`, reason);
 
 export class ByteWriter {
   private readonly bytes: number[] = [];
@@ -42,7 +37,7 @@ export class ByteWriter {
 
   /** A text as its UTF-8 length and bytes. */
   text(value: string): this {
-    const utf8 = utf8Of(value);
+    const utf8 = utf8Bytes(value);
     this.count(utf8.length);
     return this.raw(utf8);
   }
@@ -78,7 +73,7 @@ export class ByteReader {
   }
 
   u8(): number {
-    if (this.at >= this.end) throw new BadImage(this.at, 'the image ends too early');
+    if (this.at >= this.end) throw badImage(this.at, 'the image ends too early');
     return this.bytes[this.at++] as number;
   }
 
@@ -96,7 +91,7 @@ export class ByteReader {
     for (let factor = 1; ; factor *= 0x80) {
       const byte = this.u8();
       value += (byte & 0x7f) * factor;
-      if (value > most || factor > 2 ** 49) throw new BadImage(start, `a count of ${value} where ${most} is the most`);
+      if (value > most || factor > 2 ** 49) throw badImage(start, `a count of ${value} where ${most} is the most`);
       if (byte < 0x80) return value;
     }
   }
@@ -105,36 +100,13 @@ export class ByteReader {
     const length = this.count(most);
     const start = this.at;
     this.skip(length);
-    const text = textOf(this.bytes.subarray(start, start + length));
-    if (text === undefined) throw new BadImage(start, 'a text that is not UTF-8');
+    const text = utf8Text(this.bytes.subarray(start, start + length));
+    if (text === undefined) throw badImage(start, 'a text that is not UTF-8');
     return text;
   }
 
   skip(length: number): void {
-    if (this.at + length > this.end) throw new BadImage(this.at, 'the image ends too early');
+    if (this.at + length > this.end) throw badImage(this.at, 'the image ends too early');
     this.at += length;
-  }
-}
-
-// Core knows no TextEncoder (it belongs to DOM and Node), so UTF-8 goes through the language's own URI functions.
-function utf8Of(text: string): number[] {
-  const escaped = encodeURIComponent(text.replace(/\p{Surrogate}/gu, '\uFFFD'));
-  const bytes: number[] = [];
-  for (let n = 0; n < escaped.length; n++) {
-    if (escaped[n] === '%') {
-      bytes.push(parseInt(escaped.slice(n + 1, n + 3), 16));
-      n += 2;
-    } else {
-      bytes.push(escaped.charCodeAt(n));
-    }
-  }
-  return bytes;
-}
-
-function textOf(bytes: Uint8Array): string | undefined {
-  try {
-    return decodeURIComponent(Array.from(bytes, (byte) => `%${byte.toString(16).padStart(2, '0')}`).join(''));
-  } catch {
-    return undefined;
   }
 }

@@ -1,26 +1,31 @@
 /**
- * From image to profile. An image is hostile until it has been read: every length, number and reference is checked, and
- * what comes out has passed the profile's own checks too. Sections of an unknown type are skipped.
+ * From image to sound profile. An image is hostile until it has been read: every length, number and reference is checked, and
+ * what comes out has passed the profile's own checks too. References make a few bytes stand for very much, so what they stand
+ * for is counted before it is built, and equal things stay one thing. Sections of an unknown type are skipped.
  */
 import CRC32 from 'crc-32';
 import { boardById, type Board } from '../board';
+import { check, isSound, type Sound } from '../check';
 import { codeOfUsage, KEYBOARD_PAGE, usageOf } from '../codes';
 import {
   DEFAULT_TIMING,
   DYES,
+  LIMITS,
   mergeTiming,
+  misfitOf,
   printProblem,
-  profileProblems,
-  readProfile,
   type Action,
   type Actuation,
+  type Assignment,
   type Binding,
   type Gesture,
   type Layer,
   type Macro,
   type Profile,
+  type Score,
 } from '../profile';
-import { BadImage, ByteReader } from './bytes';
+import { Budget, quoted, READING_BUDGET } from '../reading';
+import { badImage, ByteReader } from './bytes';
 import {
   ACTION,
   HEADER_BYTES,
@@ -40,30 +45,30 @@ export type ImageHeader = { version: number; lengthBytes: number; crc32: number 
 
 /**
  * Reads and checks the header. `bytes` may be longer than the image (a slot is); what follows is not looked at.
- * @throws BadImage
+ * @throws Unreadable
  */
 export function readHeader(bytes: Uint8Array): ImageHeader {
   const reader = new ByteReader(bytes);
   for (const [index, byte] of MAGIC.entries())
-    if (reader.u8() !== byte) throw new BadImage(index, 'this is no image: it does not begin with UNDL');
+    if (reader.u8() !== byte) throw badImage(index, 'this is no image: it does not begin with UNDL');
   const version = reader.u8();
   if (version !== IMAGE_VERSION)
-    throw new BadImage(4, `image version ${version}; this program reads version ${IMAGE_VERSION}`);
+    throw badImage(4, `image version ${version}; this program reads version ${IMAGE_VERSION}`);
   reader.u8();
   reader.u16();
   const lengthBytes = reader.u32();
   const crc32 = reader.u32();
   if (lengthBytes < HEADER_BYTES || lengthBytes > bytes.length) {
-    throw new BadImage(8, `the image says it is ${lengthBytes} bytes long, but there are ${bytes.length}`);
+    throw badImage(8, `the image says it is ${lengthBytes} bytes long, but there are ${bytes.length}`);
   }
   const found = CRC32.buf(bytes.subarray(HEADER_BYTES, lengthBytes)) >>> 0;
-  if (found !== crc32) throw new BadImage(12, `the checksum is ${hex(found)}, not ${hex(crc32)}: the image is damaged`);
+  if (found !== crc32) throw badImage(12, `the checksum is ${hex(found)}, not ${hex(crc32)}: the image is damaged`);
   return { version, lengthBytes, crc32 };
 }
 
 const hex = (value: number): string => value.toString(16).toUpperCase().padStart(8, '0');
 
-/** The board an image was made for. @throws BadImage */
+/** The board an image was made for. @throws Unreadable */
 export function boardIdOfImage(bytes: Uint8Array): string {
   const sections = readSections(bytes);
   return sectionOf(sections, SECTION.board, 'board').text(40);
@@ -85,29 +90,45 @@ function readSections(bytes: Uint8Array): Map<number, { bytes: Uint8Array; start
 
 function sectionOf(sections: ReturnType<typeof readSections>, type: number, name: string): ByteReader {
   const section = sections.get(type);
-  if (!section) throw new BadImage(HEADER_BYTES, `the section "${name}" is missing`);
+  if (!section) throw badImage(HEADER_BYTES, `the section "${name}" is missing`);
   return new ByteReader(section.bytes, section.start, section.end);
 }
+
+/** What an action stands for once its references are followed: actions, levels of `many`, and things in all, characters too. */
+type Size = { parts: number; depth: number; weight: number };
+
+/** How many things a score stands for: events, and the characters of its texts. */
+const scoreSize = ({ events }: Score): number =>
+  events.reduce((sum, event) => sum + ('text' in event ? event.text.length : 1), 1);
 
 class Decoder {
   private actions: Action[] = [];
   private gestures: Gesture[] = [];
   private plans: Binding[] = [];
+  private readonly sizes = new Map<Action, Size>();
+  /** Keys that are bound to the same thing, and of which nothing else is told, share one assignment. */
+  private readonly assignments = new Map<Binding, Assignment>();
+  private readonly plain = new Map<number | Action, Binding>();
+  private readonly budget: Budget;
   private layerIds: string[] = [];
   private macroIds: string[] = [];
 
   constructor(
     private readonly sections: ReturnType<typeof readSections>,
     private readonly board: Board,
-  ) {}
+    imageBytes: number,
+  ) {
+    const { nodes, nodesAByte } = READING_BUDGET.image;
+    this.budget = new Budget(nodes + nodesAByte * imageBytes, 'the whole image');
+  }
 
-  decode(): unknown {
+  decode(): Profile {
     const head = this.section(SECTION.board, 'board');
     head.text(40);
     const at = head.offset;
     const keyCount = head.count();
     if (keyCount !== this.board.keys.length)
-      throw new BadImage(at, `made for ${keyCount} keys; the ${this.board.name} has ${this.board.keys.length}`);
+      throw badImage(at, `made for ${keyCount} keys; the ${this.board.name} has ${this.board.keys.length}`);
     const hostLayout = readChoice(head, HOST_LAYOUT_IDS, 'host layout');
     const timing = mergeTiming(DEFAULT_TIMING, readTiming(this.section(SECTION.timing, 'timing')));
     const layerReader = this.section(SECTION.layers, 'layers');
@@ -141,7 +162,10 @@ class Decoder {
       layers,
       joinedLayers,
       joints,
-      macros: macros.map((macro, n) => ({ ...macro, ...names.macros[n] })),
+      macros: macros.map((macro, n): Macro => ({
+        ...macro,
+        ...(names.macros[n] ?? { id: `macro-${n}`, name: `Macro ${n + 1}` }),
+      })),
       travel: this.readTravel(this.section(SECTION.travel, 'travel')),
       roles: names.roles,
     };
@@ -153,7 +177,44 @@ class Decoder {
 
   private readActions(reader: ByteReader): void {
     const count = reader.count(4096);
-    for (let n = 0; n < count; n++) this.actions.push(this.readAction(reader));
+    for (let n = 0; n < count; n++) {
+      const at = reader.offset;
+      const action = this.readAction(reader);
+      const { parts, depth } = this.sizeOf(action);
+      if (parts > LIMITS.actionParts || depth > LIMITS.actionDepth)
+        throw badImage(at, `an action of ${parts} parts in ${depth} levels`);
+      this.actions.push(action);
+    }
+  }
+
+  /** The parts of an action were sized before it: a reader meets only numbers it knows. */
+  private sizeOf(action: Action): Size {
+    const known = this.sizes.get(action);
+    if (known) return known;
+    let size: Size = { parts: 1, depth: 0, weight: action.do === 'text' ? action.text.length : 1 };
+    if (action.do === 'many') {
+      const inner = action.actions.map((part) => this.sizeOf(part));
+      size = {
+        parts: 1 + inner.reduce((sum, { parts }) => sum + parts, 0),
+        depth: 1 + Math.max(0, ...inner.map(({ depth }) => depth)),
+        weight: 1 + inner.reduce((sum, { weight }) => sum + weight, 0),
+      };
+    }
+    this.sizes.set(action, size);
+    return size;
+  }
+
+  /** Pays for everything that a binding stands for. */
+  private spendOn(binding: Binding): void {
+    const actions =
+      binding.kind === 'act'
+        ? [binding.action]
+        : binding.kind === 'gesture'
+          ? binding.steps.flatMap(({ tap, hold }) => [...(tap ? [tap] : []), ...(hold ? [hold] : [])])
+          : binding.kind === 'stroke'
+            ? binding.spans.map(({ action }) => action)
+            : [];
+    this.budget.spend(1 + actions.reduce((sum, action) => sum + this.sizeOf(action).weight, 0));
   }
 
   private readAction(reader: ByteReader): Action {
@@ -167,7 +228,7 @@ class Decoder {
       case ACTION.once:
         return { do: 'once', codes: readChord(reader) };
       case ACTION.holdFor:
-        return { do: 'holdFor', codes: readChord(reader), ms: reader.count(600_000) };
+        return { do: 'holdFor', codes: readChord(reader), ms: reader.count(LIMITS.holdForMs.most) };
       case ACTION.latchNext:
         return { do: 'latchNext' };
       case ACTION.capitals:
@@ -179,23 +240,23 @@ class Decoder {
       case ACTION.layer:
         return { do: 'layer', how: readChoice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
       case ACTION.text:
-        return { do: 'text', text: reader.text(), gapMs: reader.count(10_000) };
+        return { do: 'text', text: reader.text(), gapMs: reader.count(LIMITS.gapMs.most) };
       case ACTION.macro: {
         const macro = this.macroIds[reader.count()];
-        if (macro === undefined) throw new BadImage(at, 'a reference to a macro that is not there');
+        if (macro === undefined) throw badImage(at, 'a reference to a macro that is not there');
         return { do: 'macro', macro };
       }
       case ACTION.many:
         return {
           do: 'many',
-          actions: Array.from({ length: reader.count(16) }, () => {
+          actions: Array.from({ length: reader.count(LIMITS.actionsTogether) }, () => {
             const part = this.actionOf(reader, reader.u8());
-            if (!part) throw new BadImage(at, 'an action with an empty part');
+            if (!part) throw badImage(at, 'an action with an empty part');
             return part;
           }),
         };
       default:
-        throw new BadImage(at, `an action of the unknown kind ${kind}`);
+        throw badImage(at, `an action of the unknown kind ${kind}`);
     }
   }
 
@@ -203,14 +264,14 @@ class Decoder {
     const at = reader.offset;
     const number = reader.count();
     const id = this.layerIds[number];
-    if (id === undefined) throw new BadImage(at, `layer number ${number}, where there are ${this.layerIds.length}`);
+    if (id === undefined) throw badImage(at, `layer number ${number}, where there are ${this.layerIds.length}`);
     return id;
   }
 
   private readGestures(reader: ByteReader): void {
     const count = reader.count(4096);
     for (let n = 0; n < count; n++) {
-      const steps = Array.from({ length: reader.count(8) }, () => {
+      const steps = Array.from({ length: reader.count(LIMITS.steps) }, () => {
         const tap = this.actionOf(reader, reader.u8());
         const hold = this.actionOf(reader, reader.u8());
         return { ...(tap && { tap }), ...(hold && { hold }) };
@@ -223,11 +284,11 @@ class Decoder {
   private readPlans(reader: ByteReader): void {
     const count = reader.count(4096);
     for (let n = 0; n < count; n++) {
-      const spans = Array.from({ length: reader.count(64) }, () => {
+      const spans = Array.from({ length: reader.count(LIMITS.spans) }, () => {
         const reach = readReach(reader);
         const at = reader.offset;
         const action = this.actionOf(reader, reader.u8());
-        if (!action) throw new BadImage(at, 'a part of a stroke plan that does nothing');
+        if (!action) throw badImage(at, 'a part of a stroke plan that does nothing');
         return { ...reach, action };
       });
       this.plans.push({ kind: 'stroke', spans });
@@ -240,38 +301,46 @@ class Decoder {
     if (tag <= LAST_KEY_TAG) return { do: 'keys', codes: [codeOfUsage(usageOf(KEYBOARD_PAGE, tag))] };
     const at = reader.offset;
     const action = tag === TAG.action ? this.actions[reader.count()] : undefined;
-    if (!action) throw new BadImage(at, 'a reference to an action that is not there');
+    if (!action) throw badImage(at, 'a reference to an action that is not there');
     return action;
   }
 
   private readBinding(reader: ByteReader): Binding {
     const at = reader.offset;
     const tag = reader.u8();
-    if (tag === TAG.pass) return { kind: 'pass' };
-    if (tag === TAG.none) return { kind: 'none' };
+    if (tag === TAG.pass) return PASS;
+    if (tag === TAG.none) return NONE;
     if (tag === TAG.gesture) {
       const gesture = this.gestures[reader.count()];
-      if (!gesture) throw new BadImage(at, 'a reference to a gesture that is not there');
+      if (!gesture) throw badImage(at, 'a reference to a gesture that is not there');
       return gesture;
     }
     if (tag === TAG.plan) {
       const plan = this.plans[reader.count()];
-      if (!plan) throw new BadImage(at, 'a reference to a stroke plan that is not there');
+      if (!plan) throw badImage(at, 'a reference to a stroke plan that is not there');
       return plan;
     }
     const action = this.actionOf(reader, tag);
-    if (!action) throw new BadImage(at, 'a key bound to nothing');
-    return { kind: 'act', action };
+    if (!action) throw badImage(at, 'a key bound to nothing');
+    const same = tag <= LAST_KEY_TAG ? tag : action;
+    const known = this.plain.get(same) ?? { kind: 'act', action };
+    this.plain.set(same, known);
+    return known;
   }
 
   private readLayer(reader: ByteReader, layer: NamedLayer): Layer {
     const { keys } = this.board;
     const bits = Array.from({ length: Math.ceil(keys.length / 8) }, () => reader.u8());
     const assigned = keys.filter((_, n) => ((bits[n >> 3] ?? 0) >> (n & 7)) & 1);
-    const entries = assigned.map(({ id }): [string, Layer['keys'][string]] => [
-      id,
-      { does: this.readBinding(reader), ...layer.told.get(id) },
-    ]);
+    const entries = assigned.map(({ id }): [string, Assignment] => {
+      const does = this.readBinding(reader);
+      this.spendOn(does);
+      const told = layer.told.get(id);
+      if (told) return [id, { does, ...told }];
+      const same = this.assignments.get(does) ?? { does };
+      this.assignments.set(does, same);
+      return [id, same];
+    });
     return { id: layer.id, name: layer.name, dye: layer.dye, keys: Object.fromEntries(entries) };
   }
 
@@ -288,7 +357,8 @@ class Decoder {
       const withinMs = reader.count(1000);
       const at = reader.offset;
       const action = this.actionOf(reader, reader.u8());
-      if (!action) throw new BadImage(at, 'a joint press that does nothing');
+      if (!action) throw badImage(at, 'a joint press that does nothing');
+      this.budget.spend(this.sizeOf(action).weight);
       return { id: names.joints[n] ?? `joint-${n}`, keys, withinMs, action };
     });
   }
@@ -306,7 +376,7 @@ class Decoder {
     const at = reader.offset;
     const number = reader.count();
     const key = this.board.keys[number];
-    if (!key) throw new BadImage(at, `key number ${number}; the ${this.board.name} has ${this.board.keys.length}`);
+    if (!key) throw badImage(at, `key number ${number}; the ${this.board.name} has ${this.board.keys.length}`);
     return key.id;
   }
 
@@ -351,7 +421,13 @@ class Decoder {
     const scoreReader = this.section(SECTION.scores, 'scores');
     const scores = Array.from({ length: scoreReader.count(3072) }, () => readScore(scoreReader));
     const reader = this.section(SECTION.macros, 'macros');
-    return Array.from({ length: reader.count(1024) }, () => readMacro(reader, scores));
+    const sizes = new Map(scores.map((score) => [score, scoreSize(score)]));
+    return Array.from({ length: reader.count(LIMITS.macros) }, () => {
+      const macro = readMacro(reader, scores);
+      for (const score of [macro.onPress, macro.repeat, macro.onRelease])
+        if (score) this.budget.spend(sizes.get(score) ?? 0);
+      return macro;
+    });
   }
 
   /** Stand-ins for what was left out when memory was short. */
@@ -367,7 +443,7 @@ class Decoder {
   }
 }
 
-type Told = { label?: string; role?: string; note?: string };
+type Told = Omit<Assignment, 'does'>;
 type NamedLayer = { id: string; name: string; dye: Layer['dye']; told: Map<string, Told> };
 type Names = {
   id: string;
@@ -379,26 +455,28 @@ type Names = {
   macros: { id: string; name: string }[];
 };
 
+const PASS: Binding = { kind: 'pass' };
+const NONE: Binding = { kind: 'none' };
+
 const signed = (byte: number): number => (byte < 0x80 ? byte : byte - 0x100);
 
 /**
- * The profile in an image. Bytes after its end are not looked at.
+ * The sound profile in an image. Bytes after its end are not looked at.
  * @param board the board it must fit; by default the bundled one that the image names
- * @throws BadImage with the offset and the reason
+ * @throws Unreadable with the offset and the reason
  */
-export function decodeImage(bytes: Uint8Array, board?: Board): Profile {
+export function decodeImage(bytes: Uint8Array, board?: Board): Sound {
   const id = boardIdOfImage(bytes);
   const home = board ?? boardById(id);
   if (!home)
-    throw new BadImage(HEADER_BYTES, `made for the board "${id}", which is not known here; give its board file`);
-  if (home.id !== id) throw new BadImage(HEADER_BYTES, `made for the board "${id}", not for the ${home.name}`);
-  const result = readProfile(new Decoder(readSections(bytes), home).decode());
-  const problems = 'problems' in result ? result.problems : profileProblems(result.profile, home);
-  const [first] = problems;
-  if (first || 'problems' in result)
-    throw new BadImage(
-      HEADER_BYTES,
-      first ? `holds no sound profile: ${printProblem(first)}` : 'holds no sound profile',
-    );
-  return result.profile;
+    throw badImage(HEADER_BYTES, `made for the board ${quoted(id)}, which is not known here; give its board file`);
+  if (home.id !== id) throw badImage(HEADER_BYTES, `made for the board ${quoted(id)}, not for the ${home.name}`);
+  const { lengthBytes } = readHeader(bytes);
+  const profile = new Decoder(readSections(bytes), home, lengthBytes).decode();
+  const misfit = misfitOf(profile);
+  if (misfit) throw badImage(HEADER_BYTES, `holds no sound profile: ${printProblem(misfit)}`);
+  const checked = check(profile, home);
+  if (isSound(checked)) return checked;
+  const [first] = checked.problems;
+  throw badImage(HEADER_BYTES, `holds no sound profile: ${first ? printProblem(first) : 'it has problems'}`);
 }

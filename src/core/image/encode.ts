@@ -1,15 +1,13 @@
 /** From profile to image: the bytes a keyboard keeps. Equal actions, gestures and stroke plans are stored once. */
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
+import type { Sound } from '../check';
 import { idOf, usageOfCode } from '../codes';
 import { DYES, type Action, type Binding, type Gesture, type Profile, type Span } from '../profile';
 import { ByteWriter } from './bytes';
 import { ACTION, HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, LAYER_HOWS, MAGIC, SECTION, TAG } from './layout';
 import { isOneByte, writeActuation, writeChord, writeReach, writeTiming } from './parts';
 import { scoreBytes, writeMacro } from './scores';
-
-/** A profile with something in it that an image cannot hold yet. */
-export class CannotStore extends Error {}
 
 export type EncodeOptions = {
   /** Leave names, labels, notes and colours out, when memory is short. */
@@ -200,8 +198,9 @@ class Encoder {
         out.u8(ACTION.many).count(action.actions.length).raw(parts.toBytes());
         break;
       }
-      default:
-        throw new CannotStore(`"${action.do}" cannot be stored in an image yet`);
+      case 'slot':
+      case 'device':
+        throw new TypeError(`a check lets no "${action.do}" come this far`);
     }
     return out.toBytes();
   }
@@ -267,10 +266,7 @@ class Encoder {
   }
 }
 
-/**
- * The image of a sound profile on its board.
- * @throws CannotStore when something in it has no place in an image yet
- */
-export function encodeImage(profile: Profile, board: Board, options: EncodeOptions = {}): Uint8Array {
+/** The image of a sound profile. */
+export function encodeImage({ profile, board }: Sound, options: EncodeOptions = {}): Uint8Array {
   return new Encoder(profile, board).encode(options);
 }

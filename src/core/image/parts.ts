@@ -3,8 +3,8 @@
  * timings, actuations, chords of usages.
  */
 import { codeOfUsage, idOf, KEYBOARD_PAGE, pageOf, usageOf, usageOfCode, type Usage } from '../codes';
-import type { Actuation, Crossing, PartialTiming } from '../profile';
-import { BadImage, type ByteReader, type ByteWriter } from './bytes';
+import { LIMITS, type Actuation, type Crossing, type PartialTiming } from '../profile';
+import { badImage, type ByteReader, type ByteWriter } from './bytes';
 import { LAST_KEY_TAG, TAG } from './layout';
 
 const INTERRUPTS = ['nested', 'any', 'wait'] as const;
@@ -14,11 +14,11 @@ const TIMING_FIGURES = ['holdAfterMs', 'tapGapMs', 'retapMs', 'typingGuardMs', '
 const INTERRUPT_BIT = 0x20;
 const OTHER_HAND_BIT = 0x40;
 
-/** One of a list of options, by its number. @throws BadImage when there is no such option */
+/** One of a list of options, by its number. @throws Unreadable when there is no such option */
 export function readChoice<T>(reader: ByteReader, options: readonly T[], what: string): T {
   const at = reader.offset;
   const value = options[reader.u8()];
-  if (value === undefined) throw new BadImage(at, `an unknown ${what}`);
+  if (value === undefined) throw badImage(at, `an unknown ${what}`);
   return value;
 }
 
@@ -37,7 +37,7 @@ export function readTiming(reader: ByteReader): PartialTiming {
   const bits = reader.u8();
   const timing: PartialTiming = {};
   TIMING_FIGURES.forEach((name, index) => {
-    if (bits & (1 << index)) timing[name] = reader.count(10_000);
+    if (bits & (1 << index)) timing[name] = reader.count(LIMITS.gestureMs.most);
   });
   if (bits & INTERRUPT_BIT) timing.interrupt = readChoice(reader, INTERRUPTS, 'interrupt rule');
   if (bits & OTHER_HAND_BIT) timing.otherHandOnly = reader.u8() !== 0;
@@ -62,14 +62,20 @@ export function writeActuation(out: ByteWriter, actuation: Actuation): void {
 export function readActuation(reader: ByteReader): Actuation {
   const at = reader.offset;
   const mode = reader.u8();
-  const pointUm = reader.count(20_000);
+  const pointUm = reader.count(LIMITS.depthUm.most);
   if (mode === 0) {
-    const releaseUm = reader.count(20_000);
+    const releaseUm = reader.count(LIMITS.depthUm.most);
     return { mode: 'fixed', pointUm, ...(releaseUm > 0 && { releaseUm }) };
   }
   const reset = RESETS[mode - 1];
-  if (!reset) throw new BadImage(at, `actuation of the unknown mode ${mode}`);
-  return { mode: 'reversal', pointUm, pressUm: reader.count(20_000), releaseUm: reader.count(20_000), reset };
+  if (!reset) throw badImage(at, `actuation of the unknown mode ${mode}`);
+  return {
+    mode: 'reversal',
+    pointUm,
+    pressUm: reader.count(LIMITS.depthUm.most),
+    releaseUm: reader.count(LIMITS.depthUm.most),
+    reset,
+  };
 }
 
 const FROM_UP = 1;
@@ -86,9 +92,11 @@ export function writeReach(out: ByteWriter, from: Crossing, to: Crossing | undef
 export function readReach(reader: ByteReader): { from: Crossing; to?: Crossing } {
   const at = reader.offset;
   const bits = reader.u8();
-  if (bits > (FROM_UP | HAS_END | TO_UP))
-    throw new BadImage(at, `a part of a stroke plan with the unknown bits ${bits}`);
-  const crossing = (isUp: number): Crossing => ({ going: isUp ? 'up' : 'down', atUm: reader.count(20_000) });
+  if (bits > (FROM_UP | HAS_END | TO_UP)) throw badImage(at, `a part of a stroke plan with the unknown bits ${bits}`);
+  const crossing = (isUp: number): Crossing => ({
+    going: isUp ? 'up' : 'down',
+    atUm: reader.count(LIMITS.depthUm.most),
+  });
   const from = crossing(bits & FROM_UP);
   return { from, ...(bits & HAS_END && { to: crossing(bits & TO_UP) }) };
 }
@@ -107,7 +115,7 @@ export function writeChord(out: ByteWriter, codes: readonly string[]): void {
 }
 
 export const readChord = (reader: ByteReader): string[] =>
-  Array.from({ length: reader.count(8) }, () => {
+  Array.from({ length: reader.count(LIMITS.chordKeys) }, () => {
     const id = reader.u8();
     return codeOfUsage(id === TAG.nothing ? usageOf(reader.u8(), reader.count(0xffff)) : usageOf(KEYBOARD_PAGE, id));
   });

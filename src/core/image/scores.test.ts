@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { SHOW_DESK } from '../../../demo';
 import { parseScoreLine } from '../macro';
 import type { Macro, Score, ScoreEvent } from '../profile';
-import { BadImage, ByteReader, ByteWriter } from './bytes';
+import { Unreadable } from '../reading';
+import { ByteReader, ByteWriter } from './bytes';
 import { macroBytes, readMacro, readScore, scoreBytes, writeMacro } from './scores';
 
 const back = (score: Score): Score => readScore(new ByteReader(scoreBytes(score)));
@@ -68,7 +69,7 @@ describe('scores as bytes', () => {
     ['an entry of an unknown kind', [2, 0xf5, 0, 0], 'an entry of the unknown kind 245'],
     ['more events than bytes', [2, 4, 10, 200, 1], 'ends too early'],
   ])('%s is refused', (_what, bytes, message) => {
-    expect(() => readScore(new ByteReader(Uint8Array.from(bytes)))).toThrow(BadImage);
+    expect(() => readScore(new ByteReader(Uint8Array.from(bytes)))).toThrow(Unreadable);
     expect(() => readScore(new ByteReader(Uint8Array.from(bytes)))).toThrow(message);
   });
 });

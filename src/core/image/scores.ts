@@ -4,15 +4,15 @@
  * not written: an entry for a key turns it, and the rare event that does not has an entry of its own.
  */
 import { codeOfUsage, idOf, KEYBOARD_PAGE, pageOf, usageOf, usageOfCode } from '../codes';
-import type { Macro, Score, ScoreEvent } from '../profile';
-import { BadImage, type ByteReader, ByteWriter } from './bytes';
+import { LIMITS, type Macro, type Score, type ScoreEvent } from '../profile';
+import { badImage, type ByteReader, ByteWriter } from './bytes';
 import { LAST_KEY_TAG, SCORE_ENTRY } from './layout';
 import { isOneByte } from './parts';
 
 const COARSE_UNIT_US = 100;
 const RUN_KINDS = ['times', 'whileHeld', 'untilPressedAgain'] as const;
-const MOST_EVENTS = 100_000;
-const LONGEST_US = 3_600_000_000;
+const MOST_EVENTS = LIMITS.scoreEvents;
+const LONGEST_US = LIMITS.scoreUs.most;
 
 /** What an event does, apart from its time, as the bytes of a table entry. */
 function entryOf(event: ScoreEvent, isDown: boolean): Uint8Array {
@@ -67,7 +67,7 @@ function readEntry(reader: ByteReader): Entry {
   const tag = reader.u8();
   switch (tag) {
     case SCORE_ENTRY.text:
-      return { text: reader.text(2000), gapMs: reader.count(10_000) };
+      return { text: reader.text(2000), gapMs: reader.count(LIMITS.gapMs.most) };
     case SCORE_ENTRY.wheel:
       return { wheel: { dx: (reader.u8() << 24) >> 24, dy: (reader.u8() << 24) >> 24 } };
     case SCORE_ENTRY.down:
@@ -75,7 +75,7 @@ function readEntry(reader: ByteReader): Entry {
     case SCORE_ENTRY.up:
       return { ...readEntryKey(reader, reader.u8()), edge: 'up' };
     default:
-      if (tag > LAST_KEY_TAG) throw new BadImage(at, `an entry of the unknown kind ${tag} in a score`);
+      if (tag > LAST_KEY_TAG) throw badImage(at, `an entry of the unknown kind ${tag} in a score`);
       return readEntryKey(reader, tag);
   }
 }
@@ -98,7 +98,7 @@ export function readScore(reader: ByteReader): Score {
     const start = reader.offset;
     const value = reader.count();
     const entry = table[value % table.length];
-    if (!entry) throw new BadImage(start, 'an event of a score without entries');
+    if (!entry) throw badImage(start, 'an event of a score without entries');
     at += Math.floor(value / table.length);
     const atUs = at * unitUs;
     if (!('code' in entry)) return { atUs, ...entry };
@@ -140,13 +140,13 @@ export function readMacro(reader: ByteReader, scores: readonly Score[]): Omit<Ma
   const at = reader.offset;
   const bits = reader.u8();
   const kind = RUN_KINDS[(bits >>> 3) & 3];
-  if (!kind) throw new BadImage(at, 'a macro with an unknown way of repeating');
-  const run: Macro['run'] = kind === 'times' ? { kind, times: reader.count(100_000) } : { kind };
-  const gapMs = reader.count(10_000);
+  if (!kind) throw badImage(at, 'a macro with an unknown way of repeating');
+  const run: Macro['run'] = kind === 'times' ? { kind, times: reader.count(LIMITS.times.most) } : { kind };
+  const gapMs = reader.count(LIMITS.gapMs.most);
   const part = (): Score => {
     const start = reader.offset;
     const score = scores[reader.count()];
-    if (!score) throw new BadImage(start, 'a reference to a score that is not there');
+    if (!score) throw badImage(start, 'a reference to a score that is not there');
     return score;
   };
   return {

@@ -8,7 +8,8 @@
  * Times have up to three decimals, so that every microsecond can be said; the sum of all times is the score's length.
  */
 import { codeOfWord, isCode, wordOfCode, type Code } from '../codes';
-import type { Score, ScoreEvent } from '../profile';
+import { isWithin, LIMITS, type Score, type ScoreEvent } from '../profile';
+import { quoted } from '../reading';
 
 /** A word of the line that cannot be read, and where it begins (from 1). */
 export class ScoreLineError extends Error {
@@ -23,8 +24,6 @@ export class ScoreLineError extends Error {
 
 const WORD = /"(?:[^"\\]|\\.)*"?(?:\/\d+)?|\S+/g;
 const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t' };
-const LONGEST_US = 3_600_000_000;
-const LONGEST_TEXT = 500;
 
 const codeOf = (word: string): Code | undefined => codeOfWord(word) ?? (isCode(word) ? word : undefined);
 
@@ -38,9 +37,9 @@ export function parseScoreLine(line: string): Score {
     };
     const pass = (ms: string): void => {
       atUs += Math.round(Number(ms) * 1000);
-      if (atUs > LONGEST_US) fail('a score is an hour long at most');
+      if (atUs > LIMITS.scoreUs.most) fail('a score is an hour long at most');
     };
-    const key = (name: string): Code => codeOf(name) ?? fail(`"${name}" is not a key such as Esc, A or F13`);
+    const key = (name: string): Code => codeOf(name) ?? fail(`${quoted(name)} is not a key such as Esc, A or F13`);
     const text = /^"((?:[^"\\]|\\.)*)"(?:\/(\d{1,5}))?$/.exec(word);
     const wheel = /^wheel\((-?\d{1,3}),(-?\d{1,3})\)$/.exec(word);
     const press = /^(.+):(\d+(?:\.\d{1,3})?)$/.exec(word);
@@ -48,11 +47,14 @@ export function parseScoreLine(line: string): Score {
       pass(word);
     } else if (text) {
       const said = (text[1] ?? '').replace(/\\(.)/g, (_, letter: string) => ESCAPES[letter] ?? letter);
-      if (said.length < 1 || said.length > LONGEST_TEXT) fail(`a text has 1 to ${LONGEST_TEXT} characters`);
-      events.push({ atUs, text: said, gapMs: Number(text[2] ?? 0) });
+      if (said.length < 1 || said.length > LIMITS.textLength) fail(`a text has 1 to ${LIMITS.textLength} characters`);
+      const gapMs = Number(text[2] ?? 0);
+      if (gapMs > LIMITS.gapMs.most) fail(`characters come ${LIMITS.gapMs.most} ms apart at most`);
+      events.push({ atUs, text: said, gapMs });
     } else if (wheel) {
       const [dx, dy] = [Number(wheel[1]), Number(wheel[2])];
-      if (Math.max(Math.abs(dx), Math.abs(dy)) > 127) fail('the wheel turns 127 notches at most');
+      if (!isWithin(LIMITS.wheelNotches, dx) || !isWithin(LIMITS.wheelNotches, dy))
+        fail(`the wheel turns ${LIMITS.wheelNotches.most} notches at most`);
       events.push({ atUs, wheel: { dx, dy } });
     } else if (word.length > 1 && (word.startsWith('+') || word.startsWith('-'))) {
       events.push({ atUs, edge: word.startsWith('+') ? 'down' : 'up', code: key(word.slice(1)) });
@@ -64,9 +66,11 @@ export function parseScoreLine(line: string): Score {
     } else if (word.startsWith('"')) {
       fail('a text ends with a quote');
     } else {
-      fail(`"${word}" is not +KEY, -KEY, KEY:MS, a time in ms, "text" or wheel(x,y)`);
+      fail(`${quoted(word)} is not +KEY, -KEY, KEY:MS, a time in ms, "text" or wheel(x,y)`);
     }
   }
+  if (events.length > LIMITS.scoreEvents)
+    throw new ScoreLineError(1, '', `a score has ${LIMITS.scoreEvents} events at most; this line has ${events.length}`);
   return { lengthUs: atUs, events };
 }
 

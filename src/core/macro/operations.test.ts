@@ -1,7 +1,22 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Score } from '../profile';
-import { countsOf, operations as op, parseScoreLine, pressesOf, printScoreLine, ScoreLineError } from '.';
+import {
+  countsOf,
+  isTooMuch,
+  operations as op,
+  parseScoreLine,
+  pressesOf,
+  printScoreLine,
+  ScoreLineError,
+  type TooMuch,
+} from '.';
+
+/** What an operation made, where it made something. */
+const made = (score: Score | TooMuch): Score => {
+  if (isTooMuch(score)) throw new Error(score.tooMuch);
+  return score;
+};
 
 const score = (line: string): Score => parseScoreLine(line);
 /** The places of events, for selections. */
@@ -51,7 +66,7 @@ describe('the line of a score', () => {
 
 describe('operations', () => {
   const THREE = '+A 30 -A 70 +B 50 -B 90 +C 10 -C 40';
-  test.each<[string, Score, string]>([
+  test.each<[string, Score | TooMuch, string]>([
     ['all gaps the same', op.setGaps(score(THREE), 100_000), '+A 100 -A 100 +B 100 -B 100 +C 100 -C 40'],
     [
       'only between what is selected',
@@ -107,11 +122,11 @@ describe('operations', () => {
     ],
     ['longer', op.setLength(score('+A 10 -A'), 50_000), '+A 10 -A 40'],
     ['never shorter than its events', op.setLength(score('+A 10 -A'), 5), '+A 10 -A'],
-  ])('%s', (_what, after, line) => expect(printScoreLine(after)).toBe(line));
+  ])('%s', (_what, after, line) => expect(printScoreLine(made(after))).toBe(line));
 
   test('a part repeated 17 times more is 17 presses and 17 releases more', () => {
     const once = score('+A 10 -A 30 +B 5 -B');
-    expect(countsOf(op.repeatPart(once, 17, 20_000, places(0, 1)))).toMatchObject({
+    expect(countsOf(made(op.repeatPart(once, 17, 20_000, places(0, 1))))).toMatchObject({
       presses: 18,
       releases: 18,
       events: 36,
@@ -130,7 +145,7 @@ describe('operations', () => {
       op.shortestPress,
       (made, us, of) => op.quantise(made, us + 1, of),
       (made, us, of) => op.scale(made, us / 30_000, of),
-      (made, us, of) => op.repeatPart(made, 3, us, of),
+      (score, us, of) => made(op.repeatPart(score, 3, us, of)),
       (made, us) => op.insertGap(made, us, -us),
       (made, us, of) => op.move(made, of ?? new Set([0]), us - 40_000),
     );

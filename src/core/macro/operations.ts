@@ -4,10 +4,26 @@
  * never shorter than its last event.
  */
 import { HOST_LAYOUTS, strokeOfCharacter, type Code, type HostLayoutId } from '../codes';
-import type { Score, ScoreEvent } from '../profile';
+import { LIMITS, type Score, type ScoreEvent } from '../profile';
 import { pressesOf } from './presses';
 
 export type Places = ReadonlySet<number>;
+
+/** Why an operation was not made: what it would make is more than any score holds. */
+export type TooMuch = { tooMuch: string };
+export const isTooMuch = (made: Score | TooMuch): made is TooMuch => 'tooMuch' in made;
+
+const tooMany = (events: number): TooMuch => ({
+  tooMuch: `That would be ${events} events; a score has ${LIMITS.scoreEvents} at most.`,
+});
+
+/** A score, unless it is longer than any score may be or has more events. */
+function fitting(score: Score): Score | TooMuch {
+  if (score.events.length > LIMITS.scoreEvents) return tooMany(score.events.length);
+  return score.lengthUs > LIMITS.scoreUs.most
+    ? { tooMuch: `That would last ${Math.round(score.lengthUs / 1_000_000)} s; a score is an hour long at most.` }
+    : score;
+}
 
 /** A score's events in order of time (equal times keep their order) in a length that holds them all. */
 export function tidy(events: readonly ScoreEvent[], lengthUs: number): Score {
@@ -103,8 +119,11 @@ export const insertGap = (score: Score, atUs: number, us: number): Score =>
   );
 
 /** The selected events played `times` times in all, one after the other; what comes later moves along. */
-export function repeatPart(score: Score, times: number, gapUs: number, places?: Places): Score {
+export function repeatPart(score: Score, times: number, gapUs: number, places?: Places): Score | TooMuch {
   const part = score.events.filter((_, index) => includes(places, index));
+  // Counted before it is built: a long part many times over would fill the memory.
+  const whole = score.events.length + part.length * (times - 1);
+  if (whole > LIMITS.scoreEvents) return tooMany(whole);
   const [first] = part;
   const last = part.at(-1);
   if (!first || !last || times < 2) return score;
@@ -117,7 +136,7 @@ export function repeatPart(score: Score, times: number, gapUs: number, places?: 
   const lastPlace = score.events.lastIndexOf(last);
   const before = score.events.slice(0, lastPlace + 1);
   const after = score.events.slice(lastPlace + 1).map((event) => ({ ...event, atUs: event.atUs + addedUs }));
-  return tidy([...before, ...copies, ...after], score.lengthUs + addedUs);
+  return fitting(tidy([...before, ...copies, ...after], score.lengthUs + addedUs));
 }
 
 /** Takes events out; time stays as it is. */
@@ -171,7 +190,7 @@ export const join = (first: Score, second: Score, gapUs: number): Score => {
 
 /** Moves events in time, all by the same; none goes before 0. The score grows when it has to. */
 export function move(score: Score, places: Places, byUs: number): Score {
-  const earliest = Math.min(...score.events.filter((_, index) => places.has(index)).map(({ atUs }) => atUs));
+  const earliest = score.events.find((_, index) => places.has(index))?.atUs ?? 0;
   const by = Math.max(byUs, -earliest);
   return tidy(
     score.events.map((event, index) => (places.has(index) ? { ...event, atUs: event.atUs + by } : event)),
@@ -198,7 +217,10 @@ export function copyTo(score: Score, places: Places, atUs: number): Score {
  * @param pressUs how long each key is down, in µs
  * @param gapUs time between one event and the next otherwise, in µs
  */
-export function spellOut(score: Score, pressUs: number, gapUs: number, host: HostLayoutId = 'us'): Score {
+export function spellOut(score: Score, pressUs: number, gapUs: number, host: HostLayoutId = 'us'): Score | TooMuch {
+  // A character is four events at the most.
+  const most = score.events.reduce((sum, event) => sum + ('text' in event ? 4 * event.text.length : 1), 0);
+  if (most > 4 * LIMITS.scoreEvents) return tooMany(most);
   const events: ScoreEvent[] = [];
   let moved = 0;
   for (const event of score.events) {
@@ -219,7 +241,7 @@ export function spellOut(score: Score, pressUs: number, gapUs: number, host: Hos
       if (stroke.shift) put('up', 'ShiftLeft', gapUs);
     }
   }
-  return tidy(events, score.lengthUs + moved);
+  return fitting(tidy(events, score.lengthUs + moved));
 }
 
 /** What can be written at the end of a score, one after the other. Times in µs. */

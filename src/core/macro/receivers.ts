@@ -13,7 +13,10 @@
  * exact, no chance is involved.
  */
 import { HOST_LAYOUTS, strokeOfCharacter, type Code, type HostLayoutId } from '../codes';
-import type { Score } from '../profile';
+import type { Macro, Score } from '../profile';
+import { partsOf } from './held';
+import { closeOpen } from './operations';
+import { openKeys } from './presses';
 
 /** A usage edge as the receiver's computer gets it. */
 export type Arrival = { tUs: number; down: boolean; code: Code; event: number };
@@ -59,6 +62,17 @@ export function arrivalsOf(score: Score, pollUs: number, host: HostLayoutId = 'u
     freeUs = tUs + pollUs;
     return { ...edge, tUs };
   });
+}
+
+/**
+ * A part of a macro as it reaches the computer: the macro lets go of what is still down when it finishes, so a last part that
+ * leaves a key open ends with its release, and the press is as short as that. What a macro leaves held has no end to look for.
+ */
+export function asHeard(macro: Macro, part: 'onPress' | 'repeat' | 'onRelease'): Score | undefined {
+  const parts = partsOf(macro);
+  const score = macro[part];
+  if (!score || macro.leavesHeld || parts.at(-1)?.name !== part) return score;
+  return openKeys(score).length > 0 ? closeOpen(score) : score;
 }
 
 /** Every span in which the receiver has to look, in the order in which they end. */

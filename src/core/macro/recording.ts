@@ -3,7 +3,7 @@
  * never part of it. It takes events with the times they carry, so that how late they are handled does not matter.
  */
 import { isCode, type Code } from '../codes';
-import type { Score, ScoreEvent } from '../profile';
+import { LIMITS, type Score, type ScoreEvent } from '../profile';
 import { setGaps, tidy } from './operations';
 
 export type RecordingOptions = {
@@ -99,6 +99,11 @@ export class Recording {
 
   private put(tUs: number, make: (atUs: number) => ScoreEvent): void {
     this.startUs ??= tUs;
+    if (this.events.length >= LIMITS.scoreEvents || tUs - this.startUs > LIMITS.scoreUs.most) {
+      // More is in no score; what is there is kept.
+      this.isOver = true;
+      return;
+    }
     this.lastUs = Math.max(this.lastUs, tUs);
     this.events.push(make(Math.max(0, Math.round((tUs - this.startUs) / UNIT_US) * UNIT_US)));
   }

@@ -21,8 +21,7 @@
  */
 import { codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../codes';
 import {
-  DEEPEST_UM,
-  SHALLOWEST_UM,
+  LIMITS,
   type Action,
   type Binding,
   type Crossing,
@@ -30,8 +29,10 @@ import {
   type Layer,
   type LayerHow,
   type Macro,
+  type Range,
   type Span,
 } from '../profile';
+import { quoted } from '../reading';
 import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
 
 /** What names in a line refer to. */
@@ -53,11 +54,6 @@ export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> 
   left: [-1, 0],
   right: [1, 0],
 };
-const LONGEST_MS = 600_000;
-const MOST_STEPS = 8;
-const MOST_SPANS = 64;
-const MOST_KEYS = 8;
-const LONGEST_TEXT = 500;
 const KEY = 'a key such as Esc, A or F13';
 
 /** Reads an assign line. The error says where it went wrong and what could stand there. */
@@ -135,7 +131,7 @@ class LineParser {
     const spans: Span[] = [];
     do {
       const start = scanner.peek();
-      if (spans.length === MOST_SPANS) scanner.fail(start, [], `A stroke plan has ${MOST_SPANS} parts at most.`);
+      if (spans.length === LIMITS.spans) scanner.fail(start, [], `A stroke plan has ${LIMITS.spans} parts at most.`);
       const from = this.crossing();
       const end = scanner.peek();
       const to = scanner.takeWord('to') ? this.crossing() : undefined;
@@ -156,8 +152,12 @@ class LineParser {
     const figure = scanner.takeMatch(/(\d+(?:\.\d{1,3})?)(?:\s*mm\b)?(?![\d.])/iy);
     if (!figure) return scanner.fail(piece, ['a depth such as 0.6 mm']);
     const atUm = Math.round(Number(figure[1]) * 1000);
-    if (atUm < SHALLOWEST_UM || atUm > DEEPEST_UM)
-      scanner.fail(piece, [], `A depth is ${SHALLOWEST_UM / 1000} mm at the least and ${DEEPEST_UM / 1000} at most.`);
+    if (atUm < LIMITS.depthUm.least || atUm > LIMITS.depthUm.most)
+      scanner.fail(
+        piece,
+        [],
+        `A depth is ${LIMITS.depthUm.least / 1000} mm at the least and ${LIMITS.depthUm.most / 1000} at most.`,
+      );
     return { going: going as Crossing['going'], atUm };
   }
 
@@ -166,8 +166,8 @@ class LineParser {
     if (this.scanner.takeWord('twice')) return 1;
     const count = this.scanner.peekCount();
     if (count === undefined) return 0;
-    if (count < 1 || count > MOST_STEPS)
-      this.scanner.fail(start, [], `A key can be pressed 1 to ${MOST_STEPS} times, not ${count}.`);
+    if (count < 1 || count > LIMITS.steps)
+      this.scanner.fail(start, [], `A key can be pressed 1 to ${LIMITS.steps} times, not ${count}.`);
     this.scanner.take();
     this.scanner.take();
     if (count === 1 && !['tap', 'hold'].includes(this.scanner.peek().text.toLowerCase()))
@@ -177,7 +177,11 @@ class LineParser {
 
   private actions(): Action {
     const actions = [this.action()];
-    while (this.scanner.takeWord('&')) actions.push(this.action());
+    while (this.scanner.takeWord('&')) {
+      if (actions.length === LIMITS.actionsTogether)
+        this.scanner.fail(this.scanner.peek(), [], `${LIMITS.actionsTogether} actions can be joined by & at most.`);
+      actions.push(this.action());
+    }
     const [only] = actions;
     return actions.length === 1 && only ? only : { do: 'many', actions };
   }
@@ -190,7 +194,7 @@ class LineParser {
     if (scanner.takeWord('latch'))
       return scanner.takeWord('next') ? { do: 'latchNext' } : { do: 'latch', codes: this.chord() };
     if (scanner.takeWord('capitals')) return { do: 'capitals' };
-    if (scanner.takeWord('button')) return { do: 'button', button: this.number(1, 8) };
+    if (scanner.takeWord('button')) return { do: 'button', button: this.number(LIMITS.button) };
     if (scanner.takeWord('wheel')) return this.wheel();
     if (scanner.takeWord('type')) return this.text();
     if (scanner.takeWord('play')) return { do: 'macro', macro: this.macro() };
@@ -212,7 +216,9 @@ class LineParser {
     const piece = this.scanner.take();
     const direction = piece.text.toLowerCase();
     const [dx, dy] = WHEEL[direction] ?? this.scanner.fail(piece, Object.keys(WHEEL));
-    const notches = /^\d/.test(this.scanner.peek().text) ? this.number(1, 127) : 1;
+    const notches = /^\d/.test(this.scanner.peek().text)
+      ? this.number({ least: 1, most: LIMITS.wheelNotches.most })
+      : 1;
     return { do: 'wheel', dx: dx * notches, dy: dy * notches };
   }
 
@@ -221,14 +227,14 @@ class LineParser {
     const text = this.scanner.takeText();
     if (text === undefined) return this.scanner.fail(piece, ['a text in quotes, such as "Scene 3"']);
     if (text === '') this.scanner.fail(piece, [], 'There is nothing between the quotes.');
-    if (text.length > LONGEST_TEXT)
-      this.scanner.fail(piece, [], `A text has ${LONGEST_TEXT} characters at most; this one has ${text.length}.`);
+    if (text.length > LIMITS.textLength)
+      this.scanner.fail(piece, [], `A text has ${LIMITS.textLength} characters at most; this one has ${text.length}.`);
     if (!this.scanner.takeWord('every')) return { do: 'text', text, gapMs: 0 };
     const gap = this.scanner.peek();
     const gapMs = this.time();
-    return gapMs <= 10_000
+    return gapMs <= LIMITS.gapMs.most
       ? { do: 'text', text, gapMs }
-      : this.scanner.fail(gap, [], 'Characters come 10 s apart at most.');
+      : this.scanner.fail(gap, [], `Characters come ${LIMITS.gapMs.most / 1000} s apart at most.`);
   }
 
   private macro(): string {
@@ -245,7 +251,7 @@ class LineParser {
         );
   }
 
-  private number(least: number, most: number): number {
+  private number({ least, most }: Range): number {
     const piece = this.scanner.take();
     const value = /^\d{1,6}$/.test(piece.text) ? Number(piece.text) : NaN;
     return value >= least && value <= most
@@ -261,9 +267,9 @@ class LineParser {
     const unit = glued === '' ? this.scanner.take() : { text: glued, column: piece.column };
     const factor = { s: 1000, ms: 1 }[unit.text.toLowerCase()] ?? this.scanner.fail(unit, ['s', 'ms']);
     const ms = Math.round(Number(figure) * factor);
-    return ms >= 1 && ms <= LONGEST_MS
+    return ms >= LIMITS.holdForMs.least && ms <= LIMITS.holdForMs.most
       ? ms
-      : this.scanner.fail(piece, [], `A key can be held for 1 ms to ${LONGEST_MS / 1000} s.`);
+      : this.scanner.fail(piece, [], `A key can be held for 1 ms to ${LIMITS.holdForMs.most / 1000} s.`);
   }
 
   private chord(): string[] {
@@ -271,10 +277,11 @@ class LineParser {
     do {
       const piece = this.scanner.peek();
       for (const code of this.key(piece)) {
-        if (codes.includes(code)) this.scanner.fail(piece, [], `"${piece.text}" is in this chord already.`);
+        if (codes.includes(code)) this.scanner.fail(piece, [], `${quoted(piece.text)} is in this chord already.`);
         codes.push(code);
       }
-      if (codes.length > MOST_KEYS) this.scanner.fail(piece, [], `A chord holds ${MOST_KEYS} keys at most.`);
+      if (codes.length > LIMITS.chordKeys)
+        this.scanner.fail(piece, [], `A chord holds ${LIMITS.chordKeys} keys at most.`);
     } while (this.scanner.takeWord('+'));
     return codes;
   }

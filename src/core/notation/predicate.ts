@@ -1,15 +1,16 @@
 /** What an action does, as the predicate of a sentence about a key. */
 import { isModifier, titleOfCode } from '../codes';
 import type { Action } from '../profile';
+import { foreign } from '../reading';
 import type { NotationContext } from './parse';
 
 export type SentenceContext = NotationContext;
 
 const layerName = (id: string, { layers }: SentenceContext): string =>
-  layers.find((layer) => layer.id === id)?.name ?? `a layer "${id}" that is gone`;
+  foreign(layers.find((layer) => layer.id === id)?.name ?? `a layer “${foreign(id)}” that is gone`);
 
 const macroName = (id: string, { macros }: SentenceContext): string =>
-  macros?.find((macro) => macro.id === id)?.name ?? `a macro "${id}" that is gone`;
+  foreign(macros?.find((macro) => macro.id === id)?.name ?? `a macro “${foreign(id)}” that is gone`);
 
 export const chordTitle = (codes: readonly string[]): string => codes.map(titleOfCode).join('+');
 
@@ -55,7 +56,7 @@ export function predicate(action: Action, lasting: Lasting, context: SentenceCon
     case 'wheel':
       return 'turns the mouse wheel';
     case 'text':
-      return `types “${action.text}”${action.gapMs > 0 ? `, a character every ${action.gapMs} ms` : ''}`;
+      return `types “${foreign(action.text)}”${action.gapMs > 0 ? `, a character every ${action.gapMs} ms` : ''}`;
     case 'macro':
       return `plays ${macroName(action.macro, context)}`;
     case 'slot':

@@ -1,5 +1,7 @@
 /** Reads the assign line piece by piece and remembers where it is, so that an error can point at its column. */
 
+import { foreign, quoted } from '../reading';
+
 /** What the line said that could not be understood, where (columns count from 1), and what could stand there instead. */
 export type LineError = { column: number; length: number; found: string; expected: string[]; message: string };
 
@@ -102,7 +104,7 @@ export class Scanner {
 
   /** Stops reading with an error at a piece. */
   fail(piece: Piece, expected: string[], reason?: string): never {
-    const found = piece.text === '' ? 'the end of the line' : `"${piece.text}"`;
+    const found = piece.text === '' ? 'the end of the line' : quoted(piece.text);
     const wanted = expected.length > 0 ? `Expected ${listOf(expected)}` : 'Nothing more was expected';
     const message = reason ?? `${wanted}, found ${found}.`;
     throw new LineProblem({
@@ -117,7 +119,7 @@ export class Scanner {
 
 /** "a, b or c", shortened when there are many. */
 export function listOf(words: readonly string[], most = 6): string {
-  const shown = words.length > most ? [...words.slice(0, most), 'another'] : [...words];
+  const shown = words.length > most ? [...words.slice(0, most).map(foreign), 'another'] : words.map(foreign);
   const last = shown.pop() ?? '';
   return shown.length > 0 ? `${shown.join(', ')} or ${last}` : last;
 }

@@ -1,5 +1,5 @@
 /** Changes to the parts of a stroke plan. Each gives a new list; what cannot be is left as it was. */
-import { SHALLOWEST_UM, type Action, type Crossing, type Span } from '../profile';
+import { LIMITS, type Action, type Crossing, type Span } from '../profile';
 import { crossingAt, placeOf } from './loop';
 
 const replaced = (spans: readonly Span[], at: number, span: Span): Span[] =>
@@ -25,8 +25,8 @@ export function moveSpan(
     return replaced(spans, at, { ...span, from: crossing });
   }
   const lengthUm = placeOf(span.to, travelUm) - placeOf(span.from, travelUm);
-  const first = SHALLOWEST_UM;
-  const last = 2 * travelUm - SHALLOWEST_UM;
+  const first = LIMITS.depthUm.least;
+  const last = 2 * travelUm - LIMITS.depthUm.least;
   const fromUm = Math.min(Math.max(placeOf(crossing, travelUm), first, first - lengthUm), last, last - lengthUm);
   const [from, to] = [crossingAt(fromUm, travelUm), crossingAt(fromUm + lengthUm, travelUm)];
   return isSame(from, to) ? [...spans] : replaced(spans, at, { ...span, from, to });

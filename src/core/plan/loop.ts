@@ -2,7 +2,7 @@
  * One press as a loop: 0 at the top, on the way down; the travel at the bottom; twice the travel at the top again. Every
  * crossing of a stroke plan has one place on it, and on a whole press the places are met in order.
  */
-import { endIsReached, SHALLOWEST_UM, turnedBack, type Crossing, type Span } from '../profile';
+import { endIsReached, LIMITS, turnedBack, type Crossing, type Span } from '../profile';
 
 /** What depths are measured in, in µm. */
 export const RESOLUTION_UM = 10;
@@ -18,7 +18,7 @@ export const placeOf = ({ going, atUm }: Crossing, travelUm: number): number =>
 export function crossingAt(placeUm: number, travelUm: number): Crossing {
   const isDown = placeUm <= travelUm;
   const depth = isDown ? placeUm : 2 * travelUm - placeUm;
-  return { going: isDown ? 'down' : 'up', atUm: Math.min(travelUm, Math.max(SHALLOWEST_UM, snappedUm(depth))) };
+  return { going: isDown ? 'down' : 'up', atUm: Math.min(travelUm, Math.max(LIMITS.depthUm.least, snappedUm(depth))) };
 }
 
 /** Where a part of a plan is on one whole press, in places of the loop; a mark begins and ends at one place. */

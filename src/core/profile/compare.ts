@@ -21,7 +21,7 @@ export type Difference =
 
 /** Equality of plain data, whatever the order of fields; an absent field and an `undefined` one are equal. */
 export function sameData(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
+  if (a === b || (Number.isNaN(a) && Number.isNaN(b))) return true;
   if (
     typeof a !== 'object' ||
     typeof b !== 'object' ||
@@ -55,10 +55,35 @@ function keyDifferences(from: Layer, to: Layer): Difference[] {
   });
 }
 
+/**
+ * The layers that stand in another order: what is left of `to` when the longest row of layers that kept their order is taken
+ * out, so that one that was moved, put in or taken out does not make its neighbours differ.
+ */
+function movedLayers(from: readonly Layer[], to: readonly Layer[]): Set<string> {
+  const places = new Map(from.map(({ id }, index) => [id, index]));
+  const both = to.flatMap(({ id }) => (places.has(id) ? [{ id, was: places.get(id) ?? 0 }] : []));
+  // The longest rising row, by how long one is that ends at each layer, and what comes before it there.
+  const ends = both.map(() => ({ length: 1, before: -1 }));
+  both.forEach(({ was }, n) => {
+    for (let m = 0; m < n; m++) {
+      const length = (ends[m]?.length ?? 0) + 1;
+      if ((both[m]?.was ?? 0) < was && length > (ends[n]?.length ?? 0)) ends[n] = { length, before: m };
+    }
+  });
+  const moved = new Set(both.map(({ id }) => id));
+  let at = ends.reduce((best, { length }, n) => (length > (ends[best]?.length ?? 0) ? n : best), 0);
+  while (at >= 0 && both[at]) {
+    moved.delete(both[at]?.id ?? '');
+    at = ends[at]?.before ?? -1;
+  }
+  return moved;
+}
+
 /** What is different in `to`, compared with `from`: layers in the order of `to`, then settings. */
 export function differences(from: Profile, to: Profile): Difference[] {
   const found: Difference[] = [];
-  to.layers.forEach((layer, index) => {
+  const moved = movedLayers(from.layers, to.layers);
+  to.layers.forEach((layer) => {
     const before = from.layers.find(({ id }) => id === layer.id);
     if (!before) {
       found.push({ what: 'layer', layer, change: 'added', keys: Object.keys(layer.keys).length });
@@ -66,7 +91,7 @@ export function differences(from: Profile, to: Profile): Difference[] {
     }
     if (before.name !== layer.name || before.dye !== layer.dye)
       found.push({ what: 'layer', layer, change: 'renamed', keys: 0 });
-    if (from.layers.indexOf(before) !== index) found.push({ what: 'layer', layer, change: 'moved', keys: 0 });
+    if (moved.has(layer.id)) found.push({ what: 'layer', layer, change: 'moved', keys: 0 });
     found.push(...keyDifferences(before, layer));
   });
   for (const layer of from.layers) {

@@ -1,21 +1,18 @@
+export { type ActionPath, actionsOf, allActions, type Placed } from './actions';
 export { differences, type Difference, sameData } from './compare';
-export { applyEdit, type Edit, EditError, invertEdit } from './edits';
+export { applyEdit, type Edit, type Edited, idIn, type Listed, type ListName, mergeEdits, together } from './edits';
+export { actSchema, editSchema, historyStepSchema } from './editSchema';
+export { misfitOf } from './fits';
+export { type Act, type Acted, applyAct, type Document, newDocument, type Step } from './history';
 export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
-export { duplicateLayer, type LayerReferences, referencesTo, takeOutLayer } from './layerEdits';
-export { replaceMacro, takeOutMacro } from './macroEdits';
+export { duplicateLayer, takeOutLayer } from './layerEdits';
+export { isWithin, LIMITS, type Range } from './limits';
+export { addMacro, replaceMacro, takeOutMacro } from './macroEdits';
+export { inverseOf, mustEdit } from './mustEdit';
+export { type Path, printPath, printProblem, type Problem } from './problem';
+export { profileProblems } from './problems';
 export {
-  type Path,
-  printPath,
-  printProblem,
-  type Problem,
-  problemsOfZod,
-  profileProblems,
-  readProfile,
-} from './problems';
-export {
-  actionsOf,
-  allActions,
   type Answer,
   answerAmong,
   answerFrom,
@@ -26,9 +23,18 @@ export {
   slackUm,
   timingOf,
   turnedBack,
+} from './questions';
+export { problemsOfZod, readProfile } from './reading';
+export {
+  isJoined,
+  type Reference,
+  referencesOf,
+  referencesTo,
+  type Referred,
+  type Site,
   type WayIn,
   waysTo,
-} from './questions';
+} from './references';
 export {
   type Action,
   type Actuation,
@@ -36,7 +42,6 @@ export {
   type Binding,
   type Crossing,
   DEFAULT_ACTUATION,
-  DEEPEST_UM,
   DEFAULT_TIMING,
   type Dye,
   DYES,
@@ -45,6 +50,7 @@ export {
   gestureTimingSchema,
   type GestureTiming,
   type Interrupt,
+  type JoinedLayers,
   type Joint,
   type Layer,
   type LayerHow,
@@ -57,9 +63,8 @@ export {
   type Role,
   type Score,
   type ScoreEvent,
-  SHALLOWEST_UM,
   type Span,
 } from './schema';
 export { plainProfile } from './starting';
-export { setActuation, setBoardActuation } from './travelEdits';
 export { stepsOf } from './steps';
+export { setActuation, setBoardActuation } from './travelEdits';

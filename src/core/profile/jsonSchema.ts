@@ -1,5 +1,5 @@
 /** The profile format as JSON Schema (draft 2020-12), generated from the Zod schemas, for editors and other programs. */
-import { z } from 'zod';
+import { z } from '../reading';
 import { profileSchema } from './schema';
 
 /** What a profile *file* may hold: fields with defaults may be left out. */

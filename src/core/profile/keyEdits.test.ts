@@ -2,11 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { stageProfile } from '../engine/stage';
 import { parseLine, printLine } from '../notation';
 import {
-  applyEdit,
+  mustEdit,
   bindKeys,
   changeKeys,
   copyLayerKeys,
-  invertEdit,
+  inverseOf,
   putOnStep,
   swapKeys,
   timeKeys,
@@ -29,7 +29,7 @@ const binding = (line: string): Binding => {
 
 /** What some keys of a layer do after an edit, as assign lines. */
 const after = (edit: Edit, layer: string, keys: string[]): (string | undefined)[] => {
-  const profile = applyEdit(before(), edit);
+  const profile = mustEdit(before(), edit);
   const on = profile.layers.find(({ id }) => id === layer)!;
   return keys.map((key) => printLine(on.keys[key]?.does ?? { kind: 'pass' }, profile));
 };
@@ -41,19 +41,19 @@ describe('several keys, one edit', () => {
     ).toEqual(['Home', 'Down', 'Home']));
 
   test('a pass takes the label with it, another line leaves it', () => {
-    const labelled = applyEdit(
+    const labelled = mustEdit(
       before(),
       changeKeys(before(), 'nav', ['KeyH'], (old) => ({ ...old!, label: 'west' })),
     );
-    const changed = applyEdit(labelled, bindKeys(labelled, 'nav', ['KeyH'], binding('Home')));
+    const changed = mustEdit(labelled, bindKeys(labelled, 'nav', ['KeyH'], binding('Home')));
     expect(changed.layers[1]!.keys.KeyH?.label).toBe('west');
-    const cleared = applyEdit(labelled, bindKeys(labelled, 'nav', ['KeyH'], { kind: 'pass' }));
+    const cleared = mustEdit(labelled, bindKeys(labelled, 'nav', ['KeyH'], { kind: 'pass' }));
     expect(cleared.layers[1]!.keys.KeyH).toBeUndefined();
   });
 
   test('the timing of every gesture among them, and back to the profile’s', () => {
     const edit = timeKeys(before(), 'base', ['KeyA', 'KeyB', 'KeyC'], { holdAfterMs: 150 })!;
-    const timed = applyEdit(before(), edit);
+    const timed = mustEdit(before(), edit);
     const own = (profile: Profile) =>
       ['KeyA', 'KeyB', 'KeyC'].map((key) => {
         const does = profile.layers[0]!.keys[key]!.does;
@@ -61,13 +61,13 @@ describe('several keys, one edit', () => {
       });
     expect(own(timed)).toEqual([{ holdAfterMs: 150 }, { holdAfterMs: 150 }, 'no gesture']);
     const back = timeKeys(timed, 'base', ['KeyA'], { holdAfterMs: undefined })!;
-    expect(own(applyEdit(timed, back))[0]).toBeUndefined();
+    expect(own(mustEdit(timed, back))[0]).toBeUndefined();
     expect(timeKeys(before(), 'base', ['KeyC'], { holdAfterMs: 150 })).toBeUndefined();
   });
 
   test('a gesture keeps its own timing under another line', () => {
-    const timed = applyEdit(before(), timeKeys(before(), 'base', ['KeyA'], { holdAfterMs: 150 })!);
-    const changed = applyEdit(timed, bindKeys(timed, 'base', ['KeyA'], binding('tap X, hold Alt')));
+    const timed = mustEdit(before(), timeKeys(before(), 'base', ['KeyA'], { holdAfterMs: 150 })!);
+    const changed = mustEdit(timed, bindKeys(timed, 'base', ['KeyA'], binding('tap X, hold Alt')));
     expect(changed.layers[0]!.keys.KeyA!.does).toMatchObject({ timing: { holdAfterMs: 150 } });
   });
 });
@@ -94,13 +94,13 @@ describe('one press of a key', () => {
 describe('whole layers of keys', () => {
   test('only the free keys, or all of them', () => {
     const keys = ['KeyH', 'KeyJ', 'KeyK'];
-    const other = applyEdit(before(), {
+    const other = mustEdit(before(), {
       edit: 'insertLayer',
       at: 2,
       layer: { id: 'low', name: 'Low', dye: 'weld', keys: { KeyH: { does: { kind: 'none' } } } },
     });
     const on = (edit: Edit) => {
-      const profile = applyEdit(other, edit);
+      const profile = mustEdit(other, edit);
       return keys.map((key) => printLine(profile.layers[2]!.keys[key]?.does ?? { kind: 'pass' }, profile));
     };
     expect(on(copyLayerKeys(other, 'nav', 'low', 'free'))).toEqual(['none', 'Down', 'none']);
@@ -115,7 +115,7 @@ test.each<[string, Edit]>([
   ['a layer’s keys on another', copyLayerKeys(before(), 'nav', 'base', 'all')],
   ['two keys that change places', swapKeys(before(), 'base', 'KeyA', 'CapsLock')],
 ])('%s can be taken back', (_what, edit) => {
-  const changed = applyEdit(before(), edit);
+  const changed = mustEdit(before(), edit);
   expect(changed).not.toEqual(before());
-  expect(applyEdit(changed, invertEdit(before(), edit))).toEqual(before());
+  expect(mustEdit(changed, inverseOf(before(), edit))).toEqual(before());
 });

@@ -1,14 +1,11 @@
 /** Edits to keys: one thing done to several of them, two that change places, a layer's keys put on another. */
 import type { KeyId } from '../board';
-import type { Edit } from './edits';
+import { together, type Edit } from './edits';
 import { mergeSteps } from './steps';
 import type { Action, Assignment, Binding, Gesture, LayerId, PartialTiming, Profile } from './schema';
 
 const keysOn = (profile: Profile, layer: LayerId): Record<KeyId, Assignment> =>
   profile.layers.find((candidate) => candidate.id === layer)?.keys ?? {};
-
-/** One edit of many, or the only one itself. */
-const together = (edits: Edit[]): Edit => (edits.length === 1 && edits[0] ? edits[0] : { edit: 'several', edits });
 
 /** Does one thing to several keys of a layer; `change` gets what a key has now, and null makes it a pass. */
 export function changeKeys(

@@ -4,10 +4,10 @@ import { HARROW_64, TWILL_42 } from '../board';
 import {
   applyEdit,
   answerFrom,
+  mustEdit,
   DEFAULT_TIMING,
   differences,
-  EditError,
-  invertEdit,
+  inverseOf,
   plainProfile,
   printPath,
   printProblem,
@@ -27,8 +27,8 @@ import {
 
 const plain = (): Profile => plainProfile(HARROW_64, 'p_test', 'Test');
 const withLayer = (): Profile =>
-  applyEdit(
-    applyEdit(plain(), { edit: 'insertLayer', at: 1, layer: { id: 'nav', name: 'Nav', dye: 'madder', keys: {} } }),
+  mustEdit(
+    mustEdit(plain(), { edit: 'insertLayer', at: 1, layer: { id: 'nav', name: 'Nav', dye: 'madder', keys: {} } }),
     {
       edit: 'assign',
       layer: 'base',
@@ -109,7 +109,7 @@ describe('reading profiles', () => {
       (p) => {
         p.timing.holdAfterMs = -5;
       },
-      'timing.holdAfterMs: Too small: expected number to be >=0',
+      'timing.holdAfterMs: is too small; 0 is the least',
     ],
     [
       'a release too fine for any finger',
@@ -131,7 +131,14 @@ describe('reading profiles', () => {
       (p) => {
         p.layers[0].keys.KeyA.does = { kind: 'stroke', spans: [] };
       },
-      'layers[0].keys.KeyA.does.spans: Too small: expected array to have >=1 items',
+      'layers[0].keys.KeyA.does.spans: has too few entries; 1 is the least',
+    ],
+    [
+      'two layers with one id',
+      (p) => {
+        p.layers[1].id = 'base';
+      },
+      'layers[1].id: layer "base" is there twice; the first is number 1',
     ],
     [
       'another version',
@@ -145,7 +152,7 @@ describe('reading profiles', () => {
       (p) => {
         p.layers = [];
       },
-      'layers: Too small: expected array to have >=1 items',
+      'layers: has too few entries; 1 is the least',
     ],
   ])('%s is named with its place', (_what, change, message) => expect(broken(change)).toContain(message));
 
@@ -186,13 +193,6 @@ describe('problems of a profile of the right shape', () => {
         p.layers[0]!.keys.Tab = { does: { kind: 'act', action: { do: 'layer', how: 'go', layer: 'sym' } } };
       },
       'layers[0].keys.Tab.does.action.layer: there is no layer "sym"; the layers are base, nav',
-    ],
-    [
-      'two layers with one id',
-      (p) => {
-        p.layers[1]!.id = 'base';
-      },
-      'layers[1].id: layer "base" is there twice; the first is number 1',
     ],
     [
       'a role that does not exist',
@@ -283,12 +283,12 @@ describe('edits are values with inverses', () => {
     ['assigning a key', { edit: 'assign', layer: 'base', key: 'KeyA', to: { does: { kind: 'none' }, label: 'quiet' } }],
     ['making a key a pass', { edit: 'assign', layer: 'base', key: 'CapsLock', to: null }],
     ['assigning a key that was a pass', { edit: 'assign', layer: 'nav', key: 'KeyH', to: { does: { kind: 'none' } } }],
-    ['renaming', { edit: 'fields', to: { name: 'Other' } }],
+    ['renaming', { edit: 'describe', to: { name: 'Other' } }],
     ['timing', { edit: 'timing', to: { holdAfterMs: 150, interrupt: 'any' } }],
-    ['roles', { edit: 'roles', to: [{ id: 'cue', name: 'Cues', color: '#A63D40' }] }],
+    ['roles', { edit: 'insert', list: 'roles', at: 0, item: { id: 'cue', name: 'Cues', color: '#A63D40' } }],
     ['a new layer', { edit: 'insertLayer', at: 1, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } }],
-    ['taking a layer out', { edit: 'removeLayer', at: 1 }],
-    ['moving a layer', { edit: 'moveLayer', from: 0, to: 1 }],
+    ['taking a layer out', { edit: 'removeLayer', layer: 'nav' }],
+    ['moving a layer', { edit: 'moveLayer', layer: 'base', to: 1 }],
     ['taking a layer out with what leads to it', takeOutLayer(withLayer(), 'nav')],
     ['a copy of a layer', duplicateLayer(withLayer(), 'base', 'copy', 'woad')],
     ['a layer’s name and dye', { edit: 'describeLayer', layer: 'nav', to: { name: 'Move', dye: 'woad' } }],
@@ -297,36 +297,41 @@ describe('edits are values with inverses', () => {
       {
         edit: 'several',
         edits: [
-          { edit: 'removeLayer', at: 1 },
+          { edit: 'removeLayer', layer: 'nav' },
           { edit: 'assign', layer: 'base', key: 'CapsLock', to: null },
-          { edit: 'fields', to: { name: 'X' } },
+          { edit: 'describe', to: { name: 'X' } },
         ],
       },
     ],
   ];
   test.each(EDITS)('%s can be taken back', (_what, edit) => {
     const before = withLayer();
-    const after = applyEdit(before, edit);
+    const after = mustEdit(before, edit);
     expect(after).not.toEqual(before);
-    expect(applyEdit(after, invertEdit(before, edit))).toEqual(before);
+    expect(mustEdit(after, inverseOf(before, edit))).toEqual(before);
     expect(JSON.parse(JSON.stringify(edit))).toEqual(edit);
   });
 
   test.each<Edit>([
     { edit: 'assign', layer: 'gone', key: 'KeyA', to: null },
-    { edit: 'removeLayer', at: 9 },
+    { edit: 'removeLayer', layer: 'gone' },
     { edit: 'insertLayer', at: 0, layer: withLayer().layers[1]! },
-  ])('an edit that does not fit is refused: %j', (edit) =>
-    expect(() => applyEdit(withLayer(), edit)).toThrow(EditError),
+    { edit: 'remove', list: 'macros', id: 'gone' },
+    { edit: 'replace', list: 'joints', id: 'gone', item: { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'capitals' } } },
+    { edit: 'whole', to: { ...withLayer(), id: 'another' } },
+  ])('an edit that does not fit is refused, with its place: %j', (edit) =>
+    expect(applyEdit(withLayer(), edit)).toMatchObject({ ok: false, problem: { message: expect.any(String) } }),
   );
   test('the last layer stays', () =>
-    expect(() => applyEdit(plain(), { edit: 'removeLayer', at: 0 })).toThrow('one layer at least'));
+    expect(() => mustEdit(plain(), { edit: 'removeLayer', layer: 'base' })).toThrow('one layer at least'));
 });
 
 describe('questions and comparison', () => {
   test('ways to a layer, and who answers', () => {
     const profile = withLayer();
-    expect(waysTo(profile, 'nav')).toEqual([{ fromLayer: 'base', key: 'CapsLock', how: 'while', by: 'hold', step: 1 }]);
+    expect(waysTo(profile, 'nav')).toMatchObject([
+      { how: 'while', site: { in: 'key', layer: 'base', key: 'CapsLock', by: 'hold', step: 1 } },
+    ]);
     expect(answerFrom(profile, 1, 'KeyA')?.layerIndex).toBe(0);
     expect(answerFrom(profile, 1, 'Fn')).toBeUndefined();
   });
@@ -344,7 +349,7 @@ describe('questions and comparison', () => {
       { edit: 'describeLayer', layer: 'nav', to: { name: 'Move' } },
       { edit: 'timing', to: { holdAfterMs: 1 } },
       { edit: 'insertLayer', at: 2, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } },
-    ].reduce((profile, edit) => applyEdit(profile, edit as Edit), before);
+    ].reduce((profile, edit) => mustEdit(profile, edit as Edit), before);
     expect(differences(before, before)).toEqual([]);
     expect(
       differences(before, after).map((difference) =>
@@ -385,15 +390,17 @@ describe('taking a layer out', () => {
   };
 
   test('what leads to it is found', () => {
-    expect(referencesTo(rich(), 'nav')).toEqual({
-      keys: ['Tab', 'KeyB', 'CapsLock'].map((key) => ({ layer: 'base', key })),
-      joints: ['j'],
-      joinedLayers: [0],
-    });
+    expect(referencesTo(rich(), 'layer', 'nav').map(({ path }) => printPath(path))).toEqual([
+      'layers[0].keys.Tab.does.action.layer',
+      'layers[0].keys.KeyB.does.action.actions[1].layer',
+      'layers[0].keys.CapsLock.does.steps[0].hold.layer',
+      'joints[0].action.layer',
+      'joinedLayers[0].when[0]',
+    ]);
   });
 
   test('keys lose that meaning, and pass when it was their only one', () => {
-    const after = applyEdit(rich(), takeOutLayer(rich(), 'nav'));
+    const after = mustEdit(rich(), takeOutLayer(rich(), 'nav'));
     expect(profileProblems(after)).toEqual([]);
     expect(after.layers[0]!.keys.CapsLock).toEqual({ does: { kind: 'gesture', steps: [{ tap: escape }] } });
     expect(after.layers[0]!.keys.Tab).toBeUndefined();

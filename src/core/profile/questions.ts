@@ -1,4 +1,4 @@
-/** Questions one can ask of a profile: who answers a key, which ways lead to a layer, which actions are in it. */
+/** Questions one can ask of a profile: who answers a key, what timing a gesture has, what an action only holds. */
 import type { KeyId } from '../board';
 import { isModifier } from '../codes';
 import {
@@ -9,8 +9,6 @@ import {
   type Crossing,
   type GestureTiming,
   type Layer,
-  type LayerHow,
-  type LayerId,
   type Profile,
   type Span,
 } from './schema';
@@ -45,81 +43,6 @@ export const slackUm = (pointUm: number): number => Math.min(100, Math.floor(poi
 /** The timing a gesture runs with: the profile's, with the gesture's own figures over it. */
 export const timingOf = (profile: Profile, binding: Binding): GestureTiming =>
   binding.kind === 'gesture' && binding.timing ? mergeTiming(profile.timing, binding.timing) : profile.timing;
-
-/** All actions of a binding, with the place of each inside it; `many` is walked into, its parts after itself. */
-export function actionsOf(binding: Binding): { action: Action; path: (string | number)[] }[] {
-  const found: { action: Action; path: (string | number)[] }[] = [];
-  const walk = (action: Action | undefined, path: (string | number)[]): void => {
-    if (!action) return;
-    found.push({ action, path });
-    if (action.do === 'many') action.actions.forEach((part, index) => walk(part, [...path, 'actions', index]));
-  };
-  switch (binding.kind) {
-    case 'act':
-      walk(binding.action, ['action']);
-      break;
-    case 'gesture':
-      binding.steps.forEach((step, index) => {
-        walk(step.tap, ['steps', index, 'tap']);
-        walk(step.hold, ['steps', index, 'hold']);
-      });
-      break;
-    case 'stroke':
-      binding.spans.forEach((span, index) => walk(span.action, ['spans', index, 'action']));
-      break;
-    case 'pass':
-    case 'none':
-      break;
-  }
-  return found;
-}
-
-/** All actions of a profile with their JSON path: bindings, then joint presses. */
-export function allActions(profile: Profile): { action: Action; path: (string | number)[] }[] {
-  const inLayers = profile.layers.flatMap((layer, index) =>
-    Object.entries(layer.keys).flatMap(([key, assignment]) =>
-      actionsOf(assignment.does).map(({ action, path }) => ({
-        action,
-        path: ['layers', index, 'keys', key, 'does', ...path],
-      })),
-    ),
-  );
-  const inJoints = profile.joints.flatMap((joint, index) =>
-    actionsOf({ kind: 'act', action: joint.action }).map(({ action, path }) => ({
-      action,
-      path: ['joints', index, ...path],
-    })),
-  );
-  return [...inLayers, ...inJoints];
-}
-
-/** One key (or joint press) that leads to a layer. */
-export type WayIn = { fromLayer: LayerId; key: KeyId; how: LayerHow; by: 'press' | 'tap' | 'hold'; step: number };
-
-/** Profiles are never changed in place, and many ask this of every layer: one walk over the keys serves all. */
-const waysByProfile = new WeakMap<Profile, Map<LayerId, WayIn[]>>();
-
-function allWays(profile: Profile): Map<LayerId, WayIn[]> {
-  const known = waysByProfile.get(profile);
-  if (known) return known;
-  const ways = new Map<LayerId, WayIn[]>();
-  for (const layer of profile.layers) {
-    for (const [key, assignment] of Object.entries(layer.keys)) {
-      for (const { action, path } of actionsOf(assignment.does)) {
-        if (action.do !== 'layer') continue;
-        const by = path.includes('tap') ? 'tap' : path.includes('hold') ? 'hold' : 'press';
-        const step = path[0] === 'steps' ? Number(path[1]) + 1 : 1;
-        const way: WayIn = { fromLayer: layer.id, key, how: action.how, by, step };
-        ways.set(action.layer, [...(ways.get(action.layer) ?? []), way]);
-      }
-    }
-  }
-  waysByProfile.set(profile, ways);
-  return ways;
-}
-
-/** Every key that leads to a layer, in the order of layers and keys. */
-export const waysTo = (profile: Profile, target: LayerId): readonly WayIn[] => allWays(profile).get(target) ?? [];
 
 /** Whether an action only holds modifiers: `keys` of modifiers, `once`, or a `many` of only such (engine rules, gestures). */
 export function isModifiersOnly(action: Action): boolean {

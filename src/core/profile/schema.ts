@@ -2,36 +2,58 @@
  * The profile document, complete: what a profile file may hold, settled for `"version": 1`. Everything from outside
  * passes through these schemas once; inside, the types are trusted. The published JSON Schema is generated from here.
  *
- * The schemas check shape and ranges. What needs the rest of the document or the board (a layer that does not exist, a
- * key the board lacks) is found by `problems.ts`, which can name the place and the remedy.
+ * The schemas check shape and ranges (`limits.ts`), and that no two things of a kind have one id, because an edit names what it
+ * changes by its id. What needs the rest of the document or the board (a layer that does not exist, a key the board lacks) is
+ * found by `problems.ts`: a draft may have such problems, and is kept all the same.
+ *
+ * No schema changes what it is given, but for filling in what was left out: a profile that was read and one that is written
+ * and read again are the same.
  */
-import { z } from 'zod';
+import { keyIdSchema } from '../board';
 import { isCode } from '../codes';
+import { quoted, z } from '../reading';
+import { LIMITS, type Range } from './limits';
 
-const name = z.string().trim().min(1).max(60);
-const id = z.string().regex(/^[A-Za-z0-9_.-]{1,40}$/, 'must be 1 to 40 letters, digits, dots, dashes or underscores');
-const keyId = z.string().min(1).max(24);
-const milliseconds = (least = 0, most = 10_000) => z.int().min(least).max(most);
-/** The shallowest depth that can be told from a key at rest, and deeper than any switch goes, in µm. */
-export const SHALLOWEST_UM = 100;
-export const DEEPEST_UM = 20_000;
-const micrometres = z.int().min(0).max(DEEPEST_UM);
-/** The least depth that can be told from a key at rest, and the least movement that can be told from trembling. */
-const depth = micrometres.min(SHALLOWEST_UM, 'must be 100 µm at the least: above that a key counts as at rest');
-const movement = micrometres.min(50, 'must be 50 µm at the least: no finger is steadier');
+/** Something that can be seen: not only spaces, marks and characters of no width. */
+const VISIBLE = /[^\p{C}\p{Z}\p{M}\p{Default_Ignorable_Code_Point}]/u;
+const NOT_TEXT = /[\0\p{Surrogate}]/u;
+const isText = (text: string): boolean => !NOT_TEXT.test(text);
+const NOT_TEXT_REASON = 'holds a NUL, or half of a character';
+
+const text = (most: number) => z.string().max(most).refine(isText, NOT_TEXT_REASON);
+export const nameSchema = text(LIMITS.nameLength)
+  .min(1)
+  .refine((said) => VISIBLE.test(said), 'must have a character that can be seen')
+  .refine((said) => !/\p{Cc}/u.test(said), 'must be on one line, without control characters');
+export const idSchema = z
+  .string()
+  .regex(
+    new RegExp(`^[A-Za-z0-9][A-Za-z0-9_.-]{0,${LIMITS.idLength - 1}}$`),
+    `must be 1 to ${LIMITS.idLength} letters, digits, dots, dashes or underscores, and begin with a letter or digit`,
+  );
+const whole = ({ least, most }: Range) => z.int().min(least).max(most);
+const micrometres = (kind: Range, reason: string) => z.int().min(kind.least, reason).max(kind.most);
+const depth = micrometres(
+  LIMITS.depthUm,
+  `must be ${LIMITS.depthUm.least} µm at the least: above that a key counts as at rest`,
+);
+const movement = micrometres(
+  LIMITS.movementUm,
+  `must be ${LIMITS.movementUm.least} µm at the least: no finger is steadier`,
+);
 
 export const codeSchema = z
   .string()
   .max(40)
-  .refine(isCode, { error: (issue) => `${JSON.stringify(issue.input)} is not a W3C code nor hid:PP:UUUU` });
-const chord = z.array(codeSchema).min(1).max(8);
+  .refine(isCode, { error: (issue) => `${quoted(issue.input)} is not a W3C code nor hid:PP:UUUU` });
+const chord = z.array(codeSchema).min(1).max(LIMITS.chordKeys);
 
 export const gestureTimingSchema = z.strictObject({
-  holdAfterMs: milliseconds(),
-  tapGapMs: milliseconds(),
-  retapMs: milliseconds(),
-  typingGuardMs: milliseconds(),
-  tapMs: milliseconds(0, 1000),
+  holdAfterMs: whole(LIMITS.gestureMs),
+  tapGapMs: whole(LIMITS.gestureMs),
+  retapMs: whole(LIMITS.gestureMs),
+  typingGuardMs: whole(LIMITS.gestureMs),
+  tapMs: whole(LIMITS.tapMs),
   interrupt: z.enum(['nested', 'any', 'wait']),
   otherHandOnly: z.boolean(),
 });
@@ -55,27 +77,28 @@ export type Action =
   | { do: 'device'; what: 'record' | 'lampsUp' | 'lampsDown' | 'lampsToggle' | 'bootloader' }
   | { do: 'many'; actions: Action[] };
 
-const gapMs = milliseconds().default(0);
+const gapMs = whole(LIMITS.gapMs).default(0);
+const notches = whole(LIMITS.wheelNotches).default(0);
 
 const actionShapes = [
   z.strictObject({ do: z.literal('keys'), codes: chord }),
-  z.strictObject({ do: z.literal('holdFor'), codes: chord, ms: milliseconds(1, 600_000) }),
+  z.strictObject({ do: z.literal('holdFor'), codes: chord, ms: whole(LIMITS.holdForMs) }),
   z.strictObject({ do: z.literal('latch'), codes: chord }),
   z.strictObject({ do: z.literal('latchNext') }),
   z.strictObject({ do: z.literal('once'), codes: chord }),
   z.strictObject({ do: z.literal('capitals') }),
-  z.strictObject({ do: z.literal('layer'), how: layerHow, layer: id }),
-  z.strictObject({ do: z.literal('button'), button: z.int().min(1).max(8) }),
+  z.strictObject({ do: z.literal('layer'), how: layerHow, layer: idSchema }),
+  z.strictObject({ do: z.literal('button'), button: whole(LIMITS.button) }),
   z.strictObject({
     do: z.literal('wheel'),
-    dx: z.int().min(-127).max(127).default(0),
-    dy: z.int().min(-127).max(127).default(0),
+    dx: notches,
+    dy: notches,
   }),
-  z.strictObject({ do: z.literal('text'), text: z.string().min(1).max(500), gapMs }),
-  z.strictObject({ do: z.literal('macro'), macro: id }),
+  z.strictObject({ do: z.literal('text'), text: text(LIMITS.textLength).min(1), gapMs }),
+  z.strictObject({ do: z.literal('macro'), macro: idSchema }),
   z.discriminatedUnion('how', [
     z.strictObject({ do: z.literal('slot'), how: z.enum(['next', 'previous']) }),
-    z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: z.int().min(1).max(16) }),
+    z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: whole(LIMITS.slot) }),
   ]),
   z.strictObject({
     do: z.literal('device'),
@@ -83,16 +106,32 @@ const actionShapes = [
   }),
 ] as const;
 
+/** How deep actions stand in each other, and how many there are in all. */
+function sizeOf(action: Action): { depth: number; parts: number } {
+  if (action.do !== 'many') return { depth: 0, parts: 1 };
+  const sizes = action.actions.map(sizeOf);
+  return {
+    depth: 1 + Math.max(...sizes.map(({ depth: deep }) => deep)),
+    parts: 1 + sizes.reduce((sum, { parts }) => sum + parts, 0),
+  };
+}
+
 export const actionSchema: z.ZodType<Action> = z
   .discriminatedUnion('do', [
     ...actionShapes,
     z.strictObject({
       do: z.literal('many'),
       get actions() {
-        return z.array(actionSchema).min(1).max(16);
+        return z.array(actionSchema).min(1).max(LIMITS.actionsTogether);
       },
     }),
   ])
+  .refine((action) => sizeOf(action).depth <= LIMITS.actionDepth, {
+    error: `is nested deeper than ${LIMITS.actionDepth} levels`,
+  })
+  .refine((action) => sizeOf(action).parts <= LIMITS.actionParts, {
+    error: `has more than ${LIMITS.actionParts} parts in all`,
+  })
   .meta({ id: 'Action' });
 
 export const crossingSchema = z.strictObject({ going: z.enum(['down', 'up']), atUm: depth });
@@ -107,10 +146,10 @@ export const bindingSchema = z
     z.strictObject({ kind: z.literal('act'), action: actionSchema }),
     z.strictObject({
       kind: z.literal('gesture'),
-      steps: z.array(stepSchema).min(1).max(8),
+      steps: z.array(stepSchema).min(1).max(LIMITS.steps),
       timing: gestureTimingSchema.partial().optional(),
     }),
-    z.strictObject({ kind: z.literal('stroke'), spans: z.array(spanSchema).min(1).max(64) }),
+    z.strictObject({ kind: z.literal('stroke'), spans: z.array(spanSchema).min(1).max(LIMITS.spans) }),
   ])
   .meta({ id: 'Binding' });
 
@@ -131,27 +170,27 @@ export const actuationSchema = z
   ])
   .meta({ id: 'Actuation' });
 
-const wheelTurn = z.strictObject({
-  dx: z.int().min(-127).max(127).default(0),
-  dy: z.int().min(-127).max(127).default(0),
-});
-const atUs = z.int().min(0).max(3_600_000_000);
+const wheelTurn = z.strictObject({ dx: notches, dy: notches });
+const atUs = whole(LIMITS.scoreUs);
 export const scoreEventSchema = z.union([
   z.strictObject({ atUs, edge: z.enum(['down', 'up']), code: codeSchema }),
-  z.strictObject({ atUs, text: z.string().min(1).max(500), gapMs }),
+  z.strictObject({ atUs, text: text(LIMITS.textLength).min(1), gapMs }),
   z.strictObject({ atUs, wheel: wheelTurn }),
 ]);
-export const scoreSchema = z.strictObject({ lengthUs: atUs, events: z.array(scoreEventSchema).max(100_000) });
+export const scoreSchema = z.strictObject({
+  lengthUs: atUs,
+  events: z.array(scoreEventSchema).max(LIMITS.scoreEvents),
+});
 
 export const macroSchema = z
   .strictObject({
-    id,
-    name,
+    id: idSchema,
+    name: nameSchema,
     onPress: scoreSchema.optional(),
     repeat: scoreSchema.optional(),
     onRelease: scoreSchema.optional(),
     run: z.discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('times'), times: z.int().min(1).max(100_000) }),
+      z.strictObject({ kind: z.literal('times'), times: whole(LIMITS.times) }),
       z.strictObject({ kind: z.literal('whileHeld') }),
       z.strictObject({ kind: z.literal('untilPressedAgain') }),
     ]),
@@ -167,26 +206,34 @@ export const dyeSchema = z.enum(['indigo', 'madder', 'weld', 'verdigris', 'walnu
 export const assignmentSchema = z
   .strictObject({
     does: bindingSchema,
-    label: z.string().max(24).optional(),
-    role: id.optional(),
-    note: z.string().max(400).optional(),
+    label: text(LIMITS.labelLength).optional(),
+    role: idSchema.optional(),
+    note: text(LIMITS.noteLength).optional(),
   })
   .meta({ id: 'Assignment' });
 
 export const layerSchema = z
-  .strictObject({ id, name, dye: dyeSchema.default('indigo'), keys: z.record(keyId, assignmentSchema) })
+  .strictObject({
+    id: idSchema,
+    name: nameSchema,
+    dye: dyeSchema.default('indigo'),
+    keys: z.record(keyIdSchema, assignmentSchema),
+  })
   .meta({ id: 'Layer' });
 
 export const jointSchema = z.strictObject({
-  id,
-  keys: z.array(keyId).min(2).max(4),
-  withinMs: milliseconds(1, 1000),
+  id: idSchema,
+  keys: z.array(keyIdSchema).min(LIMITS.jointKeys.least).max(LIMITS.jointKeys.most),
+  withinMs: whole(LIMITS.jointMs),
   action: actionSchema,
 });
-export const joinedLayersSchema = z.strictObject({ when: z.array(id).min(1).max(8), also: id });
+export const joinedLayersSchema = z.strictObject({
+  when: z.array(idSchema).min(1).max(LIMITS.joinedWhen),
+  also: idSchema,
+});
 export const roleSchema = z.strictObject({
-  id,
-  name,
+  id: idSchema,
+  name: nameSchema,
   color: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'must be a colour such as #A63D40'),
 });
 
@@ -217,30 +264,51 @@ export const mergeTiming = (base: GestureTiming, own: PartialTiming): GestureTim
 /** What a profile without `travel` does: every key fires at 1.5 mm. */
 export const DEFAULT_ACTUATION: Actuation = { mode: 'fixed', pointUm: 1500 };
 
+/** A list of so many things in which no two have one id; `what` is the word for one of them. */
+export function listOf<Item extends z.ZodType<{ id: string }>>(what: string, item: Item, most: number, least = 0) {
+  return z
+    .array(item)
+    .min(least)
+    .max(most)
+    .superRefine((things, context) => {
+      const first = new Map<string, number>();
+      things.forEach(({ id: own }, index) => {
+        const earlier = first.get(own);
+        if (earlier === undefined) first.set(own, index);
+        else
+          context.addIssue({
+            code: 'custom',
+            path: [index, 'id'],
+            message: `${what} ${quoted(own)} is there twice; the first is number ${earlier + 1}`,
+          });
+      });
+    });
+}
+
 export const profileSchema = z
   .strictObject({
     format: z.literal('underloom-profile'),
     version: z.literal(1),
-    id,
-    name,
-    icon: z.string().max(40).default('spool'),
-    board: z.string().min(1).max(40),
+    id: idSchema,
+    name: nameSchema,
+    icon: text(40).default('spool'),
+    board: text(40).min(1),
     hostLayout: z.enum(['us']).default('us'),
     timing: gestureTimingSchema
       .partial()
       .transform((own) => mergeTiming(DEFAULT_TIMING, own))
       .default(DEFAULT_TIMING),
-    layers: z.array(layerSchema).min(1).max(255),
-    joinedLayers: z.array(joinedLayersSchema).max(64).default([]),
-    joints: z.array(jointSchema).max(255).default([]),
-    macros: z.array(macroSchema).max(1024).default([]),
+    layers: listOf('layer', layerSchema, LIMITS.layers, 1),
+    joinedLayers: z.array(joinedLayersSchema).max(LIMITS.joinedLayers).default([]),
+    joints: listOf('joint press', jointSchema, LIMITS.joints).default([]),
+    macros: listOf('macro', macroSchema, LIMITS.macros).default([]),
     travel: z
       .strictObject({
         board: actuationSchema.default(DEFAULT_ACTUATION),
-        keys: z.record(keyId, actuationSchema).default({}),
+        keys: z.record(keyIdSchema, actuationSchema).default({}),
       })
       .default({ board: DEFAULT_ACTUATION, keys: {} }),
-    roles: z.array(roleSchema).max(64).default([]),
+    roles: listOf('role', roleSchema, LIMITS.roles).default([]),
   })
   .meta({
     title: 'Underloom profile',
@@ -264,6 +332,7 @@ export type Layer = z.infer<typeof layerSchema>;
 export type LayerId = string;
 export type Joint = z.infer<typeof jointSchema>;
 export type Role = z.infer<typeof roleSchema>;
+export type JoinedLayers = z.infer<typeof joinedLayersSchema>;
 export type Profile = z.infer<typeof profileSchema>;
 export type LayerHow = z.infer<typeof layerHow>;
 

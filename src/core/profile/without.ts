@@ -1,5 +1,7 @@
-/** What is left of actions and bindings when something they refer to is taken out of the profile. */
-import type { Action, Binding } from './schema';
+/** What is left of actions, bindings and a whole profile when something they refer to is taken out. */
+import { idIn, type Edit } from './edits';
+import { referencesTo } from './references';
+import type { Action, Binding, Profile } from './schema';
 
 /** Whether an action (not its parts) goes with what is taken out. */
 export type Gone = (action: Action) => boolean;
@@ -41,4 +43,36 @@ export function bindingWithout(binding: Binding, gone: Gone): Binding | undefine
     case 'none':
       return binding;
   }
+}
+
+/**
+ * The edits after which nothing refers to a layer or macro any more: keys and joint presses lose that meaning, and go when it
+ * was their only one; joined layers go whole.
+ */
+export function withoutReferences(profile: Profile, what: 'layer' | 'macro', id: string): Edit[] {
+  const gone: Gone = (action) =>
+    what === 'layer' ? action.do === 'layer' && action.layer === id : action.do === 'macro' && action.macro === id;
+  const sites = referencesTo(profile, what, id).map(({ site }) => site);
+  const edits = new Map<string, Edit>();
+  for (const site of sites) {
+    if (site.in === 'key') {
+      const assignment = profile.layers.find((layer) => layer.id === site.layer)?.keys[site.key];
+      const does = assignment && bindingWithout(assignment.does, gone);
+      const to = assignment && does ? { ...assignment, does } : null;
+      edits.set(`key ${site.layer} ${site.key}`, { edit: 'assign', layer: site.layer, key: site.key, to });
+    } else if (site.in === 'joint') {
+      const joint = profile.joints.find((one) => one.id === site.joint);
+      const action = joint && actionWithout(joint.action, gone);
+      edits.set(
+        `joint ${site.joint}`,
+        joint && action
+          ? { edit: 'replace', list: 'joints', id: joint.id, item: { ...joint, action } }
+          : { edit: 'remove', list: 'joints', id: site.joint },
+      );
+    } else if (site.in === 'joinedLayers') {
+      const joined = profile.joinedLayers[site.index];
+      if (joined) edits.set(`joined ${site.index}`, { edit: 'remove', list: 'joinedLayers', id: idIn(joined) });
+    }
+  }
+  return [...edits.values()];
 }

@@ -1,13 +1,13 @@
+import { mustBeSound } from '../../check';
 import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
-import { HARROW_64, TWILL_42 } from '../../board';
 import { stageProfile, type StageLayers } from '../../engine/stage';
 import { macroFromLines, type MacroLines } from '../../macro';
-import { applyEdit, type Macro, type PartialTiming, type Profile } from '../../profile';
+import { mustEdit, type Macro, type PartialTiming, type Profile } from '../../profile';
 import { adviceOn } from '.';
 
 const advise = (layers: StageLayers, timing: PartialTiming = {}, more: Partial<Profile> = {}): string[] =>
-  adviceOn(stageProfile(layers, timing, more), HARROW_64).map(({ message }) => message);
+  adviceOn(mustBeSound(stageProfile(layers, timing, more))).map(({ message }) => message);
 
 describe('advice', () => {
   test.each<[string, StageLayers, string[]]>([
@@ -164,9 +164,9 @@ describe('advice', () => {
         spans: [{ from: { going: 'down', atUm: 500 }, action: { do: 'keys', codes: ['KeyJ'] } }],
       },
     };
-    const [advice] = adviceOn(profile, HARROW_64);
+    const [advice] = adviceOn(mustBeSound(profile));
     expect(advice!.message).toBe('J + K can never be pressed together: J follows a stroke plan.');
-    expect(adviceOn(applyEdit(profile, advice!.fix!), HARROW_64)).toEqual([]);
+    expect(adviceOn(mustBeSound(mustEdit(profile, advice!.fix!)))).toEqual([]);
   });
 
   describe('macros', () => {
@@ -201,11 +201,11 @@ describe('advice', () => {
       ],
     ])('%s', (_what, macro, messages) => {
       const profile = on(macro);
-      const found = adviceOn(profile, HARROW_64);
+      const found = adviceOn(mustBeSound(profile));
       expect(found.map(({ message }) => message)).toEqual(messages);
       // Whatever offers a fix is mended by it.
       for (const { message, fix } of found.filter((advice) => advice.fix)) {
-        const after = adviceOn(applyEdit(profile, fix!), HARROW_64).map((advice) => advice.message);
+        const after = adviceOn(mustBeSound(mustEdit(profile, fix!))).map((advice) => advice.message);
         expect(after).not.toContain(message);
       }
     });
@@ -222,13 +222,13 @@ describe('advice', () => {
     ];
     for (const [layers, timing] of cases) {
       const profile = stageProfile(layers, timing);
-      const [advice] = adviceOn(profile, HARROW_64);
-      expect(adviceOn(applyEdit(profile, advice!.fix!), HARROW_64)).toEqual([]);
+      const [advice] = adviceOn(mustBeSound(profile));
+      expect(adviceOn(mustBeSound(mustEdit(profile, advice!.fix!)))).toEqual([]);
     }
   });
 
   test('there is nothing to say about the demo', () => {
-    expect([adviceOn(SHOW_DESK, HARROW_64), adviceOn(PROMPT_BOOK, TWILL_42)]).toEqual([[], []]);
+    expect([adviceOn(mustBeSound(SHOW_DESK)), adviceOn(mustBeSound(PROMPT_BOOK))]).toEqual([[], []]);
   });
 });
 
@@ -262,11 +262,11 @@ describe('advice on stroke plans and depths', () => {
     ],
   ])('%s', (line, message, mended) => {
     const profile = onA(line);
-    const [advice, ...more] = adviceOn(profile, HARROW_64);
+    const [advice, ...more] = adviceOn(mustBeSound(profile));
     expect([advice?.message, more]).toEqual([message, []]);
-    const after = applyEdit(profile, advice!.fix!);
+    const after = mustEdit(profile, advice!.fix!);
     expect(after.layers[0]!.keys.KeyA).toEqual(onA(mended).layers[0]!.keys.KeyA);
-    expect(adviceOn(after, HARROW_64).map((one) => one.message)).not.toContain(message);
+    expect(adviceOn(mustBeSound(after)).map((one) => one.message)).not.toContain(message);
   });
 
   test.each([
@@ -274,7 +274,7 @@ describe('advice on stroke plans and depths', () => {
     'down 1 to up 0.9 mm: W, down 2 mm: W',
     'down 1 to up 1 mm: W',
   ])('nothing to say of %s', (line) =>
-    expect(adviceOn(onA(line), HARROW_64).map(({ message }) => message)).toEqual(
+    expect(adviceOn(mustBeSound(onA(line))).map(({ message }) => message)).toEqual(
       line.includes('0.9')
         ? ['Part 1 never reaches its end at 0.9 mm going up: it ends at 1 mm going up already.']
         : [],
@@ -292,14 +292,12 @@ describe('advice on stroke plans and depths', () => {
         },
       },
     );
-    const found = adviceOn(profile, HARROW_64);
+    const found = adviceOn(mustBeSound(profile));
     expect(found.map(({ message }) => message)).toEqual(
       Array(2).fill('A depth is finer than the Harrow 64 measures, 0.01 mm.'),
     );
-    const after = found.reduce(
-      (mended, { fix }) => (fix?.edit === 'fields' ? applyEdit(mended, fix) : mended),
-      profile,
-    );
+    const after = found.reduce((mended, { fix }) => (fix ? mustEdit(mended, fix) : mended), profile);
+    expect(after.travel.board).toEqual({ mode: 'fixed', pointUm: 1500, releaseUm: 1410 });
     expect(after.travel.keys.KeyA).toMatchObject({ pressUm: 160 });
   });
 });

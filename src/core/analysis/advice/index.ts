@@ -2,8 +2,7 @@
  * Things that are allowed and will disappoint: a layer nothing leads to, a hold that fast typing sets off, a binding that no
  * finger reaches. Each has its place and its reason, and where there is one, an edit that mends it.
  */
-import type { Board } from '../../board';
-import type { Profile } from '../../profile';
+import type { Sound } from '../../check';
 import type { Advice } from './advice';
 import { gestureAdvice } from './gestures';
 import { jointAdvice } from './joints';
@@ -17,8 +16,8 @@ export type { Advice } from './advice';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
-/** All advice on a profile that has no problems: layers first, then joint presses, then keys in the order of the board. */
-export function adviceOn(profile: Profile, board: Board): Advice[] {
+/** All advice on a sound profile: layers first, then joint presses, then keys in the order of the board. */
+export function adviceOn({ profile, board }: Sound): Advice[] {
   const onKeys = profile.layers.flatMap((layer, index) =>
     board.keys.flatMap(({ id }): Advice[] => {
       const does = layer.keys[id]?.does;

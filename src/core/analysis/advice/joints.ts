@@ -1,7 +1,7 @@
 /** Advice on joint presses: a longer one that a shorter one has to wait for. */
 import type { Board, BoardKey, KeyId } from '../../board';
 import { titleOfCode, isCode } from '../../codes';
-import type { Joint, Profile } from '../../profile';
+import { together, type Edit, type Joint, type Profile } from '../../profile';
 import type { Advice } from './advice';
 
 const nameOf = (key: KeyId): string => (isCode(key) ? titleOfCode(key) : key);
@@ -23,23 +23,24 @@ export function jointAdvice(profile: Profile, board: Board): Advice[] {
     const planned = board.keys.find((key) => joint.keys.includes(key.id) && alwaysPlans(profile, key));
     if (planned) {
       const message = `${namesOf(joint)} can never be pressed together: ${nameOf(planned.id)} follows a stroke plan.`;
-      const joints = profile.joints.filter((other) => other !== joint);
-      return [
-        { path, layer: '', message, fix: { edit: 'fields', to: { joints } }, fixName: 'Take the joint press out' },
-      ];
+      const fix = { edit: 'remove' as const, list: 'joints' as const, id: joint.id };
+      return [{ path, layer: '', message, fix, fixName: 'Take the joint press out' }];
     }
     const longer = profile.joints.filter((other) => holdsAll(other, joint));
     const slowest = longer.toSorted((a, b) => b.withinMs - a.withinMs)[0];
     if (!slowest || slowest.withinMs <= joint.withinMs) return [];
-    const joints = profile.joints.map((other) =>
-      longer.includes(other) ? { ...other, withinMs: Math.min(other.withinMs, joint.withinMs) } : other,
-    );
+    const edits = longer.map((other): Edit => ({
+      edit: 'replace',
+      list: 'joints',
+      id: other.id,
+      item: { ...other, withinMs: Math.min(other.withinMs, joint.withinMs) },
+    }));
     return [
       {
         path,
         layer: '',
         message: `${namesOf(joint)} comes up to ${slowest.withinMs} ms late, as ${namesOf(slowest)} could still follow.`,
-        fix: { edit: 'fields', to: { joints } },
+        fix: together(edits),
         fixName: `Give both ${joint.withinMs} ms`,
       },
     ];

@@ -2,6 +2,7 @@
 import { titleOfCode, pageOf, usageOfCode, KEYBOARD_PAGE, CONSUMER_PAGE, DESKTOP_PAGE, BUTTON_PAGE } from '../../codes';
 import { heldBy, leftDownBy, openKeys, operations, partsOf, pressesOf, sayTime } from '../../macro';
 import { replaceMacro, type Macro, type Profile } from '../../profile';
+import { foreign } from '../../reading';
 import { whatLetsGoOf } from '../letGo';
 import type { Advice } from './advice';
 
@@ -13,11 +14,11 @@ const list = (codes: readonly string[]): string => codes.map(titleOfCode).join('
 function adviceOnOne(profile: Profile, macro: Macro, index: number): Advice[] {
   const found: Advice[] = [];
   const advise = (part: readonly (string | number)[], message: string, to?: Macro, fixName?: string): void => {
-    const fix = to && fixName !== undefined ? { fix: replaceMacro(profile, to), fixName } : {};
+    const fix = to && fixName !== undefined ? { fix: replaceMacro(to), fixName } : {};
     found.push({
       path: ['macros', index, ...part],
       layer: '',
-      message: `${macro.name}: ${message}`,
+      message: `${foreign(macro.name)}: ${message}`,
       macro: macro.id,
       ...fix,
     });
@@ -68,8 +69,8 @@ function adviceOnOne(profile: Profile, macro: Macro, index: number): Advice[] {
     );
   }
   for (const code of leftDownBy(macro)) {
-    const { macros, keys } = whatLetsGoOf(code, profile);
-    if (macros.length > 0 || keys.length > 0) continue;
+    const { macros, keys, joints } = whatLetsGoOf(code, profile);
+    if (macros.length > 0 || keys.length > 0 || joints.length > 0) continue;
     advise(
       [],
       `it leaves ${titleOfCode(code)} down, and nothing lets go of that.`,

@@ -3,30 +3,21 @@
  * is certain is told: a layer counts as always there when no other way leads to the one below it.
  */
 import type { Board, KeyId } from '../../board';
-import { actionsOf, waysTo, type Layer, type LayerId, type Profile } from '../../profile';
+import { isJoined, waysTo, type Layer, type LayerId, type Profile } from '../../profile';
+import { foreign } from '../../reading';
 import type { Advice } from './advice';
 
 /** How a profile's layers become active, as far as it matters here. */
 class Ways {
   constructor(private readonly profile: Profile) {}
 
-  private fromJoints(layer: LayerId): boolean {
-    return this.profile.joints.some(({ action }) =>
-      actionsOf({ kind: 'act', action }).some(({ action: part }) => part.do === 'layer' && part.layer === layer),
-    );
-  }
-
   isEverGoneTo(layer: LayerId): boolean {
-    const inJoints = this.profile.joints.flatMap(({ action }) => actionsOf({ kind: 'act', action }));
-    return (
-      waysTo(this.profile, layer).some(({ how }) => how === 'go') ||
-      inJoints.some(({ action }) => action.do === 'layer' && action.how === 'go' && action.layer === layer)
-    );
+    return waysTo(this.profile, layer).some(({ how }) => how === 'go');
   }
 
   /** The layers that are active whenever this one is: those of the only joined layers that add it. */
   company(layer: LayerId): LayerId[] {
-    if (waysTo(this.profile, layer).length > 0 || this.fromJoints(layer)) return [];
+    if (waysTo(this.profile, layer).length > 0) return [];
     const joined = this.profile.joinedLayers.filter(({ also }) => also === layer);
     const [only] = joined;
     return joined.length === 1 && only ? only.when : [];
@@ -35,10 +26,11 @@ class Ways {
   /** The one key that has to be down all the time while this layer is active; undefined when there are other ways. */
   onlyHolder(layer: LayerId): KeyId | undefined {
     const ways = waysTo(this.profile, layer);
-    const [first] = ways;
-    const isOnly = ways.every(({ how, key, by }) => how === 'while' && key === first?.key && by !== 'tap');
-    const isJoined = this.profile.joinedLayers.some(({ also }) => also === layer);
-    return isOnly && !isJoined && !this.fromJoints(layer) ? first?.key : undefined;
+    const holders = ways.flatMap(({ how, site }) =>
+      how === 'while' && site.in === 'key' && site.by !== 'tap' ? [site.key] : [],
+    );
+    const isOnly = holders.length === ways.length && holders.every((key) => key === holders[0]);
+    return isOnly && !isJoined(this.profile, layer) ? holders[0] : undefined;
   }
 }
 
@@ -57,9 +49,9 @@ function hidingOf(profile: Profile, ways: Ways, layer: Layer): Hiding {
 
 /** What hides a key's binding, as the end of a sentence. */
 function hiddenBy({ holder, above }: Hiding, layer: Layer, key: KeyId): string | undefined {
-  if (holder === key) return `this key is down all the time that ${layer.name} is shown`;
+  if (holder === key) return `this key is down all the time that ${foreign(layer.name)} is shown`;
   const first = above.find((other) => (other.keys[key]?.does.kind ?? 'pass') !== 'pass');
-  return first && `${first.name} is always shown above ${layer.name}, and answers first`;
+  return first && `${foreign(first.name)} is always shown above ${foreign(layer.name)}, and answers first`;
 }
 
 /** Bindings that can never be reached, in the order of layers and keys. */

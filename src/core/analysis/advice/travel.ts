@@ -21,7 +21,7 @@ export function travelAdvice(profile: Profile, board: Board): Advice[] {
   const { travel } = profile;
   const found: Advice[] = [];
   if (snap(travel.board) !== travel.board) {
-    const fix = setBoardActuation(profile, snap(travel.board));
+    const fix = setBoardActuation(snap(travel.board));
     found.push({ path: ['travel', 'board'], layer: '', message, fix, fixName: 'Round it' });
   }
   for (const [key, actuation] of Object.entries(travel.keys)) {

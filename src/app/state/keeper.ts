@@ -1,0 +1,238 @@
+/**
+ * Keeps one profile: what is known to be stored, the acts that are not yet, and what is shown, which is the one with the others
+ * on it. Every act is written at once; what comes while that is under way is written right after. A write that fails is tried
+ * again until it succeeds, and the person is told meanwhile. What is said to be kept has been flushed to the disk.
+ */
+import { applyAct, newDocument, type Act, type Document, type Profile } from '../../core/profile';
+import { newActId } from './ids';
+import { loadWhole, reasonOf, write, type Stored, type Written } from './store';
+import { tellOtherWindows } from './windows';
+
+/** Where a profile is: on the disk; on its way there, since a time of the page's clock in ms; or only on this page. */
+export type Keeping = { state: 'kept' } | { state: 'keeping'; sinceMs: number } | { state: 'notKept'; because: string };
+
+export type Kept = { document: Document; changedAt: number; keeping: Keeping; hasHistory: boolean };
+
+export type Told = {
+  /** Something that is shown has changed. */
+  changed: (kept: Kept) => void;
+  /** An act of this window did not fit what another window has made of the profile. */
+  refused: (what: string, reason: string) => void;
+  /** Another window has taken the profile off the shelf. */
+  gone: () => void;
+};
+
+const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
+const KEPT: Keeping = { state: 'kept' };
+
+export class Keeper {
+  private pending: Act[] = [];
+  private shown: Document;
+  private keeping: Keeping = KEPT;
+  private changedAt: number;
+  private isWriting = false;
+  private isLeaving = false;
+  private mustWrite = false;
+  /** Whether `stored` is the store's to the last step; what was only heard of is not. */
+  private isExact = true;
+  private hasHistory: boolean;
+  private failures = 0;
+  private retry: ReturnType<typeof setTimeout> | null = null;
+  private readonly waiting: ((keeping: Keeping) => void)[] = [];
+  /** A newer revision that another window has told of and that could not be followed at once. */
+  private heardOf = 0;
+
+  private constructor(
+    private stored: Stored,
+    private readonly told: Told,
+    isNew: boolean,
+  ) {
+    this.shown = stored.document;
+    this.changedAt = stored.changedAt;
+    this.hasHistory = isNew;
+    this.mustWrite = isNew;
+  }
+
+  /** A profile that the store has. */
+  static of(stored: Stored, told: Told): Keeper {
+    return new Keeper(stored, told, false);
+  }
+
+  /** A new profile, which is written at once. */
+  static ofNew(profile: Profile, told: Told, document: Document = newDocument(profile)): Keeper {
+    const changedAt = Date.now();
+    const keeper = new Keeper({ document, changedAt, revision: 0, base: 0, first: 0, birth: newActId() }, told, true);
+    keeper.keeping = { state: 'keeping', sinceMs: Date.now() };
+    return keeper;
+  }
+
+  get kept(): Kept {
+    return { document: this.shown, changedAt: this.changedAt, keeping: this.keeping, hasHistory: this.hasHistory };
+  }
+
+  /** Whether anything was done to it in this window that the store does not have. */
+  get isAhead(): boolean {
+    return this.pending.length > 0 || this.mustWrite;
+  }
+
+  /** Does something to the profile; the reason when it does not fit. */
+  act(act: Act): string | undefined {
+    const result = applyAct(this.shown, act);
+    if (!result.ok) return result.problem.message;
+    this.shown = result.document;
+    this.changedAt = Date.now();
+    this.pending.push(act);
+    this.begin();
+    return undefined;
+  }
+
+  /** Writes what is not written; resolves when that is done, or has failed for now. */
+  async write(): Promise<Keeping> {
+    if (!this.isAhead) return this.keeping;
+    const done = new Promise<Keeping>((resolve) => this.waiting.push(resolve));
+    this.begin();
+    return done;
+  }
+
+  /** The store may have lost it: writes it when it is not there. */
+  makeSure(): void {
+    this.mustWrite = true;
+    this.begin();
+  }
+
+  /** Reads the steps that can be taken back; they are older than everything that was done on this page. */
+  async readHistory(): Promise<void> {
+    if (this.hasHistory) return;
+    await this.follow();
+  }
+
+  /** Follows what another window has kept: by its acts when they fit on what is known, else by reading. */
+  hear(from: number, to: number, acts: readonly Act[], changedAt: number): void {
+    if (to <= this.stored.revision) return;
+    this.heardOf = Math.max(this.heardOf, to);
+    // A write that is under way meets the other's in the store, and follows it there.
+    if (this.isWriting) return;
+    if (from !== this.stored.revision || !this.hasHistory) {
+      void this.follow();
+      return;
+    }
+    let { document } = this.stored;
+    for (const act of acts) {
+      const result = applyAct(document, act);
+      if (!result.ok) {
+        void this.follow();
+        return;
+      }
+      document = result.document;
+    }
+    this.settle({ ...this.stored, document, revision: to, changedAt });
+    // Where the steps lie is the other window's business now: this window reads it before it writes.
+    this.isExact = false;
+  }
+
+  /** Takes what the store has, with what is pending on top. */
+  async follow(): Promise<void> {
+    try {
+      const found = await loadWhole(this.stored.document.profile.id);
+      if (this.isWriting) return;
+      if (found) {
+        this.hasHistory = true;
+        this.isExact = true;
+        this.settle(found);
+      } else if (this.isAhead) this.begin();
+      else if (!this.isLeaving) this.told.gone();
+    } catch {
+      // It is asked again when something is written.
+    }
+  }
+
+  /** No more writing: the profile is being taken off the shelf. Resolves when a write that is under way has ended. */
+  async leave(): Promise<void> {
+    this.isLeaving = true;
+    if (this.retry) clearTimeout(this.retry);
+    while (this.isWriting) await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+
+  /** It stays after all. */
+  stay(): void {
+    this.isLeaving = false;
+    if (this.isAhead) this.begin();
+  }
+
+  private settle(stored: Stored): void {
+    this.stored = stored;
+    let document = stored.document;
+    this.pending = this.pending.filter((act) => {
+      const result = applyAct(document, act);
+      if (result.ok) document = result.document;
+      else this.told.refused(act.act === 'edit' ? act.what : act.act, result.problem.message);
+      return result.ok;
+    });
+    this.shown = document;
+    this.changedAt = Math.max(this.changedAt, stored.changedAt);
+    this.tell();
+  }
+
+  private tell(): void {
+    this.told.changed(this.kept);
+  }
+
+  private begin(): void {
+    if (this.keeping.state === 'kept') this.keeping = { state: 'keeping', sinceMs: Date.now() };
+    this.tell();
+    if (!this.isWriting && !this.isLeaving) void this.writeAll();
+  }
+
+  private async writeAll(): Promise<void> {
+    this.isWriting = true;
+    if (this.retry) clearTimeout(this.retry);
+    this.retry = null;
+    try {
+      while (this.isAhead && !this.isLeaving) await this.writeOnce();
+      this.failures = 0;
+      this.keeping = KEPT;
+    } catch (error) {
+      this.keeping = { state: 'notKept', because: reasonOf(error) };
+      const afterMs = RETRY_MS[Math.min(this.failures++, RETRY_MS.length - 1)] ?? 10_000;
+      this.retry = setTimeout(() => void this.writeAll(), afterMs);
+    } finally {
+      this.isWriting = false;
+    }
+    for (const resolve of this.waiting.splice(0)) resolve(this.keeping);
+    this.tell();
+    if (this.keeping.state === 'kept' && this.heardOf > this.stored.revision) void this.follow();
+  }
+
+  private async writeOnce(): Promise<void> {
+    const acts = [...this.pending];
+    const { shown, stored } = this;
+    const { mustWrite } = this;
+    this.mustWrite = false;
+    let written: Written;
+    try {
+      written = await write(this.isExact ? stored : { ...stored, revision: 0 }, acts, shown);
+    } catch (error) {
+      this.mustWrite ||= mustWrite;
+      throw error;
+    }
+    const { applied, refused, ...now } = written;
+    this.isExact = true;
+    this.pending = this.pending.slice(acts.length);
+    this.hasHistory ||= now.base === now.first;
+    for (const { act, reason } of refused) this.told.refused(act.act === 'edit' ? act.what : act.act, reason);
+    const { id } = now.document.profile;
+    if (now.document === shown && this.pending.length === 0) {
+      this.stored = now;
+      this.changedAt = now.changedAt;
+    } else if (now.document === shown) this.stored = now;
+    else this.settle(now);
+    tellOtherWindows({
+      what: 'acts',
+      id,
+      from: now.revision - 1,
+      to: now.revision,
+      changedAt: now.changedAt,
+      acts: applied,
+    });
+  }
+}

@@ -1,0 +1,327 @@
+/**
+ * What the browser keeps: profiles with the steps that led to them, and preferences, in IndexedDB through Dexie. Nothing here
+ * knows of pages or drawing. What is read back passes Zod like a file.
+ *
+ * A profile's row has a revision. Whoever writes says which revision it knows; when another window has written meanwhile, the
+ * acts are applied to what is there now, inside the same transaction. So the store is what puts the acts of several windows in
+ * one order, and none can overwrite another's. The steps stand in rows of their own, so that an edit writes one of them
+ * and not five hundred.
+ */
+import Dexie, { type EntityTable, type Table } from 'dexie';
+import { applyAct, readProfile, printProblem, type Act, type Document, type Step } from '../../core/profile';
+import { z } from '../../core/reading';
+
+/** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
+type ProfileRow = {
+  id: string;
+  changedAt: number;
+  revision: number;
+  first: number;
+  position: number;
+  /** The last acts that were applied, so that none is applied twice. */
+  recent: string[];
+  profile: unknown;
+};
+type StepRow = { profile: string; place: number; step: unknown };
+type StoredPreference = { name: string; value: unknown };
+
+const rowSchema = z.object({
+  id: z.string(),
+  changedAt: z.number().catch(0),
+  revision: z.int().min(0).catch(0),
+  first: z.int().min(0).catch(0),
+  position: z.int().min(0).catch(0),
+  recent: z.array(z.string()).catch([]),
+  profile: z.unknown(),
+});
+const stepHead = z.looseObject({ id: z.string(), what: z.string(), undo: z.looseObject({}), redo: z.looseObject({}) });
+
+// What is said to be kept is on the disk: the browser answers only when it has flushed (IndexedDB 3.0, section 2.7.1).
+const database = new Dexie('underloom', { chromeTransactionDurability: 'strict' }) as Dexie & {
+  profiles: EntityTable<ProfileRow, 'id'>;
+  steps: Table<StepRow, [string, number]>;
+  preferences: EntityTable<StoredPreference, 'name'>;
+};
+database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
+database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name' });
+
+// A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
+// could then never open it. A page that listens for its unloading is not kept.
+if (typeof window !== 'undefined') window.addEventListener('unload', () => database.close());
+
+/**
+ * A profile as the store has it. `base` is the place of the first step of `document`: older ones, from `first` on, may not be
+ * read yet. Revision 0 is one that this window does not know exactly; `birth` marks one that it is about to put there.
+ */
+export type Stored = {
+  document: Document;
+  changedAt: number;
+  revision: number;
+  base: number;
+  first: number;
+  birth?: string;
+};
+
+/** A stored profile that this version cannot read; it stays as it is. */
+export type UnreadableRow = { id: string; profile: unknown; reason: string };
+
+/** What was written: the document as it now is, and what became of the acts. */
+export type Written = Stored & { applied: Act[]; refused: { act: Act; reason: string }[] };
+
+/** What the other side of a request may be: an answer that never comes is an error as well. */
+export class NoAnswer extends Error {}
+
+/** How long the browser may take to open its store, and to write to it, in ms. */
+const OPENS_WITHIN_MS = 5000;
+const WRITES_WITHIN_MS = 12_000;
+const MOST_RECENT = 200;
+
+/** The answer, or an error when there is none in time. What comes later is not looked at. */
+function inTime<T>(work: PromiseLike<T>, withinMs: number): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new NoAnswer('the browser’s store does not answer')), withinMs);
+    work.then(
+      (value) => {
+        clearTimeout(timer);
+        resolve(value);
+      },
+      (error: unknown) => {
+        clearTimeout(timer);
+        reject(error instanceof Error ? error : new Error(String(error)));
+      },
+    );
+  });
+}
+
+/** Why the store refused, as the end of “not kept: …”. */
+export function reasonOf(error: unknown): string {
+  const inner = error instanceof Error && 'inner' in error && error.inner instanceof Error ? error.inner : error;
+  const name = inner instanceof Error ? inner.name : '';
+  switch (name) {
+    case 'QuotaExceededError':
+      return 'the browser has no more room for this page';
+    case 'MissingAPIError':
+    case 'SecurityError':
+    case 'InvalidStateError':
+      return 'the browser does not let this page keep anything';
+    case 'VersionError':
+      return 'a newer version of this page has changed the store; load the page again';
+    case 'DatabaseClosedError':
+      return 'the browser has closed its store';
+    default:
+      return inner instanceof Error && inner.message !== '' ? inner.message.slice(0, 120) : 'the browser’s store fails';
+  }
+}
+
+/** Opens the store when it is not open; a store that was closed is opened anew. */
+async function opened(): Promise<void> {
+  if (!database.isOpen()) await inTime(database.open(), OPENS_WITHIN_MS);
+}
+
+/** Calls back when the browser, or another window, takes the store away. */
+export function onStoreGone(gone: () => void): void {
+  database.on('close', gone);
+  database.on('versionchange', () => {
+    database.close();
+    gone();
+  });
+}
+
+const tail = (id: string, from: number): [[string, number], [string, number]] => [
+  [id, from],
+  [id, Number.MAX_SAFE_INTEGER],
+];
+
+const timelineOf = ({ past, future }: Document): readonly Step[] => [...past, ...future.toReversed()];
+
+async function stepsFrom(id: string, first: number): Promise<Step[]> {
+  const rows = await database.steps
+    .where('[profile+place]')
+    .between(...tail(id, first))
+    .toArray();
+  const steps: Step[] = [];
+  for (const { place, step } of rows) {
+    // A hole, or a step of another kind, ends what can be taken back.
+    if (place !== first + steps.length || !stepHead.safeParse(step).success) break;
+    steps.push(step as Step);
+  }
+  return steps;
+}
+
+type Reading = { ok: true; stored: Stored; recent: string[] } | { ok: false; row: UnreadableRow };
+
+/** A row as a document; with its steps when `withSteps` says so, else with none, which are then read later. */
+async function read(raw: unknown, withSteps: boolean): Promise<Reading> {
+  const row = rowSchema.parse(raw);
+  const result = readProfile(row.profile);
+  if ('problems' in result) {
+    const [first] = result.problems;
+    return { ok: false, row: { id: row.id, profile: row.profile, reason: first ? printProblem(first) : '' } };
+  }
+  const { changedAt, revision, first, position, recent } = row;
+  const steps = withSteps ? await stepsFrom(row.id, first) : [];
+  const past = steps.slice(0, position - first);
+  const whole = past.length === position - first;
+  const document: Document = {
+    profile: result.profile,
+    past: withSteps && whole ? past : [],
+    future: withSteps && whole ? steps.slice(position - first).toReversed() : [],
+  };
+  return {
+    ok: true,
+    stored: { document, changedAt, revision, base: withSteps && whole ? first : position, first },
+    recent,
+  };
+}
+
+/** All profiles, the last changed first, without their steps; and those that cannot be read. */
+export async function loadShelf(): Promise<{ stored: Stored[]; unreadable: UnreadableRow[] }> {
+  await opened();
+  const rows = await inTime(database.profiles.toArray(), OPENS_WITHIN_MS);
+  const stored: Stored[] = [];
+  const unreadable: UnreadableRow[] = [];
+  for (const row of rows) {
+    const result = await read(row, false);
+    if (result.ok) stored.push(result.stored);
+    else unreadable.push(result.row);
+  }
+  return { stored: stored.sort((a, b) => b.changedAt - a.changedAt), unreadable };
+}
+
+/** One profile with its steps; undefined when it is not there. @throws Error when it cannot be read */
+export async function loadWhole(id: string): Promise<Stored | undefined> {
+  await opened();
+  const loading = database.transaction('r', database.profiles, database.steps, async () => {
+    const row = await database.profiles.get(id);
+    const result = row && (await read(row, true));
+    if (result && !result.ok) throw new Error(result.row.reason);
+    return result?.stored;
+  });
+  return inTime(loading, OPENS_WITHIN_MS);
+}
+
+/** Writes what differs between the steps that are there and those that should be. */
+async function writeSteps(id: string, before: Stored | null, after: Stored): Promise<void> {
+  const old = before ? timelineOf(before.document) : [];
+  const oldBase = before?.base ?? 0;
+  const timeline = timelineOf(after.document);
+  const changed = timeline.flatMap((step, n): StepRow[] => {
+    const place = after.base + n;
+    return old[place - oldBase] === step ? [] : [{ profile: id, place, step }];
+  });
+  if (changed.length > 0) await database.steps.bulkPut(changed);
+  await database.steps
+    .where('[profile+place]')
+    .between(...tail(id, after.base + timeline.length))
+    .delete();
+  if (before && after.first > before.first)
+    await database.steps.where('[profile+place]').between([id, 0], [id, after.first], true, false).delete();
+}
+
+/** Where the steps of a document lie after acts: those that were forgotten at the front move its base on. */
+function placed(
+  before: Pick<Stored, 'document' | 'base' | 'first'>,
+  document: Document,
+): Pick<Stored, 'base' | 'first'> {
+  const old = timelineOf(before.document);
+  const [oldest] = timelineOf(document);
+  const at = oldest ? old.findIndex(({ id }) => id === oldest.id) : -1;
+  // Nothing in common: new steps take the places of those that were taken back, behind the ones that are not read yet.
+  return at > 0 ? { base: before.base + at, first: before.base + at } : { base: before.base, first: before.first };
+}
+
+/**
+ * Puts acts on a profile, in the one order that all windows share.
+ * @param known what this window knows to be stored
+ * @param shown the document with the acts on it, as this window shows it
+ */
+export async function write(known: Stored, acts: readonly Act[], shown: Document): Promise<Written> {
+  await opened();
+  const { id } = known.document.profile;
+  const work = database.transaction('rw', database.profiles, database.steps, async (): Promise<Written> => {
+    const row = await database.profiles.get(id);
+    let before: Stored | null = known;
+    let recent: string[] = [];
+    if (row) {
+      const isKnown = known.revision > 0 && row.revision === known.revision;
+      const found = isKnown ? null : await read(row, true);
+      if (found && !found.ok) throw new Error('what is stored under its id cannot be read; save it as a file');
+      if (found) before = found.stored;
+      recent = found ? found.recent : rowSchema.shape.recent.parse(row.recent);
+      if (known.birth !== undefined && !recent.includes(known.birth))
+        throw new Error('another profile is stored under its id; duplicate this one, or save it as a file');
+    } else {
+      // It was never there, or the browser has lost it: what this window shows is all there is.
+      before = null;
+    }
+    let document = before ? before.document : shown;
+    const applied: Act[] = [];
+    const refused: Written['refused'] = [];
+    if (before === known) {
+      document = shown;
+      applied.push(...acts);
+    } else if (before) {
+      for (const act of acts) {
+        if (recent.includes(act.id)) continue;
+        const result = applyAct(document, act);
+        if (result.ok) {
+          document = result.document;
+          applied.push(act);
+        } else refused.push({ act, reason: result.problem.message });
+      }
+    } else {
+      applied.push(...acts);
+    }
+    const revision = Math.max(before?.revision ?? 0, known.revision) + 1;
+    const places = before ? placed(before, document) : { base: 0, first: 0 };
+    const after: Stored = { document, changedAt: Date.now(), revision, ...places };
+    await writeSteps(id, before, after);
+    await database.profiles.put({
+      id,
+      changedAt: after.changedAt,
+      revision,
+      first: after.first,
+      position: after.base + document.past.length,
+      recent: [...recent, ...(known.birth === undefined ? [] : [known.birth]), ...applied.map((act) => act.id)].slice(
+        -MOST_RECENT,
+      ),
+      profile: document.profile,
+    });
+    return { ...after, applied, refused };
+  });
+  return inTime(work, WRITES_WITHIN_MS);
+}
+
+/** Whether something is stored under an id, readable or not. */
+export async function isThere(id: string): Promise<boolean> {
+  await opened();
+  return (await inTime(database.profiles.where('id').equals(id).count(), WRITES_WITHIN_MS)) > 0;
+}
+
+/** Takes a profile and its steps out of the store. */
+export async function erase(id: string): Promise<void> {
+  await opened();
+  const work = database.transaction('rw', database.profiles, database.steps, async () => {
+    await database.profiles.delete(id);
+    await database.steps
+      .where('[profile+place]')
+      .between(...tail(id, 0))
+      .delete();
+  });
+  await inTime(work, WRITES_WITHIN_MS);
+}
+
+/** A preference, or the default when there is none or it is not what it should be. */
+export async function loadPreference<T>(name: string, schema: z.ZodType<T>, otherwise: T): Promise<T> {
+  await opened();
+  const stored = await inTime(database.preferences.get(name), OPENS_WITHIN_MS);
+  const result = schema.safeParse(stored?.value);
+  return result.success ? result.data : otherwise;
+}
+
+export async function storePreference(name: string, value: unknown): Promise<void> {
+  await opened();
+  await inTime(database.preferences.put({ name, value }), WRITES_WITHIN_MS);
+}
+
+export const flagSchema = z.boolean();

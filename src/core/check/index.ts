@@ -1,0 +1,1 @@
+export { check, type Checked, firstProblem, isSound, mustBeSound, Problems, type Sound } from './check';

@@ -1,0 +1,93 @@
+/**
+ * A profile with the steps that led to it, and what a person does to it as acts: an edit, a step taken back, a step done
+ * again. Acts are values and have ids, so that windows that show the same profile can exchange them, each can apply
+ * them in the one order in which they were kept, and none is applied twice. There is no clock in it: edits that go on, as the
+ * moments of a drag, say which row they belong to.
+ */
+import { applyEdit, mergeEdits, type Edit } from './edits';
+import type { Problem } from './problem';
+import type { Profile } from './schema';
+
+/** One step that can be taken back: what undoes it, what does it again, and what it is called. */
+export type Step = {
+  id: string;
+  what: string;
+  undo: Edit;
+  redo: Edit;
+  /** The drag, or the visit to a field, that it came from: later edits of that row belong to it. */
+  row?: string | undefined;
+};
+
+/** `past` ends with the step that is taken back next, `future` with the one that is done again next. */
+export type Document = { profile: Profile; past: readonly Step[]; future: readonly Step[] };
+
+export type Act =
+  | { act: 'edit'; id: string; edit: Edit; what: string; row?: string | undefined }
+  | { act: 'undo' | 'redo'; id: string; step: string };
+
+export type Acted = { ok: true; document: Document } | { ok: false; problem: Problem };
+
+/** The most steps that are remembered, and the most values in them: long scores are heavy. */
+const MOST_STEPS = 500;
+const MOST_WEIGHT = 400_000;
+
+export const newDocument = (profile: Profile): Document => ({ profile, past: [], future: [] });
+
+const weights = new WeakMap<Step, number>();
+
+/** About how many values a step holds. */
+function weightOf(step: Step): number {
+  const known = weights.get(step);
+  if (known !== undefined) return known;
+  let weight = 0;
+  const open: unknown[] = [step.undo, step.redo];
+  for (let value = open.pop(); value !== undefined && weight < MOST_WEIGHT; value = open.pop()) {
+    weight++;
+    if (typeof value === 'object' && value !== null) for (const inner of Object.values(value)) open.push(inner ?? null);
+  }
+  weights.set(step, weight);
+  return weight;
+}
+
+/** The newest steps that can be remembered; the very last one always. */
+function remembered(past: readonly Step[]): readonly Step[] {
+  let weight = 0;
+  for (let n = past.length - 1; n >= 0; n--) {
+    weight += weightOf(past[n] as Step);
+    const kept = past.length - n;
+    if (kept > 1 && (kept > MOST_STEPS || weight > MOST_WEIGHT)) return past.slice(n + 1);
+  }
+  return past;
+}
+
+function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {
+  const result = applyEdit(document.profile, act.edit);
+  if (!result.ok) return result;
+  const last = document.past.at(-1);
+  const goesOn = last && act.row !== undefined && last.row === act.row && document.future.length === 0;
+  const merged = goesOn ? mergeEdits(last.redo, act.edit) : undefined;
+  const step: Step =
+    last && merged
+      ? { ...last, redo: merged }
+      : { id: act.id, what: act.what, undo: result.inverse, redo: act.edit, row: act.row };
+  const past = [...(merged ? document.past.slice(0, -1) : document.past), step];
+  return { ok: true, document: { profile: result.profile, past: remembered(past), future: [] } };
+}
+
+/** The document after an act; refused when the act does not fit any more, with the document as it was. */
+export function applyAct(document: Document, act: Act): Acted {
+  if (act.act === 'edit') return edited(document, act);
+  const { past, future } = document;
+  const step = act.act === 'undo' ? past.at(-1) : future.at(-1);
+  if (step?.id !== act.step)
+    return { ok: false, problem: { path: [], message: 'Something else was changed meanwhile, in another window.' } };
+  const result = applyEdit(document.profile, step[act.act]);
+  if (!result.ok) return result;
+  return {
+    ok: true,
+    document:
+      act.act === 'undo'
+        ? { profile: result.profile, past: past.slice(0, -1), future: [...future, step] }
+        : { profile: result.profile, past: [...past, step], future: future.slice(0, -1) },
+  };
+}

@@ -1,0 +1,59 @@
+/** From unknown data to a profile, or to the problems of its shape, in words. */
+import { quoted, type z } from '../reading';
+import type { Problem } from './problem';
+import { profileSchema, type Profile } from './schema';
+
+const NOUNS: Readonly<Record<string, string>> = {
+  array: 'a list',
+  object: 'an object',
+  record: 'an object',
+  string: 'a text',
+  number: 'a number',
+  int: 'a whole number',
+  boolean: 'true or false',
+};
+
+/** What an issue says, without its place. */
+function sentenceOf(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type': {
+      const wanted = NOUNS[issue.expected] ?? issue.expected;
+      return issue.input === undefined ? `must be ${wanted}; it is missing, or of another kind` : `must be ${wanted}`;
+    }
+    case 'too_big':
+    case 'too_small': {
+      const isMost = issue.code === 'too_big';
+      const bound = Number(isMost ? issue.maximum : issue.minimum);
+      if (issue.message !== '' && !/^Too (big|small)/.test(issue.message)) return issue.message;
+      if (issue.origin === 'array')
+        return `has too ${isMost ? 'many' : 'few'} entries; ${bound} is the ${isMost ? 'most' : 'least'}`;
+      if (issue.origin === 'string')
+        return `is too ${isMost ? 'long' : 'short'}; ${bound} character${bound === 1 ? ' is' : 's are'} the ${isMost ? 'most' : 'least'}`;
+      return `is too ${isMost ? 'large' : 'small'}; ${bound} is the ${isMost ? 'most' : 'least'}`;
+    }
+    case 'invalid_value':
+      return `must be ${issue.values.map(quoted).join(' or ')}`;
+    case 'invalid_union':
+      return 'is missing or not one of the known kinds';
+    default:
+      return issue.message;
+  }
+}
+
+/** Zod's issues as problems. */
+export function problemsOfZod(error: z.ZodError): Problem[] {
+  return error.issues.flatMap((issue): Problem[] => {
+    const path = issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part));
+    if (issue.code === 'unrecognized_keys')
+      return issue.keys.map((key) => ({ path: [...path, key], message: 'is not a field that is known here' }));
+    // What is wrong with a field's name is said by the check of the name.
+    if (issue.code === 'invalid_key') return [{ path, message: issue.issues[0]?.message ?? 'is not a name' }];
+    return [{ path, message: sentenceOf(issue) }];
+  });
+}
+
+/** A profile from unknown data, or the problems of its shape. Defaults are filled in. */
+export function readProfile(data: unknown): { profile: Profile } | { problems: Problem[] } {
+  const result = profileSchema.safeParse(data);
+  return result.success ? { profile: result.data } : { problems: problemsOfZod(result.error) };
+}
