@@ -59,20 +59,6 @@ describe('profile files', () => {
       'layers[0].keys.KeyB.does.action.codes[0]: "Key" is not a W3C code',
     ],
     [
-      'a key the board lacks',
-      changed((p) => {
-        p.layers[0].keys.F5 = p.layers[0].keys.KeyA;
-      }),
-      'layers[0].keys.F5: the Harrow 64 has no key "F5"',
-    ],
-    [
-      'a layer that is not there',
-      changed((p) => {
-        p.layers[0].keys.Fn.does.action.layer = 'gone';
-      }),
-      'there is no layer "gone"',
-    ],
-    [
       'two layers with one id',
       changed((p) => {
         p.layers[1].id = 'base';
@@ -110,6 +96,20 @@ describe('profile files', () => {
     expect(await names()).toContain('Show desk');
   });
 
+  test('a draft with problems is brought in, says what is wrong, and can be mended', async () => {
+    await bring(
+      'draft.json',
+      changed((p) => {
+        p.id = 'draft';
+        p.name = 'Half a desk';
+        p.layers[0].keys.F5 = p.layers[0].keys.KeyA;
+        p.layers[0].keys.Fn.does.action.layer = 'gone';
+      }),
+    );
+    await seeText(page, '.ant-message', 'It has 2 problems to look at');
+    await seeText(page, '.shelf-card h3', 'Half a desk');
+  });
+
   test('duplicate, rename, take off, and put back', async () => {
     const more = async (name: string, item: string): Promise<void> => {
       await page.click(`[aria-label="More for ${name}"]`);
@@ -130,6 +130,7 @@ describe('profile files', () => {
     expect(await names()).not.toContain('Scene notes');
     await press(page, 'Undo');
     await seeText(page, '.shelf-card h3', 'Scene notes');
+    await seeText(page, '.shelf-title', 'kept in this browser');
     await page.reload();
     await seeText(page, '.shelf-card h3', 'Scene notes');
     expect(complaints).toEqual([]);
@@ -141,20 +142,4 @@ describe('profile files', () => {
     await page.click('main a');
     await page.waitForSelector('.shelf-card');
   });
-});
-
-test('a browser that gives no database is told of in words, with what there is as a download', async () => {
-  const broken = await browser.newPage();
-  await broken.evaluateOnNewDocument(() => {
-    Object.defineProperty(IDBFactory.prototype, 'open', {
-      value: () => {
-        throw new DOMException('no room', 'QuotaExceededError');
-      },
-    });
-  });
-  await broken.goto(server.url);
-  await seeText(broken, '[role=alert]', 'This page has torn');
-  await seeText(broken, '[role=alert]', 'database cannot be read');
-  await seeText(broken, '[role=alert] button', 'Download all profiles');
-  await broken.close();
 });

@@ -138,7 +138,10 @@ export class Keeper {
       if (found) {
         this.hasHistory = true;
         this.isExact = true;
-        this.settle(found);
+        // What has only got its steps is the same profile, and nobody has to draw or play it anew.
+        const isSame = found.revision === this.stored.revision;
+        const { profile } = this.stored.document;
+        this.settle(isSame ? { ...found, document: { ...found.document, profile } } : found);
       } else if (this.isAhead) this.begin();
       else if (!this.isLeaving) this.told.gone();
     } catch {

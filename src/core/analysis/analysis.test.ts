@@ -1,5 +1,5 @@
-import { mustBeSound } from '../check';
 import { describe, expect, test } from '@jest/globals';
+import { mustBeSound } from '../check';
 import { CAUSES, compile, Engine, LAYER_WAYS, traceLines } from '../engine';
 import { fingers, stageProfile } from '../engine/stage';
 import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';

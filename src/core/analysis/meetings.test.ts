@@ -16,7 +16,10 @@ const profile = (...macros: Macro[]): Profile =>
   );
 
 describe('where hands meet macros', () => {
-  const said = (made: Macro) => meetingsOf(stageMacro(profile(made), HARROW_64, made) as MacroStage).map(({ what, outcome }) => `${what}: ${outcome}`);
+  const said = (made: Macro) =>
+    meetingsOf(stageMacro(profile(made), HARROW_64, made) as MacroStage).map(
+      ({ what, outcome }) => `${what}: ${outcome}`,
+    );
 
   test('a finger on a key the macro holds strikes it again, and the last to let go lets go', () =>
     expect(said(macro({ press: '+X 200 -X' }))).toEqual([

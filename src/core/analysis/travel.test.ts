@@ -93,9 +93,7 @@ describe('settings of several keys', () => {
     expect([actuationOf(own, 'KeyA'), actuationOf(own, 'KeyD')]).toEqual([REVERSAL, SHOW_DESK.travel.board]);
     const back = mustEdit(own, setActuation(own, ['KeyA'], null));
     expect(Object.keys(back.travel.keys)).not.toContain('KeyA');
-    expect(Object.keys(mustEdit(own, setActuation(own, ['KeyS'], own.travel.board)).travel.keys)).not.toContain(
-      'KeyS',
-    );
+    expect(Object.keys(mustEdit(own, setActuation(own, ['KeyS'], own.travel.board)).travel.keys)).not.toContain('KeyS');
     const edit = setBoardActuation(FIXED);
     expect(mustEdit(mustEdit(own, edit), inverseOf(own, edit))).toEqual(own);
   });

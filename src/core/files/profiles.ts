@@ -4,7 +4,15 @@
  */
 import { boardSchema, type Board } from '../board';
 import { check, isSound, type Sound } from '../check';
-import { printPath, printProblem, problemsOfZod, readProfile, type Problem, type Profile } from '../profile';
+import {
+  printPath,
+  printProblem,
+  problemsOfZod,
+  readProfile,
+  readWithDoubles,
+  type Problem,
+  type Profile,
+} from '../profile';
 import { firstOf, parseJson, quoted, Unreadable } from '../reading';
 
 const ONE = 'underloom-profile';
@@ -77,8 +85,14 @@ export function parseSoundProfile(text: string, board?: Board): Sound {
 
 /** The problems of a profile file as lines `path: reason`, the first of many and how many more; none when it is sound. */
 export function checkProfileText(text: string, board?: Board): { sound?: Sound; problems: string[] } {
-  const result = readProfile(parseJson(text));
-  if ('problems' in result) return { problems: firstOf(result.problems.map(printProblem)) };
+  const data = parseJson(text);
+  const result = readProfile(data);
+  if ('problems' in result) {
+    const rest = readWithDoubles(data);
+    const others = rest && check(rest, board);
+    const more = others && !isSound(others) ? others.problems : [];
+    return { problems: firstOf([...result.problems, ...more].map(printProblem)) };
+  }
   const checked = check(result.profile, board);
   return isSound(checked)
     ? { sound: checked, problems: [] }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import type { Score } from '../profile';
-import { arrivalsOf, operations, parseScoreLine, remediesFor, seenBy, SURE } from '.';
+import type { Macro, Score } from '../profile';
+import { arrivalsOf, asHeard, macroFromLines, operations, parseScoreLine, remediesFor, seenBy, SURE } from '.';
 
 const score = (line: string): Score => parseScoreLine(line);
 const POLL_US = 1000;
@@ -107,4 +107,28 @@ describe('remedies', () => {
 
   test('a score that is seen anyway needs none', () =>
     expect(remediesFor(score('A:100 100 B:100'), 60, POLL_US)).toEqual({ stretch: 1, pressUs: 0, gapUs: 0 }));
+});
+
+describe('what a macro does at its finish is heard, too', () => {
+  const heard = (macro: Macro, part: 'onPress' | 'repeat' | 'onRelease' = 'onPress') =>
+    seenBy(asHeard(macro, part)!, 60, POLL_US);
+
+  test('a press of 0 ms that the macro lets go of is as short as that', () => {
+    const tap = macroFromLines({ press: '+X' });
+    expect(seenBy(tap.onPress!, 60, POLL_US).all).toBe(1);
+    expect(heard(tap).all).toBeCloseTo(0.06, 2);
+    expect(heard(macroFromLines({ press: '+X 20' })).all).toBe(1);
+  });
+
+  test('what is left held, or goes on in another part, has no end there', () => {
+    expect(heard(macroFromLines({ press: '+X', leavesHeld: true })).all).toBe(1);
+    const two = macroFromLines({ press: '+X', release: '-X' });
+    expect(asHeard(two, 'onPress')).toBe(two.onPress);
+  });
+
+  test('a longer press helps', () => {
+    const { pressUs } = remediesFor(asHeard(macroFromLines({ press: '+X' }), 'onPress')!, 60, POLL_US);
+    const longer = operations.shortestPress(operations.closeOpen(score('+X')), pressUs!);
+    expect(seenBy(longer, 60, POLL_US).presses).toBeGreaterThan(SURE);
+  });
 });

@@ -7,6 +7,7 @@ import {
   assignmentSchema,
   dyeSchema,
   gestureTimingSchema,
+  hostLayoutSchema,
   joinedLayersSchema,
   jointSchema,
   layerSchema,
@@ -29,7 +30,7 @@ export const editSchema = z.union([
   z.strictObject({ edit: z.literal('assign'), layer: key, key, to: assignmentSchema.nullable() }),
   z.strictObject({
     edit: z.literal('describe'),
-    to: z.strictObject({ name: nameSchema, icon: z.string(), hostLayout: profileSchema.shape.hostLayout }).partial(),
+    to: z.strictObject({ name: nameSchema, icon: z.string(), hostLayout: hostLayoutSchema }).partial(),
   }),
   z.strictObject({ edit: z.literal('timing'), to: gestureTimingSchema.partial() }),
   z.strictObject({ edit: z.literal('travel'), key: key.nullable(), to: actuationSchema.nullable() }),

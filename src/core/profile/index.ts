@@ -24,7 +24,7 @@ export {
   timingOf,
   turnedBack,
 } from './questions';
-export { problemsOfZod, readProfile } from './reading';
+export { problemsOfZod, readProfile, readWithDoubles } from './reading';
 export {
   isJoined,
   type Reference,

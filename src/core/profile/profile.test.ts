@@ -317,7 +317,12 @@ describe('edits are values with inverses', () => {
     { edit: 'removeLayer', layer: 'gone' },
     { edit: 'insertLayer', at: 0, layer: withLayer().layers[1]! },
     { edit: 'remove', list: 'macros', id: 'gone' },
-    { edit: 'replace', list: 'joints', id: 'gone', item: { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'capitals' } } },
+    {
+      edit: 'replace',
+      list: 'joints',
+      id: 'gone',
+      item: { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: { do: 'capitals' } },
+    },
     { edit: 'whole', to: { ...withLayer(), id: 'another' } },
   ])('an edit that does not fit is refused, with its place: %j', (edit) =>
     expect(applyEdit(withLayer(), edit)).toMatchObject({ ok: false, problem: { message: expect.any(String) } }),
@@ -357,6 +362,24 @@ describe('questions and comparison', () => {
       ),
     ).toEqual(['renamed', 'KeyH', 'added', 'timing of gestures']);
     expect(differences(after, before).map(({ what }) => what)).toContain('layer');
+  });
+
+  test.each<[string, string[], string[], string[]]>([
+    ['a layer put in below', ['base', 'a', 'b'], ['base', 'new', 'a', 'b'], ['new added']],
+    ['a layer taken out below', ['base', 'x', 'a', 'b'], ['base', 'a', 'b'], ['x removed']],
+    ['one layer moved up', ['base', 'a', 'b', 'c'], ['base', 'b', 'c', 'a'], ['a moved']],
+    ['one moved and one put in', ['base', 'a', 'b', 'c'], ['base', 'c', 'a', 'new', 'b'], ['c moved', 'new added']],
+    ['nothing', ['base', 'a'], ['base', 'a'], []],
+  ])('%s is one difference: its neighbours have not moved', (_what, from, to, expected) => {
+    const withLayers = (ids: string[]): Profile => ({
+      ...plain(),
+      layers: ids.map((id) => ({ id, name: id, dye: 'weld', keys: {} })),
+    });
+    expect(
+      differences(withLayers(from), withLayers(to)).map((one) =>
+        one.what === 'layer' ? `${one.layer.id} ${one.change}` : one.what,
+      ),
+    ).toEqual(expected);
   });
 
   test('equality does not depend on the order of fields', () => {

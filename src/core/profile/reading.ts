@@ -1,7 +1,7 @@
 /** From unknown data to a profile, or to the problems of its shape, in words. */
 import { quoted, type z } from '../reading';
 import type { Problem } from './problem';
-import { profileSchema, type Profile } from './schema';
+import { profileSchema, profileShapeSchema, type Profile } from './schema';
 
 const NOUNS: Readonly<Record<string, string>> = {
   array: 'a list',
@@ -16,10 +16,8 @@ const NOUNS: Readonly<Record<string, string>> = {
 /** What an issue says, without its place. */
 function sentenceOf(issue: z.core.$ZodIssue): string {
   switch (issue.code) {
-    case 'invalid_type': {
-      const wanted = NOUNS[issue.expected] ?? issue.expected;
-      return issue.input === undefined ? `must be ${wanted}; it is missing, or of another kind` : `must be ${wanted}`;
-    }
+    case 'invalid_type':
+      return `must be ${NOUNS[issue.expected] ?? issue.expected}`;
     case 'too_big':
     case 'too_small': {
       const isMost = issue.code === 'too_big';
@@ -50,6 +48,12 @@ export function problemsOfZod(error: z.ZodError): Problem[] {
     if (issue.code === 'invalid_key') return [{ path, message: issue.issues[0]?.message ?? 'is not a name' }];
     return [{ path, message: sentenceOf(issue) }];
   });
+}
+
+/** A document whose only fault is that things are there twice, so that everything else that is wrong with it can be said, too. */
+export function readWithDoubles(data: unknown): Profile | undefined {
+  const result = profileShapeSchema.safeParse(data);
+  return result.success ? result.data : undefined;
 }
 
 /** A profile from unknown data, or the problems of its shape. Defaults are filled in. */

@@ -264,6 +264,8 @@ export const mergeTiming = (base: GestureTiming, own: PartialTiming): GestureTim
 /** What a profile without `travel` does: every key fires at 1.5 mm. */
 export const DEFAULT_ACTUATION: Actuation = { mode: 'fixed', pointUm: 1500 };
 
+export const hostLayoutSchema = z.enum(['us']);
+
 /** A list of so many things in which no two have one id; `what` is the word for one of them. */
 export function listOf<Item extends z.ZodType<{ id: string }>>(what: string, item: Item, most: number, least = 0) {
   return z
@@ -285,35 +287,44 @@ export function listOf<Item extends z.ZodType<{ id: string }>>(what: string, ite
     });
 }
 
-export const profileSchema = z
-  .strictObject({
+/** How a list is checked: `listOf`, or without looking for doubles. */
+type ListOf = typeof listOf;
+
+const profileWith = (list: ListOf) =>
+  z.strictObject({
     format: z.literal('underloom-profile'),
     version: z.literal(1),
     id: idSchema,
     name: nameSchema,
     icon: text(40).default('spool'),
     board: text(40).min(1),
-    hostLayout: z.enum(['us']).default('us'),
+    hostLayout: hostLayoutSchema.default('us'),
     timing: gestureTimingSchema
       .partial()
       .transform((own) => mergeTiming(DEFAULT_TIMING, own))
       .default(DEFAULT_TIMING),
-    layers: listOf('layer', layerSchema, LIMITS.layers, 1),
+    layers: list('layer', layerSchema, LIMITS.layers, 1),
     joinedLayers: z.array(joinedLayersSchema).max(LIMITS.joinedLayers).default([]),
-    joints: listOf('joint press', jointSchema, LIMITS.joints).default([]),
-    macros: listOf('macro', macroSchema, LIMITS.macros).default([]),
+    joints: list('joint press', jointSchema, LIMITS.joints).default([]),
+    macros: list('macro', macroSchema, LIMITS.macros).default([]),
     travel: z
       .strictObject({
         board: actuationSchema.default(DEFAULT_ACTUATION),
         keys: z.record(keyIdSchema, actuationSchema).default({}),
       })
       .default({ board: DEFAULT_ACTUATION, keys: {} }),
-    roles: listOf('role', roleSchema, LIMITS.roles).default([]),
-  })
-  .meta({
-    title: 'Underloom profile',
-    description: 'One complete design for one board: layers, macros, travel settings, timing.',
+    roles: list('role', roleSchema, LIMITS.roles).default([]),
   });
+
+export const profileSchema = profileWith(listOf).meta({
+  title: 'Underloom profile',
+  description: 'One complete design for one board: layers, macros, travel settings, timing.',
+});
+
+/** The same but for things that are there twice: what else is wrong with such a document can still be said. */
+export const profileShapeSchema = profileWith(
+  (_what, item, most, least = 0) => z.array(item).min(least).max(most) as never,
+);
 
 export type GestureTiming = z.infer<typeof gestureTimingSchema>;
 export type Interrupt = GestureTiming['interrupt'];

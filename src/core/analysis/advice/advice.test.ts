@@ -1,9 +1,10 @@
-import { mustBeSound } from '../../check';
 import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
+import { mustBeSound } from '../../check';
 import { stageProfile, type StageLayers } from '../../engine/stage';
 import { macroFromLines, type MacroLines } from '../../macro';
-import { mustEdit, type Macro, type PartialTiming, type Profile } from '../../profile';
+import { parseLine } from '../../notation';
+import { mustEdit, type Joint, type Macro, type PartialTiming, type Profile } from '../../profile';
 import { adviceOn } from '.';
 
 const advise = (layers: StageLayers, timing: PartialTiming = {}, more: Partial<Profile> = {}): string[] =>
@@ -299,5 +300,43 @@ describe('advice on stroke plans and depths', () => {
     const after = found.reduce((mended, { fix }) => (fix ? mustEdit(mended, fix) : mended), profile);
     expect(after.travel.board).toEqual({ mode: 'fixed', pointUm: 1500, releaseUm: 1410 });
     expect(after.travel.keys.KeyA).toMatchObject({ pressUm: 160 });
+  });
+});
+
+describe('joint presses are ways like others', () => {
+  const joint = (line: string, ...keys: string[]): Joint => {
+    const layers = ['Base', 'Nav', 'Sym', 'Both'].map((name) => ({ id: name.toLowerCase(), name }));
+    const parsed = parseLine(line, { layers });
+    if (!parsed.ok || parsed.binding.kind !== 'act') throw new Error(line);
+    return { id: keys.join('-'), keys, withinMs: 40, action: parsed.binding.action };
+  };
+  const said = (profile: Profile): string[] => adviceOn(mustBeSound(profile)).map(({ message }) => message);
+
+  test('one that goes back is a way back', () => {
+    const layers = { Base: { Caps: 'go Nav' }, Nav: { H: 'Left' } };
+    expect(said(stageProfile(layers))).toEqual(['Nav has no way back: once it is shown, no key leaves it.']);
+    expect(said(stageProfile(layers, {}, { joints: [joint('go Base', 'KeyJ', 'KeyK')] }))).toEqual([]);
+  });
+
+  test('one that holds a layer frees the finger', () => {
+    const layers = {
+      Base: { A: 'while Nav', Q: 'while Sym' },
+      Nav: { H: 'Left' },
+      Sym: { J: 'Left' },
+      Both: { L: 'Up' },
+    };
+    const joinedLayers = [{ when: ['nav', 'sym'], also: 'both' }];
+    const clash = 'Both needs Nav and Sym together, and the left little would have to hold both.';
+    expect(said(stageProfile(layers, {}, { joinedLayers }))).toContain(clash);
+    const joints = [joint('while Sym', 'KeyJ', 'KeyK')];
+    expect(said(stageProfile(layers, {}, { joinedLayers, joints }))).not.toContain(clash);
+  });
+
+  test('one that sends a key lets go of it', () => {
+    const macros = [macroFromLines({ press: '+F13', leavesHeld: true })];
+    const layers = { Base: { A: 'play M' } };
+    const stuck = 'M: it leaves F13 down, and nothing lets go of that.';
+    expect(said(stageProfile(layers, {}, { macros }))).toContain(stuck);
+    expect(said(stageProfile(layers, {}, { macros, joints: [joint('F13', 'KeyJ', 'KeyK')] }))).not.toContain(stuck);
   });
 });

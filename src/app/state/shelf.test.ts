@@ -1,0 +1,327 @@
+import 'fake-indexeddb/auto';
+import { afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import type DexieOf from 'dexie';
+import { HARROW_64 } from '../../core/board';
+import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
+
+type Window = { shelf: typeof import('./shelf').useShelf; store: typeof import('./store'); rows: DexieOf };
+
+/** A window of its own: the modules of the page anew, over the one store that all windows share. */
+async function openWindow(): Promise<Window> {
+  jest.resetModules();
+  const store = await import('./store');
+  const { useShelf } = await import('./shelf');
+  await useShelf.getState().load();
+  // The database takes what stands for IndexedDB when it is loaded, so it is loaded after that.
+  const { default: Dexie } = await import('dexie');
+  const rows = await new Dexie('underloom').open();
+  return { shelf: useShelf, store, rows };
+}
+
+const rename = (name: string): Edit => ({ edit: 'describe', to: { name } });
+const letter = (code: string): Assignment => ({ does: { kind: 'act', action: { do: 'keys', codes: [code] } } });
+const assign = (key: string, code: string): Edit => ({ edit: 'assign', layer: 'base', key, to: letter(code) });
+
+const entryOf = ({ shelf }: Window, id: string) => shelf.getState().entries.find(({ profile }) => profile.id === id);
+const nameOf = (window: Window, id: string): string | undefined => entryOf(window, id)?.profile.name;
+const keyOf = (window: Window, id: string, key: string) => entryOf(window, id)?.profile.layers[0]!.keys[key];
+const pastOf = (window: Window, id: string): string[] =>
+  entryOf(window, id)?.document.past.map(({ what }) => what) ?? [];
+
+/** Waits until something is so. */
+async function until(isSo: () => boolean | Promise<boolean>, what = 'it never came about'): Promise<void> {
+  for (let n = 0; n < 400; n++) {
+    if (await isSo()) return;
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+  throw new Error(what);
+}
+const kept = (window: Window, id: string): Promise<void> =>
+  until(() => entryOf(window, id)?.keeping.state === 'kept', 'it was never kept');
+
+let count = 0;
+const fresh = (name = 'Plain'): Profile => plainProfile(HARROW_64, `p_${++count}`, name);
+
+let one: Window;
+beforeAll(async () => {
+  one = await openWindow();
+});
+afterEach(() => {
+  jest.restoreAllMocks();
+});
+
+test('the first start puts the demo on the shelf, and only the first', async () => {
+  await until(() => one.shelf.getState().entries.every(({ keeping }) => keeping.state === 'kept'));
+  expect(one.shelf.getState().entries.map(({ profile }) => profile.name)).toEqual(['Show desk', 'Prompt book']);
+  expect(one.shelf.getState().firstStart).toBe(true);
+  const again = await openWindow();
+  expect(again.shelf.getState().firstStart).toBe(false);
+  expect(again.shelf.getState().entries.map(({ profile }) => profile.name)).toEqual(['Show desk', 'Prompt book']);
+});
+
+describe('edits', () => {
+  let profile: Profile;
+  beforeEach(async () => {
+    profile = fresh();
+    await one.shelf.getState().add(profile);
+  });
+
+  test('are kept at once, with the steps that can be taken back after a reload', async () => {
+    const { edit } = one.shelf.getState();
+    edit(profile.id, rename('A'), 'first');
+    edit(profile.id, assign('KeyA', 'F13'), 'second');
+    edit(profile.id, rename('B'), 'third');
+    one.shelf.getState().undo(profile.id);
+    await kept(one, profile.id);
+
+    const again = await openWindow();
+    expect(nameOf(again, profile.id)).toBe('A');
+    await again.shelf.getState().readHistory(profile.id);
+    expect(pastOf(again, profile.id)).toEqual(['first', 'second']);
+    expect(again.shelf.getState().redo(profile.id)).toEqual({ what: 'third' });
+    expect(nameOf(again, profile.id)).toBe('B');
+    for (const what of ['third', 'second', 'first']) expect(again.shelf.getState().undo(profile.id)).toEqual({ what });
+    expect(entryOf(again, profile.id)?.profile).toEqual(profile);
+    expect(again.shelf.getState().undo(profile.id)).toBeUndefined();
+    await kept(again, profile.id);
+  });
+
+  test('made before the steps have been read are steps behind them', async () => {
+    one.shelf.getState().edit(profile.id, rename('A'), 'first');
+    await kept(one, profile.id);
+    const again = await openWindow();
+    again.shelf.getState().edit(profile.id, rename('B'), 'second');
+    again.shelf.getState().edit(profile.id, rename('C'), 'third');
+    await kept(again, profile.id);
+    await again.shelf.getState().readHistory(profile.id);
+    expect(pastOf(again, profile.id)).toEqual(['first', 'second', 'third']);
+    expect((await openWindow()).shelf.getState().undo(profile.id)).toBeUndefined();
+  });
+
+  test('that would not load again are refused, and nothing changes', () => {
+    const before = entryOf(one, profile.id);
+    expect(one.shelf.getState().edit(profile.id, rename(''), 'no name')).toContain('1 character is the least');
+    expect(entryOf(one, profile.id)).toBe(before);
+  });
+
+  test('whatever their number, only the newest steps are kept, and they follow each other', async () => {
+    for (let n = 0; n < 520; n++) one.shelf.getState().edit(profile.id, rename(`N${n}`), `s${n}`);
+    await kept(one, profile.id);
+    one.shelf.getState().edit(profile.id, rename('last'), 'last');
+    await kept(one, profile.id);
+    const again = await openWindow();
+    await again.shelf.getState().readHistory(profile.id);
+    expect([pastOf(again, profile.id).length, pastOf(again, profile.id)[0]]).toEqual([500, 's21']);
+    const places = await one.rows
+      .table('steps')
+      .where('[profile+place]')
+      .between([profile.id, 0], [profile.id, 9999])
+      .count();
+    expect(places).toBe(500);
+  });
+});
+
+describe('two windows', () => {
+  let two: Window;
+  let profile: Profile;
+  beforeEach(async () => {
+    profile = fresh();
+    await one.shelf.getState().add(profile);
+    two = await openWindow();
+    await two.shelf.getState().readHistory(profile.id);
+  });
+
+  test('edit different keys at the same time, and both lose nothing', async () => {
+    for (const [n, key] of ['KeyA', 'KeyB', 'KeyC', 'KeyD', 'KeyE'].entries()) {
+      one.shelf.getState().edit(profile.id, assign(key, `F${13 + n}`), `${key} here`);
+      two.shelf.getState().edit(profile.id, assign(`Digit${n}`, `F${18 + n}`), `${n} there`);
+      if (n === 2) await kept(one, profile.id);
+    }
+    await kept(one, profile.id);
+    await kept(two, profile.id);
+    for (const window of [one, two])
+      for (const [n, key] of ['KeyA', 'KeyB', 'KeyC', 'KeyD', 'KeyE'].entries()) {
+        await until(
+          () => JSON.stringify(keyOf(window, profile.id, key))?.includes(`F${13 + n}`) ?? false,
+          `${key} is lost`,
+        );
+        await until(
+          () => JSON.stringify(keyOf(window, profile.id, `Digit${n}`))?.includes(`F${18 + n}`) ?? false,
+          `${n} is lost`,
+        );
+      }
+    await until(() => pastOf(one, profile.id).join() === pastOf(two, profile.id).join());
+    expect(pastOf(one, profile.id)).toHaveLength(10);
+    const third = await openWindow();
+    expect(entryOf(third, profile.id)?.profile).toEqual(entryOf(one, profile.id)?.profile);
+  });
+
+  test('follow each other, also when steps are taken back', async () => {
+    one.shelf.getState().edit(profile.id, rename('A'), 'first');
+    await until(() => nameOf(two, profile.id) === 'A');
+    two.shelf.getState().edit(profile.id, rename('B'), 'second');
+    await until(() => nameOf(one, profile.id) === 'B');
+    expect(one.shelf.getState().undo(profile.id)).toEqual({ what: 'second' });
+    await until(() => nameOf(two, profile.id) === 'A');
+    expect(two.shelf.getState().redo(profile.id)).toEqual({ what: 'second' });
+    await until(() => nameOf(one, profile.id) === 'B');
+    await Promise.all([kept(one, profile.id), kept(two, profile.id)]);
+  });
+
+  test('an edit to something that the other has taken out is said, and nothing else is lost', async () => {
+    const layer = { id: 'nav', name: 'Nav', dye: 'weld' as const, keys: {} };
+    one.shelf.getState().edit(profile.id, { edit: 'insertLayer', at: 1, layer }, 'a layer');
+    await until(() => entryOf(two, profile.id)?.profile.layers.length === 2);
+    await kept(one, profile.id);
+    one.shelf.getState().edit(profile.id, { edit: 'removeLayer', layer: 'nav' }, 'taking out Nav');
+    two.shelf
+      .getState()
+      .edit(profile.id, { edit: 'assign', layer: 'nav', key: 'KeyH', to: letter('ArrowLeft') }, 'H on Nav');
+    two.shelf.getState().edit(profile.id, assign('KeyB', 'F14'), 'B');
+    await until(
+      () =>
+        two.shelf.getState().notices.length + one.shelf.getState().notices.length > 0 ||
+        entryOf(one, profile.id)?.profile.layers.length === 1,
+    );
+    await Promise.all([kept(one, profile.id), kept(two, profile.id)]);
+    await until(() => JSON.stringify(keyOf(one, profile.id, 'KeyB'))?.includes('F14') ?? false);
+    await until(
+      () => JSON.stringify(entryOf(one, profile.id)?.profile) === JSON.stringify(entryOf(two, profile.id)?.profile),
+    );
+  });
+
+  test('one that is taken off in one window can be put back in the other, with its steps', async () => {
+    one.shelf.getState().edit(profile.id, rename('A'), 'first');
+    await until(() => nameOf(two, profile.id) === 'A');
+    await kept(one, profile.id);
+    expect((await one.shelf.getState().remove(profile.id)).ok).toBe(true);
+    await until(() => two.shelf.getState().takenOffElsewhere.has(profile.id));
+    two.shelf.getState().putBack(profile.id);
+    await until(() => nameOf(one, profile.id) === 'A');
+    expect(two.shelf.getState().undo(profile.id)).toEqual({ what: 'first' });
+    await until(() => nameOf(one, profile.id) === 'Plain');
+  });
+
+  test('a new profile appears in the other window', async () => {
+    const other = fresh('Another');
+    await two.shelf.getState().add(other);
+    await until(() => nameOf(one, other.id) === 'Another');
+  });
+});
+
+describe('taking off', () => {
+  test('and putting back loses neither the profile nor its steps', async () => {
+    const profile = fresh();
+    await one.shelf.getState().add(profile);
+    one.shelf.getState().edit(profile.id, rename('A'), 'first');
+    await kept(one, profile.id);
+    const removed = await one.shelf.getState().remove(profile.id);
+    expect(entryOf(one, profile.id)).toBeUndefined();
+    expect((await openWindow()).shelf.getState().entries.some((entry) => entry.profile.id === profile.id)).toBe(false);
+    expect(removed.ok && (await removed.putBack())).toEqual({ state: 'kept' });
+    expect(one.shelf.getState().undo(profile.id)).toEqual({ what: 'first' });
+  });
+
+  test('that the store refuses leaves it where it is', async () => {
+    const profile = fresh();
+    await one.shelf.getState().add(profile);
+    const stop = jest.spyOn(IDBObjectStore.prototype, 'delete').mockImplementation(() => {
+      throw new DOMException('no', 'UnknownError');
+    });
+    expect(await one.shelf.getState().remove(profile.id)).toMatchObject({ ok: false });
+    stop.mockRestore();
+    expect(nameOf(one, profile.id)).toBe('Plain');
+    one.shelf.getState().edit(profile.id, rename('Still here'), 'x');
+    await kept(one, profile.id);
+  });
+});
+
+describe('a store that fails', () => {
+  const full = () =>
+    jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+
+  test('is said for the profile it is about, stays said, and is tried again until it succeeds', async () => {
+    const [a, b] = [fresh('A'), fresh('B')];
+    await Promise.all([a, b].map((profile) => one.shelf.getState().add(profile)));
+    const refusing = full();
+    one.shelf.getState().edit(a.id, rename('A2'), 'a name');
+    await until(() => entryOf(one, a.id)?.keeping.state === 'notKept');
+    expect(entryOf(one, a.id)?.keeping).toEqual({
+      state: 'notKept',
+      because: 'the browser has no more room for this page',
+    });
+    refusing.mockRestore();
+    one.shelf.getState().edit(b.id, rename('B2'), 'a name');
+    await kept(one, b.id);
+    await kept(one, a.id);
+    expect(nameOf(await openWindow(), a.id)).toBe('A2');
+  });
+
+  test('a new profile is told not to be kept, and is kept later', async () => {
+    const refusing = full();
+    const profile = fresh('New');
+    expect(await one.shelf.getState().add(profile)).toMatchObject({ state: 'notKept' });
+    one.shelf.getState().edit(profile.id, rename('Newer'), 'a name');
+    refusing.mockRestore();
+    one.shelf.getState().tryAgain();
+    await kept(one, profile.id);
+    expect(nameOf(await openWindow(), profile.id)).toBe('Newer');
+  });
+
+  test('an id that is taken in the store by something else is never overwritten', async () => {
+    await one.rows.table('profiles').put({ id: 'taken', profile: { format: 'of the future' } });
+    expect(await one.shelf.getState().isTaken('taken')).toBe(true);
+    const profile = { ...fresh('Mine'), id: 'taken' };
+    expect(await one.shelf.getState().add(profile)).toMatchObject({ state: 'notKept' });
+    expect(await one.rows.table('profiles').get('taken')).toEqual({
+      id: 'taken',
+      profile: { format: 'of the future' },
+    });
+  });
+});
+
+describe('what is in the store already', () => {
+  test('rows of the first version, and rows without a date, are on the shelf', async () => {
+    const [old, undated] = [fresh('Old'), fresh('Undated')];
+    await one.rows.table('profiles').bulkPut([
+      { id: old.id, changedAt: 5, profile: old },
+      { id: undated.id, profile: undated },
+    ]);
+    const window = await openWindow();
+    expect([nameOf(window, old.id), nameOf(window, undated.id)]).toEqual(['Old', 'Undated']);
+    window.shelf.getState().edit(undated.id, rename('Dated'), 'a name');
+    await kept(window, undated.id);
+  });
+
+  test('what cannot be read stays, with its reason, until it is taken off', async () => {
+    await one.rows.table('profiles').put({ id: 'broken', profile: { ...fresh(), layers: [] } });
+    const window = await openWindow();
+    const row = window.shelf.getState().unreadable.find(({ id }) => id === 'broken');
+    expect(row?.reason).toBe('layers: has too few entries; 1 is the least');
+    expect(await window.shelf.getState().removeUnreadable('broken')).toBeUndefined();
+    expect(await window.rows.table('profiles').get('broken')).toBeUndefined();
+  });
+
+  test('steps that another version wrote are not taken back, and say so', async () => {
+    const profile = fresh();
+    await one.shelf.getState().add(profile);
+    one.shelf.getState().edit(profile.id, rename('A'), 'first');
+    await kept(one, profile.id);
+    const steps = one.rows.table('steps');
+    const row = await steps.where('[profile+place]').between([profile.id, 0], [profile.id, 9]).first();
+    await steps.put({ ...row, step: { ...row.step, undo: { edit: 'explode' } } });
+    const window = await openWindow();
+    await window.shelf.getState().readHistory(profile.id);
+    expect(window.shelf.getState().undo(profile.id)).toEqual({ refused: expect.stringContaining('another version') });
+    expect(nameOf(window, profile.id)).toBe('A');
+  });
+});
+
+test('preferences are read back, or fall back to the default', async () => {
+  const { z } = await import('../../core/reading');
+  await one.store.storePreference('cloth', 'night');
+  expect(await one.store.loadPreference('cloth', z.enum(['linen', 'night']), 'linen')).toBe('night');
+  expect(await one.store.loadPreference('cloth', z.number(), 4)).toBe(4);
+});

@@ -1,0 +1,49 @@
+import { describe, expect, test } from '@jest/globals';
+import { HARROW_64, TWILL_42 } from '../board';
+import { stageProfile } from '../engine/stage';
+import type { Action, Profile } from '../profile';
+import { check, firstProblem, isSound, mustBeSound, Problems } from '.';
+
+const withKey = (action: Action): Profile => ({
+  ...stageProfile({ Base: {} }),
+  layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { KeyA: { does: { kind: 'act', action } } } }],
+});
+
+describe('a sound profile', () => {
+  test('comes with its board and its program, and is the same however often it is asked for', () => {
+    const profile = stageProfile({ Base: {} });
+    const sound = mustBeSound(profile);
+    expect([sound.profile, sound.board, sound.program.keyIds.length]).toEqual([
+      profile,
+      HARROW_64,
+      HARROW_64.keys.length,
+    ]);
+    expect(check(profile)).toBe(check(profile, HARROW_64));
+    expect(sound.program).toBe(sound.program);
+  });
+
+  test('is one on a board, and may not be one on another', () => {
+    const profile = stageProfile({ Base: {} });
+    expect(isSound(check(profile, HARROW_64))).toBe(true);
+    expect(firstProblem(check(profile, TWILL_42) as Problems)).toBe(
+      'is "harrow-64", but the board given is "twill-42".',
+    );
+    expect(isSound(check({ ...profile, board: 'nowhere' }))).toBe(false);
+  });
+
+  test('cannot be made up', () => {
+    const profile = stageProfile({ Base: {} });
+    expect(isSound({ profile, board: HARROW_64, program: {} } as never)).toBe(false);
+  });
+});
+
+describe('what the engine does not run yet is a problem, by name and place', () => {
+  test.each<[string, Action]>([
+    ['slot', { do: 'slot', how: 'next' }],
+    ['device', { do: 'many', actions: [{ do: 'device', what: 'lampsUp' }] }],
+  ])('%s', (name, action) => {
+    const { problems } = check(withKey(action)) as Problems;
+    expect(problems[0]?.message).toContain(name);
+    expect(problems[0]?.path.slice(0, 4)).toEqual(['layers', 0, 'keys', 'KeyA']);
+  });
+});

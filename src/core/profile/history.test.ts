@@ -1,0 +1,113 @@
+import { describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../board';
+import {
+  actSchema,
+  applyAct,
+  historyStepSchema,
+  newDocument,
+  plainProfile,
+  type Act,
+  type Document,
+  type Edit,
+} from '.';
+
+const rename = (name: string): Edit => ({ edit: 'describe', to: { name } });
+const clear = (key: string): Edit => ({ edit: 'assign', layer: 'base', key, to: null });
+const edit = (id: string, change: Edit, row?: string): Act => ({ act: 'edit', id, edit: change, what: id, row });
+const back = (step: string): Act => ({ act: 'undo', id: `undo ${step}`, step });
+const forth = (step: string): Act => ({ act: 'redo', id: `redo ${step}`, step });
+
+const first = (): Document => newDocument(plainProfile(HARROW_64, 'p', 'Plain'));
+/** The document after acts that all fit. */
+function after(...acts: Act[]): Document {
+  return acts.reduce((document, act) => {
+    const result = applyAct(document, act);
+    if (!result.ok) throw new Error(result.problem.message);
+    return result.document;
+  }, first());
+}
+const steps = ({ past, future }: Document): string =>
+  `${past.map(({ id }) => id).join(' ')} | ${future.map(({ id }) => id).join(' ')}`;
+
+describe('acts on a document', () => {
+  test('what is taken back can be done again, until something else is done', () => {
+    expect(steps(after(edit('a', rename('A')), edit('b', rename('B'))))).toBe('a b | ');
+    const undone = after(edit('a', rename('A')), edit('b', rename('B')), back('b'));
+    expect([steps(undone), undone.profile.name]).toEqual(['a | b', 'A']);
+    expect(after(edit('a', rename('A')), edit('b', rename('B')), back('b'), forth('b')).profile.name).toBe('B');
+    expect(steps(after(edit('a', rename('A')), back('a'), edit('c', rename('C'))))).toBe('c | ');
+  });
+
+  test('a step that is not the last any more is not taken back: another window did something meanwhile', () => {
+    const document = after(edit('a', rename('A')), edit('b', clear('KeyA')));
+    expect(applyAct(document, back('a'))).toMatchObject({
+      ok: false,
+      problem: { message: expect.stringContaining('meanwhile') },
+    });
+    expect(applyAct(document, forth('z')).ok).toBe(false);
+  });
+
+  test.each<[string, Act[], string]>([
+    ['edits of one row are one step', [edit('a', rename('A'), 'r'), edit('b', rename('B'), 'r')], 'a | '],
+    ['of two rows, two', [edit('a', rename('A'), 'r'), edit('b', rename('B'), 's')], 'a b | '],
+    ['of no row, each its own', [edit('a', rename('A')), edit('b', rename('B'))], 'a b | '],
+    ['about two things, two', [edit('a', clear('KeyA'), 'r'), edit('b', clear('KeyB'), 'r')], 'a b | '],
+    [
+      'with a step back between, two',
+      [edit('a', rename('A'), 'r'), edit('b', clear('KeyA')), back('b'), edit('c', rename('C'), 'r')],
+      'a c | ',
+    ],
+  ])('%s', (_what, acts, expected) => expect(steps(after(...acts))).toBe(expected));
+
+  test('a row is taken back whole', () =>
+    expect(after(edit('a', rename('A'), 'r'), edit('b', rename('B'), 'r'), back('a')).profile.name).toBe('Plain'));
+
+  test('the oldest steps are forgotten, by number and by weight', () => {
+    let document = first();
+    for (let n = 0; n < 520; n++) {
+      const result = applyAct(document, edit(`s${n}`, rename(`N${n}`)));
+      if (result.ok) ({ document } = result);
+    }
+    expect([document.past.length, document.past[0]!.id]).toEqual([500, 's20']);
+    const events = Array.from({ length: 60_000 }, (_, n) => ({ atUs: n, edge: 'down' as const, code: 'KeyA' }));
+    const item = {
+      id: 'm',
+      name: 'M',
+      onPress: { lengthUs: 60_000, events },
+      run: { kind: 'times' as const, times: 1 },
+      gapMs: 0,
+      stop: 'now' as const,
+      leavesHeld: false,
+      liftModifiers: false,
+    };
+    const heavy = after(
+      edit('a', { edit: 'insert', list: 'macros', at: 0, item }),
+      edit('b', { edit: 'remove', list: 'macros', id: 'm' }),
+      edit('c', rename('C')),
+    );
+    expect(steps(heavy)).toBe('b c | ');
+  });
+
+  test('replacing a document is a step like others', () => {
+    const other = {
+      ...plainProfile(HARROW_64, 'p', 'From a file'),
+      layers: [{ id: 'x', name: 'X', dye: 'weld' as const, keys: {} }],
+    };
+    const acts = [edit('a', clear('KeyA')), edit('file', { edit: 'whole', to: other })];
+    expect(after(...acts).profile).toEqual(other);
+    expect(after(...acts, back('file'), back('a')).profile).toEqual(first().profile);
+  });
+});
+
+test('acts and steps come back from a store, or from another window, as they were', () => {
+  const document = after(
+    edit('a', rename('A'), 'r'),
+    edit('b', { edit: 'several', edits: [clear('KeyA'), rename('B')] }),
+  );
+  for (const step of document.past) expect(historyStepSchema.parse(JSON.parse(JSON.stringify(step)))).toEqual(step);
+  expect(actSchema.parse(edit('a', rename('A'), 'r'))).toEqual(edit('a', rename('A'), 'r'));
+  expect(actSchema.safeParse({ act: 'edit', id: 'a', what: 'a', edit: { edit: 'explode' } }).success).toBe(false);
+  expect(historyStepSchema.safeParse({ id: 'a', what: 'a', undo: rename('A'), redo: { edit: 'assign' } }).success).toBe(
+    false,
+  );
+});
