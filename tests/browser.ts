@@ -59,13 +59,14 @@ export async function startApp(dataFolder: string, port = 0, appFolder = 'dist')
   };
 }
 
-export async function openBrowser(): Promise<Browser> {
+/** @param userDataDir where the browser keeps what it keeps; a new empty folder when left out */
+export async function openBrowser(userDataDir = temporaryFolder()): Promise<Browser> {
   if (!CHROMIUM) throw new Error('no Chromium; `npm test` installs it, or set CHROMIUM_PATH');
   return puppeteer.launch({
     executablePath: CHROMIUM,
     headless: true,
     args: FLAGS,
-    userDataDir: temporaryFolder(),
+    userDataDir,
     defaultViewport: VIEW,
   });
 }
@@ -91,7 +92,8 @@ export async function seeText(page: Page, selector: string, text: string): Promi
   try {
     await page.waitForFunction(
       (where, wanted) => [...document.querySelectorAll(where)].some((element) => element.textContent?.includes(wanted)),
-      { timeout: 8000 },
+      // Polled by time, not by frame: a window behind another draws none.
+      { timeout: 8000, polling: 60 },
       selector,
       text,
     );

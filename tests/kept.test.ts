@@ -1,0 +1,401 @@
+/** What the page says of a person's work is so: with two windows, a killed browser, a store that refuses, and a bench that tears. */
+import { describe, expect, jest, test } from '@jest/globals';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { parseProfiles } from '../src/core/files';
+import { seeded } from '../src/core/hands';
+import { useApp } from './app';
+import { choose, openBrowser, openPage, press, seeText, temporaryFolder, textOf, wait } from './browser';
+
+jest.setTimeout(180_000);
+
+const app = useApp();
+const SHOW_DESK = '/profile/demo-show-desk/layout';
+const open = (path: string) => openPage(app.browser, `${app.server.url}${path}`);
+
+/** Gives a key a line, as a person types it. */
+async function assign(page: Page, key: string, line: string): Promise<void> {
+  await page.bringToFront();
+  await page.click(`[data-key="${key}"]`);
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type(line);
+  await page.keyboard.press('Enter');
+}
+const seeKept = (page: Page): Promise<unknown> => page.waitForSelector('[data-keeping=kept]', { timeout: 8000 });
+
+async function bring(page: Page, name: string, content: string | Uint8Array): Promise<void> {
+  const path = join(temporaryFolder(), name);
+  writeFileSync(path, content);
+  const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+}
+
+/** The files that a page hands over go to a folder. */
+async function downloads(page: Page): Promise<() => Promise<string>> {
+  const folder = temporaryFolder();
+  const session = await page.createCDPSession();
+  await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  return async () => {
+    for (let n = 0; n < 100; n++) {
+      const [file] = readdirSync(folder).filter((name) => name.endsWith('.json'));
+      if (file !== undefined && existsSync(join(folder, file))) return readFileSync(join(folder, file), 'utf8');
+      await wait(50);
+    }
+    throw new Error('nothing was handed over');
+  };
+}
+
+describe('two windows of one profile', () => {
+  test('follow each other live, lose nothing, and undo together', async () => {
+    const [one, two] = [await open(SHOW_DESK), await open(SHOW_DESK)];
+    await one.page.waitForSelector('.layout-bench');
+    await two.page.waitForSelector('.layout-bench');
+    await assign(one.page, 'KeyB', 'F13');
+    await seeText(two.page, '[data-key="KeyB"]', 'F13');
+    await assign(two.page, 'KeyN', 'F14');
+    await seeText(one.page, '[data-key="KeyN"]', 'F14');
+    for (const { page } of [one, two]) {
+      await page.bringToFront();
+      await seeText(page, '[data-key="KeyB"]', 'F13');
+      await seeKept(page);
+    }
+    await one.page.bringToFront();
+    await one.page.click('[aria-label=Undo]');
+    await seeText(two.page, '[data-key="KeyN"]', 'N');
+    await two.page.bringToFront();
+    await two.page.reload();
+    await seeText(two.page, '[data-key="KeyB"]', 'F13');
+    await two.page.waitForSelector('[aria-label=Undo]:not([disabled])');
+    await two.page.click('[aria-label=Undo]');
+    await seeText(one.page, '[data-key="KeyB"]', 'B');
+    await seeKept(two.page);
+    expect([one.complaints, two.complaints]).toEqual([[], []]);
+    await one.page.close();
+    await two.page.close();
+  });
+
+  test('one that is taken off the shelf in the other can be put back', async () => {
+    const [one, two] = [await open('/shelf'), await open('/shelf')];
+    await press(two.page, 'Plain Harrow 64');
+    await two.page.waitForSelector('.layout-bench');
+    await seeKept(two.page);
+    await one.page.bringToFront();
+    await seeText(one.page, '.shelf-card h3', 'Plain Harrow 64');
+    await one.page.click('[aria-label="More for Plain Harrow 64"]');
+    await choose(one.page, '.ant-dropdown-menu-item ::-p-text(Take off)');
+    await seeText(two.page, 'main', 'Another window has taken this profile off the shelf');
+    await two.page.bringToFront();
+    await press(two.page, 'back');
+    await two.page.waitForSelector('.layout-bench');
+    await seeText(one.page, '.shelf-card h3', 'Plain Harrow 64');
+    await one.page.close();
+    await two.page.close();
+  });
+});
+
+/** Breaks the browser's store in a new page before anything is loaded. */
+async function openWith(breakStore: () => void): Promise<{ page: Page; complaints: string[] }> {
+  const page = await app.browser.newPage();
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(String(error)));
+  await page.evaluateOnNewDocument(breakStore);
+  await page.goto(`${app.server.url}/`);
+  return { page, complaints };
+}
+
+describe('a store that refuses', () => {
+  test.each<[string, () => void, string]>([
+    [
+      'has no room',
+      () => {
+        IDBFactory.prototype.open = () => {
+          throw new DOMException('no room', 'QuotaExceededError');
+        };
+      },
+      'the browser has no more room for this page',
+    ],
+    [
+      'is not allowed',
+      () => {
+        IDBFactory.prototype.open = () => {
+          throw new DOMException('denied', 'SecurityError');
+        };
+      },
+      'the browser does not let this page keep anything',
+    ],
+    [
+      'is not there at all',
+      () => {
+        Object.defineProperty(window, 'indexedDB', { value: undefined });
+      },
+      'the browser does not let this page keep anything',
+    ],
+    [
+      'never answers',
+      () => {
+        IDBFactory.prototype.open = () => new EventTarget() as IDBOpenDBRequest;
+      },
+      'the browser’s store does not answer',
+    ],
+  ])('one that %s: work goes on, plainly marked, and can be taken along', async (_what, breakStore, reason) => {
+    const { page, complaints } = await openWith(breakStore);
+    await page.waitForSelector('.layout-bench', { timeout: 15_000 });
+    await assign(page, 'KeyB', 'F13');
+    await seeText(page, '[data-key="KeyB"]', 'F13');
+    await seeText(page, '[data-testid=save-state]', reason);
+    const file = await downloads(page);
+    await press(page, 'Save as a file');
+    expect(await file()).toContain('"F13"');
+    await page.click('.brand');
+    await seeText(page, '.shelf-title', 'is gone when this window closes');
+    expect(complaints).toEqual([]);
+    await page.close({ runBeforeUnload: false });
+  });
+
+  test('while it is refused, nothing that is imported or taken off is said to be done; later it is kept by itself', async () => {
+    const { page } = await open('/shelf');
+    await page.waitForSelector('.shelf-card');
+    await page.evaluate(() => {
+      for (const name of ['put', 'delete'] as const) {
+        const real = IDBObjectStore.prototype[name] as (...args: unknown[]) => IDBRequest;
+        IDBObjectStore.prototype[name] = function (this: IDBObjectStore, ...args: unknown[]) {
+          if ((window as unknown as { isFull: boolean }).isFull) throw new DOMException('full', 'QuotaExceededError');
+          return real.apply(this, args);
+        } as never;
+      }
+      (window as unknown as { isFull: boolean }).isFull = true;
+    });
+    const profile = JSON.parse(readFileSync('demo/show-desk.json', 'utf8')) as { id: string; name: string };
+    await bring(page, 'tour.json', JSON.stringify({ ...profile, id: 'tour', name: 'On tour' }));
+    await seeText(page, '.ant-message', 'is on the shelf, but not kept: the browser has no more room');
+    await page.click('[aria-label="More for Prompt book"]');
+    await choose(page, '.ant-dropdown-menu-item ::-p-text(Take off)');
+    await seeText(page, '.ant-message', '“Prompt book” could not be taken off the shelf');
+    await seeText(page, '.shelf-card h3', 'Prompt book');
+    await seeText(page, '.shelf-title', ' not kept: the browser has no more room');
+    await page.evaluate(() => {
+      (window as unknown as { isFull: boolean }).isFull = false;
+    });
+    await press(page, 'Try again');
+    await seeText(page, '.shelf-title', ', kept in this browser');
+    await page.reload();
+    await seeText(page, '.shelf-card h3', 'On tour');
+    await page.close();
+  });
+
+  test('a browser that throws its store away gets everything again', async () => {
+    const { page } = await open(SHOW_DESK);
+    await page.waitForSelector('.layout-bench');
+    await assign(page, 'KeyM', 'F15');
+    await seeKept(page);
+    await page.evaluate(
+      () =>
+        new Promise<void>((resolve) => {
+          const gone = indexedDB.deleteDatabase('underloom');
+          gone.onsuccess = () => resolve();
+        }),
+    );
+    await wait(1500);
+    await page.reload();
+    await seeText(page, '[data-key="KeyM"]', 'F15');
+    await page.click('.brand');
+    await seeText(page, '.shelf-card h3', 'Prompt book');
+    await page.close();
+  });
+});
+
+test('a bench that tears says what is kept, takes back the last change, and hands over a file that opens', async () => {
+  const { page } = await open(SHOW_DESK);
+  await page.waitForSelector('.layout-bench');
+  await assign(page, 'KeyV', 'F16');
+  await seeKept(page);
+  await page.evaluate(() => {
+    const real = Array.prototype.toReversed;
+    (window as unknown as { mend: () => void }).mend = () => {
+      Array.prototype.toReversed = real;
+    };
+    Array.prototype.toReversed = () => {
+      throw new Error('a moth in the ladder');
+    };
+  });
+  await page.keyboard.press('PageDown');
+  await page.click('[data-key="KeyC"]');
+  await seeText(page, '.torn', 'a moth in the ladder');
+  await seeText(page, '.torn', 'All your profiles are kept in this browser.');
+  expect(await textOf(page, '.benches')).toContain('Macros');
+  const file = await downloads(page);
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await press(page, 'Save all profiles as a file');
+  const rescued = await file();
+  expect(parseProfiles(rescued).every((one) => 'profile' in one)).toBe(true);
+  await press(page, 'Take back the last change: V on Base');
+  await page.waitForSelector('.layout-bench');
+  expect(await textOf(page, '[data-key="KeyV"]')).not.toContain('F16');
+  await page.click('.brand');
+  await page.waitForSelector('.shelf-card');
+  await bring(page, 'rescue.json', rescued);
+  await seeText(page, '.ant-modal', 'is on the shelf already');
+  await press(page, 'Leave it out');
+  await page.close();
+});
+
+describe('files from elsewhere', () => {
+  const profile = JSON.parse(readFileSync('demo/show-desk.json', 'utf8')) as Record<string, unknown>;
+
+  test('one that takes the place of mine is a step: undo brings mine back, and then what I did before', async () => {
+    const { page } = await open(SHOW_DESK);
+    await page.waitForSelector('.layout-bench');
+    await assign(page, 'KeyX', 'F17');
+    await page.click('.brand');
+    await page.waitForSelector('.shelf-card');
+    await bring(page, 'mine.json', JSON.stringify({ ...profile, name: 'From the tour' }));
+    await press(page, 'Replace mine');
+    await seeText(page, '.shelf-card h3', 'From the tour');
+    await page.goto(`${app.server.url}${SHOW_DESK}`);
+    await page.waitForSelector('[aria-label=Undo]:not([disabled])');
+    await page.click('[aria-label=Undo]');
+    await seeText(page, '.bar-profile', 'Show desk');
+    await seeText(page, '[data-key="KeyX"]', 'F17');
+    await page.click('[aria-label=Undo]');
+    await page.waitForFunction(() => !document.querySelector('[data-key="KeyX"]')?.textContent?.includes('F17'));
+    await seeKept(page);
+    await page.close();
+  });
+
+  test('encodings: UTF-16 with a mark is read, Latin-1 is refused; names keep their direction', async () => {
+    const { page, complaints } = await open('/shelf');
+    await page.waitForSelector('.shelf-card');
+    const text = JSON.stringify({ ...profile, id: 'wide', name: 'Bühne ✓' });
+    await bring(page, 'wide.json', Buffer.from(`\uFEFF${text}`, 'utf16le'));
+    await seeText(page, '.shelf-card h3', 'Bühne ✓');
+    await bring(page, 'latin.json', Buffer.from(JSON.stringify({ ...profile, id: 'l', name: 'Bühne' }), 'latin1'));
+    await seeText(page, '.ant-message', 'latin.json: the whole file: is not UTF-8 text');
+    await bring(page, 'long.json', JSON.stringify({ format: 'x'.repeat(7_000_000) }));
+    await seeText(page, '.ant-message', 'long.json: format: must be "underloom-profile", found "xxx');
+    expect((await textOf(page, '.ant-message')).length).toBeLessThan(600);
+    await bring(page, 'deep.json', '['.repeat(200_000) + ']'.repeat(200_000));
+    await seeText(page, '.ant-message', 'is nested deeper than 40 levels');
+    await bring(page, 'turned.json', JSON.stringify({ ...profile, id: 'turned', name: 'במה' }));
+    await seeText(page, '.shelf-card h3 bdi', 'במה');
+    expect(complaints).toEqual([]);
+    await page.close();
+  });
+
+  test('a profile named after what every object has opens on every bench', async () => {
+    const { page, complaints } = await open('/shelf');
+    await page.waitForSelector('.shelf-card');
+    await bring(page, 'odd.json', JSON.stringify({ ...profile, id: 'constructor', name: 'Odd' }));
+    await seeText(page, '.shelf-card h3', 'Odd');
+    for (const [bench, sign] of [
+      ['layout', '.layout-bench'],
+      ['travel', '.travel-bench'],
+      ['macros', '.macros-bench'],
+      ['trial', '.trial-main'],
+      ['device', '.device-bench'],
+    ] as const) {
+      await page.goto(`${app.server.url}/profile/constructor/${bench}`);
+      await page.waitForSelector(sign);
+    }
+    for (const id of ['.', '..', '__proto__']) {
+      await page.goto(`${app.server.url}/shelf`);
+      await page.waitForSelector('.shelf-card');
+      await bring(page, 'bad.json', JSON.stringify({ ...profile, id }));
+      await seeText(page, '.ant-message', 'id: must be 1 to 40 letters, digits');
+    }
+    expect(complaints).toEqual([]);
+    await page.close();
+  });
+});
+
+describe('drafts that cannot run', () => {
+  test.each(['"é"', ''])(
+    'a macro with the score %j in its repeated part: the bench says why, also after a reload',
+    async (line) => {
+      const { page, complaints } = await open('/profile/demo-show-desk/macros');
+      await page.waitForSelector('.macros-bench');
+      await choose(page, '.ant-segmented-item ::-p-text(Repeated)');
+      await page.click('input[aria-label="The score as a line"]', { count: 3 });
+      await page.keyboard.type(line === '' ? '+A -A' : line);
+      await page.keyboard.press('Enter');
+      await seeText(page, '.macro-card', 'It cannot be played yet');
+      await press(page, 'Play');
+      await seeText(page, '.played', 'It cannot be played');
+      await page.waitForSelector('[data-keeping=kept]');
+      await page.reload();
+      await seeText(page, '.macro-card', 'It cannot be played yet');
+      await page.waitForSelector('[aria-label=Undo]:not([disabled])');
+      await page.click('[aria-label=Undo]');
+      await page.waitForFunction(
+        () => !document.querySelector('.macro-card')?.textContent?.includes('cannot be played'),
+      );
+      expect(complaints).toEqual([]);
+      await page.close();
+    },
+  );
+});
+
+test('no bench does anything that the content policy refuses', async () => {
+  const { page } = await open('/shelf');
+  const refused: string[] = [];
+  await page.exposeFunction('policyRefuses', (what: string) => refused.push(what));
+  await page.evaluateOnNewDocument(() => {
+    document.addEventListener('securitypolicyviolation', ({ violatedDirective, blockedURI, sourceFile }) =>
+      (window as unknown as { policyRefuses: (what: string) => void }).policyRefuses(
+        `${violatedDirective} ${blockedURI} ${sourceFile ?? ''}`,
+      ),
+    );
+  });
+  for (const path of [
+    '/shelf',
+    '/index.html',
+    ...['layout', 'travel', 'macros', 'trial', 'device'].map((bench) => `/profile/demo-show-desk/${bench}`),
+  ]) {
+    await page.goto(`${app.server.url}${path}`);
+    await page.waitForSelector('.bar');
+    await wait(300);
+  }
+  expect(refused).toEqual([]);
+  await page.close();
+});
+
+test('killed at any moment after an edit, the browser has everything that is older than a second', async () => {
+  const userData = temporaryFolder();
+  const random = seeded(5);
+  /** What was typed into a key's note before the kill: how long it was, and when; and how long when the page said it was kept. */
+  let typed: { length: number; atMs: number }[] = [];
+  let saidKept = 0;
+  let losses = 0;
+  for (const [kill, letter] of [...'ABCDEFGHIJKLMNOPQRST'].entries()) {
+    const browser = await openBrowser(userData);
+    const { page } = await openPage(browser, `${app.server.url}${SHOW_DESK}`);
+    await page.waitForSelector('.layout-bench');
+    const noteLength = (): Promise<number> =>
+      page.$eval('#key-note', (input) => (input as HTMLTextAreaElement).value.length);
+    if (kill > 0) {
+      await page.click(`[data-key="Key${String.fromCharCode(letter.charCodeAt(0) - 1)}"]`);
+      const found = await noteLength();
+      const killedMs = typed.at(-1)?.atMs ?? 0;
+      const old = typed.filter(({ atMs }) => atMs < killedMs - 1000).at(-1)?.length ?? 0;
+      losses += (typed.at(-1)?.length ?? 0) - found;
+      expect(found).toBeGreaterThanOrEqual(Math.max(old, saidKept));
+    }
+    await page.click(`[data-key="Key${letter}"]`);
+    await page.click('#key-note', { count: 3 });
+    await page.keyboard.press('Delete');
+    typed = [];
+    saidKept = 0;
+    const untilMs = Date.now() + 200 + random() * 1500;
+    while (Date.now() < untilMs && typed.length < 380) {
+      await page.keyboard.type('x');
+      typed.push({ length: typed.length + 1, atMs: Date.now() });
+      // What the page says is kept is kept, whatever comes.
+      if (random() < 0.2 && (await page.$('[data-keeping=kept]'))) saidKept = typed.length;
+    }
+    const gone = new Promise((resolve) => browser.process()?.once('exit', resolve));
+    browser.process()?.kill('SIGKILL');
+    await gone;
+  }
+  // Letters that were still on their way; every one of them had been typed within the last second.
+  expect(losses).toBeLessThan(400);
+});
