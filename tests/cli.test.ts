@@ -8,7 +8,7 @@ jest.setTimeout(60_000);
 
 const folder = temporaryFolder();
 const at = (name: string): string => join(folder, name);
-const put = (name: string, content: string): string => {
+const put = (name: string, content: string | Uint8Array): string => {
   writeFileSync(at(name), content);
   return at(name);
 };
@@ -129,6 +129,53 @@ describe('check', () => {
   });
 });
 
+/** The demo with an action of one's own on B. */
+const withAction = (action: unknown): string => {
+  const profile = JSON.parse(readFileSync(DESK, 'utf8'));
+  profile.layers[0].keys.KeyB.does = { kind: 'act', action };
+  return JSON.stringify(profile);
+};
+const nested = (depth: number): unknown =>
+  Array.from({ length: depth }).reduce((action) => ({ do: 'many', actions: [action] }), { do: 'capitals' } as unknown);
+
+describe('long runs', () => {
+  test('many minutes of a macro that plays every millisecond are printed in little memory, and no more than is read', () => {
+    const profile = JSON.parse(withAction({ do: 'macro', macro: 'fast' }));
+    const repeat = {
+      lengthUs: 1000,
+      events: [
+        { atUs: 0, edge: 'down', code: 'KeyX' },
+        { atUs: 500, edge: 'up', code: 'KeyX' },
+      ],
+    };
+    profile.macros.push({ id: 'fast', name: 'Fast', repeat, run: { kind: 'untilPressedAgain' } });
+    const file = put('fast.json', JSON.stringify(profile));
+    const strokes = put('fast.csv', 't_us,key,depth_um\n0,KeyB,4000\n1000,KeyB,0\n');
+    const command = `node --max-old-space-size=96 --import tsx src/cli/main.ts replay --profile ${file} --strokes ${strokes} --settle-ms 600000`;
+    const run = (script: string) =>
+      spawnSync('bash', ['-c', script], { encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } });
+    const { stdout, stderr } = run(`${command} | wc -l`);
+    expect([stdout.trim(), stderr]).toEqual(['1200003', '']);
+    expect(run(`${command} | head -n 1`)).toMatchObject({
+      stdout: '{"t":0,"edge":"down","code":"KeyX"}\n',
+      stderr: '',
+    });
+  });
+});
+
+test('a profile in UTF-16 with a mark is read like any', () => {
+  const wide = put('wide.json', Buffer.from(`\uFEFF${readFileSync(DESK, 'utf8')}`, 'utf16le'));
+  expect(cli('check', wide)).toMatchObject({ out: `${wide}: no problems\n`, status: 0 });
+});
+
+test('of very many problems the first are said, and the others counted', () => {
+  const profile = JSON.parse(readFileSync(DESK, 'utf8'));
+  for (let n = 0; n < 500; n++) profile.layers[0].keys[`Key${n}`] = { does: { kind: 'none' } };
+  const { out, status } = cli('check', put('many.json', JSON.stringify(profile)));
+  expect(out.trimEnd().split('\n')).toHaveLength(21);
+  expect([out.trimEnd().split('\n').at(-1), status]).toEqual(['and 480 more', 1]);
+});
+
 describe('bad input: one line on standard error, exit 2, nothing on standard output', () => {
   test.each<[string, () => string[], string]>([
     ['no such file', () => ['check', at('nowhere.json')], 'nowhere.json: there is no such file'],
@@ -166,6 +213,35 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
       'whole number of milliseconds',
     ],
     ['an unknown command', () => ['weave'], "unknown command 'weave'"],
+    [
+      'a thousand actions in each other',
+      () => ['check', put('deep.json', withAction(nested(1000)))],
+      'deep.json: the whole file: is nested deeper than 40 levels',
+    ],
+    [
+      'a name of 20 MB',
+      () => [
+        'replay',
+        '--profile',
+        put('long.json', `{"format":"${'x'.repeat(15_000_000)}"}`),
+        '--strokes',
+        at('roll.csv'),
+      ],
+      'long.json: format: must be "underloom-profile", found "xxx',
+    ],
+    [
+      'Latin-1',
+      () => [
+        'check',
+        put('latin.json', Buffer.from(readFileSync(DESK, 'utf8').replace('Show desk', 'Bühne'), 'latin1')),
+      ],
+      'latin.json: the whole file: is not UTF-8 text',
+    ],
+    [
+      'a key that no board may have',
+      () => ['check', put('proto.json', readFileSync(DESK, 'utf8').replace('"KeyB":', '"__proto__":'))],
+      'has a field named "__proto__"',
+    ],
     ['a folder without cases', () => ['replay', '--cases', folder], 'no folder in it holds profile.json'],
   ])('%s', (_what, args, message) => {
     const { out, err, status } = cli(...args());

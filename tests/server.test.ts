@@ -55,6 +55,14 @@ describe('the server keeps to itself', () => {
     expect(policies[0]).not.toBe(policies[1]);
   });
 
+  test('the page goes out with its nonce under its file’s name, too', async () => {
+    const page = await (await fetch(`${server.url}/index.html`)).text();
+    const policy = (await fetch(`${server.url}/index.html`)).headers.get('content-security-policy') ?? '';
+    expect(page).toMatch(/nonce="[A-Za-z0-9+/=_-]{16,}"|content="[A-Za-z0-9+/=_-]{16,}"/);
+    expect(page).not.toContain('__STYLE_NONCE__');
+    expect(policy).toContain("'nonce-");
+  });
+
   test('the keyboard link takes 64-byte reports from its own page', async () => {
     const own = `http://127.0.0.1:${port}`;
     const hello = new Uint8Array(64);
