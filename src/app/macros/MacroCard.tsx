@@ -1,7 +1,7 @@
 /** The macro card: what it does in sentences, how it repeats and stops, and what happens when hands come in between. */
 import { Checkbox, Popover, Segmented, Select } from 'antd';
 import { useMemo } from 'react';
-import { meetingsOf, runMacro, stageMacro } from '../../core/analysis';
+import { meetingsOf, runMacro, type MacroStage } from '../../core/analysis';
 import { firstProblem, Problems } from '../../core/check';
 import { durationOf, macroSentences, sayCount, sayTime } from '../../core/macro';
 import { LIMITS, type Macro } from '../../core/profile';
@@ -14,26 +14,21 @@ type RunKind = Macro['run']['kind'];
 const MOST_PLAYED_EVENTS = 4000;
 
 /** How long one run takes: in the engine, and until the host has polled the last of it. */
-function useRunTime(bench: Bench, macro: Macro): string {
-  const { profile, board } = bench;
+function useRunTime(bench: Bench, macro: Macro, stage: MacroStage | Problems): string {
+  const { board } = bench;
   return useMemo(() => {
+    if (stage instanceof Problems) return '';
     const { wholeUs, passUs, events } = durationOf(macro);
     if (wholeUs === null) return `One round takes ${sayTime(passUs)}.`;
     const { pollHz } = board.device;
     if (events > MOST_PLAYED_EVENTS) return `One run takes ${sayTime(wholeUs)}.`;
-    const stage = stageMacro(profile, board, macro);
-    if (stage instanceof Problems) return `It cannot be played yet: ${firstProblem(stage)}`;
     const { lastReportUs, reports } = runMacro(stage, 1000, pollHz);
     return `One run takes ${sayTime(wholeUs)}; at ${pollHz} Hz the host has its ${sayCount(reports, 'report')} after ${sayTime(lastReportUs)}.`;
-  }, [profile, board, macro]);
+  }, [board, macro, stage]);
 }
 
-const Meetings = ({ bench, macro }: { bench: Bench; macro: Macro }) => {
-  const { profile, board } = bench;
-  const meetings = useMemo(() => {
-    const stage = stageMacro(profile, board, macro);
-    return stage instanceof Problems ? firstProblem(stage) : meetingsOf(stage);
-  }, [profile, board, macro]);
+const Meetings = ({ stage }: { stage: MacroStage | Problems }) => {
+  const meetings = useMemo(() => (stage instanceof Problems ? firstProblem(stage) : meetingsOf(stage)), [stage]);
   if (typeof meetings === 'string') return <p>It cannot be played yet: {meetings}</p>;
   return (
     <dl className="meetings">
@@ -48,19 +43,25 @@ const Meetings = ({ bench, macro }: { bench: Bench; macro: Macro }) => {
   );
 };
 
-export const MacroCard = ({ bench, macro, desk }: { bench: Bench; macro: Macro; desk: MacroDesk }) => {
+type MacroCardProps = { bench: Bench; macro: Macro; desk: MacroDesk; stage: MacroStage | Problems };
+
+export const MacroCard = ({ bench, macro, desk, stage }: MacroCardProps) => {
   const change = (to: Partial<Macro>, what: string): void =>
     desk.change({ ...macro, ...to }, `${what} of ${macro.name}`);
   const tryChange = (to: Partial<Macro>, what: string): string | undefined =>
     desk.tryChange({ ...macro, ...to }, `${what} of ${macro.name}`, true);
-  const runTime = useRunTime(bench, macro);
+  const runTime = useRunTime(bench, macro, stage);
   return (
     <section className="macro-card" aria-label="What it does">
       <div className="macro-says" aria-live="polite">
         {macroSentences(macro).map((sentence) => (
           <span key={sentence}>{sentence} </span>
         ))}
-        <span className="soft">{runTime}</span>
+        {stage instanceof Problems ? (
+          <span className="not-kept">It cannot be played yet: {firstProblem(stage)}</span>
+        ) : (
+          <span className="soft">{runTime}</span>
+        )}
       </div>
       <div className="macro-run">
         {macro.repeat && (
@@ -120,7 +121,7 @@ export const MacroCard = ({ bench, macro, desk }: { bench: Bench; macro: Macro; 
         >
           lifts held modifiers
         </Checkbox>
-        <Popover trigger="click" destroyOnHidden content={<Meetings bench={bench} macro={macro} />}>
+        <Popover trigger="click" destroyOnHidden content={<Meetings stage={stage} />}>
           <button type="button" className="word">
             When hands come in between …
           </button>

@@ -1,6 +1,8 @@
 /** The macro bench: the list, the score of one part, what it does, and what its receiver gets. */
 import { App as AntApp, InputNumber, Segmented, Select } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
+import { stageMacro } from '../../core/analysis';
+import { firstProblem, Problems } from '../../core/check';
 import { titleOfCode } from '../../core/codes';
 import { asHeard, countsOf, operations, partsOf, sayCount, sayTime, type Demand, type TooMuch } from '../../core/macro';
 import { LIMITS, type Score } from '../../core/profile';
@@ -44,6 +46,7 @@ const MacrosBench = () => {
   const pollUs = 1_000_000 / board.device.pollHz;
 
   const apply = (changed: Score | TooMuch, what: string): void => desk.setScore(changed, what);
+  const stage = useMemo(() => macro && stageMacro(profile, board, macro), [profile, board, macro]);
   const heard = useMemo(() => (macro ? asHeard(macro, part) : undefined) ?? score, [macro, part, score]);
 
   /** What the macro does at its finish is heard, but stands nowhere in the score. */
@@ -161,7 +164,7 @@ const MacrosBench = () => {
                 </button>
               </span>
             </div>
-            <MacroCard bench={bench} macro={macro} desk={desk} />
+            {stage && <MacroCard bench={bench} macro={macro} desk={desk} stage={stage} />}
             <section className="panel score-panel" aria-label="Score" data-score="">
               <Operations score={score} places={places} pollUs={pollUs} others={others} onApply={apply} />
               <ScoreView
@@ -220,7 +223,14 @@ const MacrosBench = () => {
             </section>
             <LeftDown bench={bench} macro={macro} desk={desk} />
             <div className="macro-below">
-              <ReceiverCheck score={heard} pollUs={pollUs} onSeen={onSeen} onApply={apply} onShow={show} />
+              <ReceiverCheck
+                score={heard}
+                cannotPlay={stage instanceof Problems ? firstProblem(stage) : ''}
+                pollUs={pollUs}
+                onSeen={onSeen}
+                onApply={apply}
+                onShow={show}
+              />
               <section className="panel events" aria-label="Event by event">
                 <p className="section-line">
                   <strong>Event by event</strong>

@@ -18,6 +18,8 @@ export type ReceiverState = { hz: number; seen: Seen | null };
 type ReceiverCheckProps = {
   /** The part as it reaches the computer, with what the macro lets go of at its finish. */
   score: Score;
+  /** Why the macro is not sent at all; empty when it is. */
+  cannotPlay: string;
   pollUs: number;
   onSeen: (risks: readonly Demand[]) => void;
   onApply: (score: Score | TooMuch, what: string) => void;
@@ -112,7 +114,7 @@ function offersFor(score: Score, hz: number, seen: Seen, remedies: Remedies | nu
   return offers;
 }
 
-export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: ReceiverCheckProps) => {
+export const ReceiverCheck = ({ score, cannotPlay, pollUs, onSeen, onApply, onShow }: ReceiverCheckProps) => {
   const [look, setLook] = useState<(typeof LOOKS)[number]>(60);
   const [ownHz, setOwnHz] = useState(90);
   const hz = look === -1 ? ownHz : look;
@@ -165,7 +167,9 @@ export const ReceiverCheck = ({ score, pollUs, onSeen, onApply, onShow }: Receiv
           />
         )}
       </div>
-      {hz === 0 || score.events.length === 0 ? (
+      {cannotPlay !== '' ? (
+        <p className="not-kept">Nothing is sent yet: {cannotPlay}</p>
+      ) : hz === 0 || score.events.length === 0 ? (
         <p>
           {score.events.length === 0
             ? 'There is nothing to receive yet.'

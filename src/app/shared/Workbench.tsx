@@ -10,6 +10,7 @@ import { Bar } from './Bar';
 import { ErrorBoundary } from './ErrorBoundary';
 import { Named } from './named';
 import { saveAsFile } from './rescue';
+import { NotKept } from './WhereItIs';
 import './workbench.css';
 
 const UnknownBoard = ({ profile }: { profile: Profile }) => (
@@ -80,6 +81,7 @@ const Workbench = () => {
       <ErrorBoundary key={`bar ${profileId}`} profileId={profileId}>
         <Bar profile={profile} board={board} />
       </ErrorBoundary>
+      <NotKept profile={profile} />
       <main className="workbench-main">
         <ErrorBoundary key={pathname} profileId={profileId}>
           <Outlet context={{ profile, board } satisfies BenchContext} />

@@ -1,6 +1,5 @@
 /** The person's profiles as one file, whatever state they are in: it opens with “From a file”. */
-import { writeProfile, writeProfiles } from '../../core/files';
-import type { Profile } from '../../core/profile';
+import { writeProfile, writeProfiles, type Profile } from '../../core/profile';
 import { useShelf } from '../state/shelf';
 import { download, fileNameOf } from './download';
 

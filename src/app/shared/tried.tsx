@@ -36,7 +36,7 @@ export const TriedText = ({ label, value, onTake, isLong = false, onEnter, ...re
     status: draft ? ('error' as const) : ('' as const),
   };
   return (
-    <>
+    <span className="tried">
       {isLong ? (
         <Input.TextArea
           {...(common as ComponentProps<typeof Input.TextArea>)}
@@ -53,7 +53,7 @@ export const TriedText = ({ label, value, onTake, isLong = false, onEnter, ...re
         />
       )}
       <Reason reason={draft?.reason ?? ''} />
-    </>
+    </span>
   );
 };
 
@@ -70,7 +70,7 @@ type TriedNumberProps = {
 export const TriedNumber = ({ label, value, range, onTake, step = 1, className }: TriedNumberProps) => {
   const [reason, setReason] = useState('');
   return (
-    <>
+    <span className="tried">
       <InputNumber
         size="small"
         aria-label={label}
@@ -84,6 +84,6 @@ export const TriedNumber = ({ label, value, range, onTake, step = 1, className }
         onChange={(typed) => typed !== null && setReason(onTake(typed) ?? '')}
       />
       <Reason reason={reason} />
-    </>
+    </span>
   );
 };

@@ -165,7 +165,7 @@ const WhereTheyAre = ({ entries, isLoading }: { entries: readonly ShelfEntry[]; 
       <span className="not-kept" role="alert">
         <strong>{lost === 0 ? 'Nothing can be kept here' : `${lost} of ${entries.length} not kept`}:</strong>{' '}
         {storeProblem || entries.flatMap(({ keeping }) => (keeping.state === 'notKept' ? [keeping.because] : []))[0]}.
-        Everything works, but is gone when this window closes.{' '}
+        What is not kept is gone when this window closes.{' '}
         <button type="button" className="word" onClick={tryAgain}>
           Try again
         </button>{' '}

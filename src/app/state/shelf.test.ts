@@ -3,8 +3,10 @@ import { afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '
 import type DexieOf from 'dexie';
 import { HARROW_64 } from '../../core/board';
 import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
+import type { useShelf as useShelfOf } from './shelf';
+import type * as storeOf from './store';
 
-type Window = { shelf: typeof import('./shelf').useShelf; store: typeof import('./store'); rows: DexieOf };
+type Window = { shelf: typeof useShelfOf; store: typeof storeOf; rows: DexieOf };
 
 /** A window of its own: the modules of the page anew, over the one store that all windows share. */
 async function openWindow(): Promise<Window> {

@@ -4,7 +4,6 @@
  * marked as not kept.
  */
 import { create } from 'zustand';
-import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { historyStepSchema, type Document, type Edit, type Profile, type Step } from '../../core/profile';
 import { newActId, newProfileId } from './ids';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
@@ -140,8 +139,11 @@ export const useShelf = create<ShelfState>()((set, get) => {
     });
   };
 
-  const addDemo = (ownIds: boolean): Promise<Keeping>[] =>
-    [PROMPT_BOOK, SHOW_DESK].map((profile) => addNew(ownIds ? { ...profile, id: newProfileId() } : profile));
+  /** The demo is fetched when it is put on the shelf, which is once in the life of a browser. */
+  const demoProfiles = async (): Promise<Profile[]> => {
+    const { PROMPT_BOOK, SHOW_DESK } = await import('../../../demo');
+    return [PROMPT_BOOK, SHOW_DESK];
+  };
 
   let attaching: Promise<boolean> | null = null;
   let nextTry: ReturnType<typeof setTimeout> | null = null;
@@ -165,16 +167,16 @@ export const useShelf = create<ShelfState>()((set, get) => {
         for (const { document, profile } of get().entries)
           if (document.past.length === 0 && pretended.has(profile.id) && !isLookedAt(profile.id)) drop(profile.id);
       for (const one of stored.toReversed()) take(one);
-      set({ unreadable, storeProblem: '', status: 'ready' });
+      const isFirst = !started && stored.length === 0 && get().entries.length === 0;
+      const demo = isFirst ? await demoProfiles() : [];
+      const adding = demo.map((profile) => addNew(profile));
+      set({ unreadable, storeProblem: '', status: 'ready', ...(isFirst && { firstStart: true }) });
       for (const keeper of keepers.values()) if (keeper.isAhead) void keeper.write();
-      if (!started && stored.length === 0 && get().entries.length === 0) {
-        set({ firstStart: true });
-        const keepings = await Promise.all(addDemo(false));
-        if (keepings.every(({ state }) => state === 'kept')) await storePreference('started', true);
-      } else if (!started) await storePreference('started', true);
+      const keepings = await Promise.all(adding);
+      if (!started && keepings.every(({ state }) => state === 'kept')) await storePreference('started', true);
       return true;
     } catch (error) {
-      set({ storeProblem: reasonOf(error), status: 'ready' });
+      set({ storeProblem: reasonOf(error) });
       nextTry = setTimeout(() => void attach(), STORE_RETRY_MS);
       return false;
     }
@@ -219,10 +221,13 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
     async load() {
       if (await attach()) return;
-      if (get().entries.length > 0) return;
-      set({ firstStart: true });
-      void Promise.all(addDemo(true));
-      for (const id of keepers.keys()) pretended.add(id);
+      // Without a store there is the demo to work with, under ids that no store has.
+      for (const profile of get().entries.length > 0 ? [] : await demoProfiles()) {
+        const id = newProfileId();
+        pretended.add(id);
+        void addNew({ ...profile, id });
+      }
+      set({ status: 'ready', firstStart: true });
     },
 
     add: addNew,

@@ -51,7 +51,7 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
     const checked = check(played, board);
     if (!isSound(checked)) {
       const reason = `It cannot be played yet: ${firstProblem(checked)}`;
-       
+
       setTrial({ reason });
       return;
     }

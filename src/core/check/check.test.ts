@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import { HARROW_64, TWILL_42 } from '../board';
 import { stageProfile } from '../engine/stage';
 import type { Action, Profile } from '../profile';
-import { check, firstProblem, isSound, mustBeSound, Problems } from '.';
+import type { Problems } from '.';
+import { check, firstProblem, isSound, mustBeSound } from '.';
 
 const withKey = (action: Action): Profile => ({
   ...stageProfile({ Base: {} }),

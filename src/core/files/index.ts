@@ -1,11 +1,3 @@
-export {
-  checkProfileText,
-  parseBoard,
-  parseProfile,
-  parseProfiles,
-  parseSoundProfile,
-  type Read,
-  writeProfile,
-  writeProfiles,
-} from './profiles';
+export { checkProfileText, parseBoard, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';
+export { writeProfile, writeProfiles } from '../profile';
 export { readStrokes, writeStrokes } from './strokes';

@@ -5,6 +5,7 @@
 import { boardSchema, type Board } from '../board';
 import { check, isSound, type Sound } from '../check';
 import {
+  MANY_PROFILES,
   printPath,
   printProblem,
   problemsOfZod,
@@ -16,7 +17,6 @@ import {
 import { firstOf, parseJson, quoted, Unreadable } from '../reading';
 
 const ONE = 'underloom-profile';
-const MANY = 'underloom-profiles';
 
 const fieldOf = (data: unknown, name: string): unknown =>
   typeof data === 'object' && data !== null && Object.hasOwn(data, name)
@@ -58,7 +58,7 @@ export type Read = { place: string; profile: Profile } | { place: string; proble
  */
 export function parseProfiles(text: string): Read[] {
   const data = parseJson(text);
-  const list = fieldOf(data, 'format') === MANY ? fieldOf(data, 'profiles') : data;
+  const list = fieldOf(data, 'format') === MANY_PROFILES ? fieldOf(data, 'profiles') : data;
   if (!Array.isArray(list)) return [{ place: '', profile: profileOf(data) }];
   if (list.length === 0) throw new Unreadable('the whole file', 'holds no profile');
   return list.map((one: unknown, index): Read => {
@@ -98,12 +98,6 @@ export function checkProfileText(text: string, board?: Board): { sound?: Sound; 
     ? { sound: checked, problems: [] }
     : { problems: firstOf(checked.problems.map(printProblem)) };
 }
-
-export const writeProfile = (profile: Profile): string => `${JSON.stringify(profile, null, 2)}\n`;
-
-/** Several profiles as one file, which `parseProfiles` reads. What cannot be read by this program is handed on as it is. */
-export const writeProfiles = (profiles: readonly unknown[]): string =>
-  `${JSON.stringify({ format: MANY, version: 1, profiles }, null, 2)}\n`;
 
 /** @throws Unreadable */
 export function parseBoard(text: string): Board {

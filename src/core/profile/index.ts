@@ -66,5 +66,6 @@ export {
   type Span,
 } from './schema';
 export { plainProfile } from './starting';
+export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
 export { stepsOf } from './steps';
 export { setActuation, setBoardActuation } from './travelEdits';

@@ -1,6 +1,7 @@
 /** What comes from outside is hostile until it has been read: its size, its depth, its words, its encoding. */
 import { describe, expect, test } from '@jest/globals';
-import { check, Problems } from '../check';
+import type { Problems } from '../check';
+import { check } from '../check';
 import { checkProfileText, parseProfile, parseProfiles, writeProfile, writeProfiles } from '../files';
 import { HARROW_64 } from '../board';
 import { plainProfile, printProblem, type Profile } from '../profile';

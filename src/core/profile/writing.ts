@@ -1,0 +1,11 @@
+/** Profiles as text: what is read back by `core/files`. */
+import type { Profile } from './schema';
+
+/** The format of a file that holds several profiles. */
+export const MANY_PROFILES = 'underloom-profiles';
+
+export const writeProfile = (profile: Profile): string => `${JSON.stringify(profile, null, 2)}\n`;
+
+/** Several profiles as one file. What cannot be read by this program is handed on as it is. */
+export const writeProfiles = (profiles: readonly unknown[]): string =>
+  `${JSON.stringify({ format: MANY_PROFILES, version: 1, profiles }, null, 2)}\n`;
