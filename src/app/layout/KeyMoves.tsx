@@ -1,5 +1,6 @@
 /** Copying a key's binding to others, and letting two keys change places. */
-import { actionsOf, changeKeys, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
+import { actionsOf, changeKeys, namedBy, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
+import { foreign } from '../../core/reading';
 import { keysName, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
@@ -7,11 +8,9 @@ import { useClipboard } from '../state/clipboard';
 /** The layers and macros a binding refers to that a profile does not have, in words. */
 const missingIn = (assignment: Assignment, profile: Profile): string[] =>
   actionsOf(assignment.does).flatMap(({ action }) => {
-    if (action.do === 'layer' && !profile.layers.some(({ id }) => id === action.layer))
-      return [`leads to the layer “${action.layer}”`];
-    if (action.do === 'macro' && !profile.macros.some(({ id }) => id === action.macro))
-      return [`plays the macro “${action.macro}”`];
-    return [];
+    const named = namedBy(action);
+    if (!named || profile[`${named.what}s`].some(({ id }) => id === named.id)) return [];
+    return [`${named.what === 'layer' ? 'leads to the layer' : 'plays the macro'} “${foreign(named.id)}”`];
   });
 
 export type KeyMovesState = {

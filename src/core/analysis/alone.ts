@@ -4,6 +4,7 @@ import { check, type Checked } from '../check';
 import {
   actionsOf,
   DEFAULT_ACTUATION,
+  namedBy,
   type Action,
   type Actuation,
   type Binding,
@@ -41,14 +42,14 @@ export function aloneWith(
  * means something.
  */
 export function aloneBinding(profile: Profile, board: Board, key: KeyId, does: Binding): Checked {
-  const played = new Set(actionsOf(does).map(({ action }) => (action.do === 'macro' ? action.macro : undefined)));
+  const named = actionsOf(does).map(({ action }) => namedBy(action));
   const own = profile.travel.keys[key];
   const alone: Profile = {
     ...profile,
     layers: profile.layers.map((layer, n) => ({ ...layer, keys: n === 0 ? { [key]: { does } } : {} })),
     joinedLayers: [],
     joints: [],
-    macros: profile.macros.filter(({ id }) => played.has(id)),
+    macros: profile.macros.filter(({ id }) => named.some((one) => one?.what === 'macro' && one.id === id)),
     travel: { board: profile.travel.board, keys: own ? { [key]: own } : {} },
   };
   return check(alone, board);

@@ -2,7 +2,7 @@
 import type { Board, KeyId } from '../board';
 import { isCode, titleOfCode } from '../codes';
 import { legendOf, printAction, printActuation, printLine } from '../notation';
-import type { Layer, Profile } from '../profile';
+import { referencesTo, type Layer, type Profile } from '../profile';
 
 /** Where a thing is looked at. */
 export type Place = {
@@ -36,17 +36,28 @@ function keysOf(profile: Profile, board: Board, layer: Layer): Findable[] {
   });
 }
 
+/** What a thing is, and how many others name it: keys, joint presses, joined layers. */
+function usesOf(profile: Profile, what: 'layer' | 'macro', id: string, is: string, verb: string): string {
+  const uses = referencesTo(profile, what, id).length;
+  const plain = is.replace(/ that$/, '');
+  return uses === 0
+    ? plain
+    : uses === 1
+      ? `${is} one thing ${verb === 'play' ? 'plays' : 'leads to'}`
+      : `${is} ${uses} things ${verb}`;
+}
+
 /** Everything of a profile that can be found, in the order of the profile. */
 export function findables(profile: Profile, board: Board): Findable[] {
   const layers = profile.layers.map((layer): Findable => ({
     title: layer.name,
-    about: `a layer with ${Object.keys(layer.keys).length} keys`,
+    about: usesOf(profile, 'layer', layer.id, `a layer with ${Object.keys(layer.keys).length} keys that`, 'lead to'),
     words: '',
     place: { bench: 'layout', layer: layer.id },
   }));
   const macros = profile.macros.map(({ id, name }): Findable => ({
     title: name,
-    about: 'a macro',
+    about: usesOf(profile, 'macro', id, 'a macro that', 'play'),
     words: '',
     place: { bench: 'macros', macro: id },
   }));

@@ -27,6 +27,7 @@ export {
 export { problemsOfZod, readProfile, readWithDoubles } from './reading';
 export {
   isJoined,
+  namedBy,
   type Reference,
   referencesOf,
   referencesTo,

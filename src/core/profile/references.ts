@@ -24,7 +24,7 @@ function siteOfAction(layer: LayerId, key: KeyId, action: Action, path: ActionPa
 }
 
 /** What an action itself names; the parts of a `many` speak for themselves. */
-function namedBy(action: Action): { what: 'layer' | 'macro'; id: string } | undefined {
+export function namedBy(action: Action): { what: 'layer' | 'macro'; id: string } | undefined {
   if (action.do === 'layer') return { what: 'layer', id: action.layer };
   return action.do === 'macro' ? { what: 'macro', id: action.macro } : undefined;
 }

@@ -1,6 +1,6 @@
 /** What is left of actions, bindings and a whole profile when something they refer to is taken out. */
 import { idIn, type Edit } from './edits';
-import { referencesTo } from './references';
+import { namedBy, referencesTo } from './references';
 import type { Action, Binding, Profile } from './schema';
 
 /** Whether an action (not its parts) goes with what is taken out. */
@@ -50,8 +50,10 @@ export function bindingWithout(binding: Binding, gone: Gone): Binding | undefine
  * was their only one; joined layers go whole.
  */
 export function withoutReferences(profile: Profile, what: 'layer' | 'macro', id: string): Edit[] {
-  const gone: Gone = (action) =>
-    what === 'layer' ? action.do === 'layer' && action.layer === id : action.do === 'macro' && action.macro === id;
+  const gone: Gone = (action) => {
+    const named = namedBy(action);
+    return named?.what === what && named.id === id;
+  };
   const sites = referencesTo(profile, what, id).map(({ site }) => site);
   const edits = new Map<string, Edit>();
   for (const site of sites) {
