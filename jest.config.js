@@ -2,7 +2,13 @@
 const transform = {
   '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
 };
-const shared = { transform, extensionsToTreatAsEsm: ['.ts', '.tsx'], testEnvironment: 'node' };
+const shared = {
+  transform,
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  testEnvironment: 'node',
+  // Windows of the store's tests may still hear of each other when their file has ended.
+  testEnvironmentOptions: { globalsCleanup: 'off' },
+};
 export default {
   projects: [
     {

@@ -18,7 +18,15 @@ const AROUND = 3;
 const inMs = (us: number): string => (us / 1000).toFixed(1);
 
 /** A figure or a word that is taken when it is left or Enter is pressed; what cannot be taken stays marked. */
-const Cell = ({ value, label, take }: { value: string; label: string; take: (text: string) => string | undefined }) => {
+type CellProps = {
+  value: string;
+  label: string;
+  /** Takes what was typed, or says why it cannot. */
+  take: (text: string) => string | undefined;
+  onReason: (reason: string) => void;
+};
+
+const Cell = ({ value, label, take, onReason }: CellProps) => {
   const [draft, setDraft] = useState<string | null>(null);
   const [reason, setReason] = useState('');
   const isWrong = reason !== '';
@@ -26,13 +34,13 @@ const Cell = ({ value, label, take }: { value: string; label: string; take: (tex
     const refused = draft === null || draft.trim() === value ? undefined : take(draft.trim());
     if (refused === undefined) setDraft(null);
     setReason(refused ?? '');
+    onReason(refused ?? '');
   };
   return (
     <input
       className={`event-cell mono ${isWrong ? 'wrong' : ''}`}
       aria-label={label}
       aria-invalid={isWrong}
-      title={reason}
       value={draft ?? value}
       onChange={({ target }) => setDraft(target.value)}
       onBlur={finish}
@@ -42,6 +50,7 @@ const Cell = ({ value, label, take }: { value: string; label: string; take: (tex
           event.stopPropagation();
           setDraft(null);
           setReason('');
+          onReason('');
         }
       }}
     />
@@ -54,6 +63,7 @@ const figure = (text: string): number | undefined =>
 
 export const EventTable = ({ score, places, onSelect, onChange }: EventTableProps) => {
   const [topPx, setTopPx] = useState(0);
+  const [reason, setReason] = useState('');
   const first = Math.max(0, Math.floor(topPx / ROW) - AROUND);
   const rows = score.events.slice(first, first + SHOWN + 2 * AROUND);
 
@@ -72,6 +82,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
       <tr key={index} className={isChosen ? 'chosen' : ''} aria-selected={isChosen}>
         <td>
           <Cell
+            onReason={setReason}
             value={inMs(event.atUs)}
             label={`Event ${index + 1}, at ms`}
             take={(text) => {
@@ -83,6 +94,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
         <td>
           {'code' in event ? (
             <Cell
+              onReason={setReason}
               value={wordOfCode(event.code)}
               label={`Event ${index + 1}, key`}
               take={(text) => {
@@ -94,6 +106,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
             />
           ) : 'text' in event ? (
             <Cell
+              onReason={setReason}
               value={event.text}
               label={`Event ${index + 1}, text`}
               take={(text) => put(index, { ...event, text }, 'a text')}
@@ -121,6 +134,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
         <td>
           {index > 0 && (
             <Cell
+              onReason={setReason}
               value={inMs(gapBefore(index))}
               label={`Event ${index + 1}, gap before in ms`}
               take={(text) => {
@@ -158,26 +172,33 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
   };
 
   return (
-    <div className="event-table" onScroll={(event) => setTopPx(event.currentTarget.scrollTop)}>
-      <table aria-rowcount={score.events.length}>
-        <thead>
-          <tr>
-            <th scope="col">at ms</th>
-            <th scope="col">key</th>
-            <th scope="col">edge</th>
-            <th scope="col">gap before</th>
-            <th scope="col">
-              <span className="visually-hidden">acts</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr style={{ height: first * ROW }} aria-hidden="true" />
-          {rows.map((event, n) => row(event, first + n))}
-          <tr style={{ height: Math.max(0, score.events.length - first - rows.length) * ROW }} aria-hidden="true" />
-        </tbody>
-      </table>
-    </div>
+    <>
+      {reason !== '' && (
+        <p className="field-reason" role="alert">
+          {reason}
+        </p>
+      )}
+      <div className="event-table" onScroll={(event) => setTopPx(event.currentTarget.scrollTop)}>
+        <table aria-rowcount={score.events.length}>
+          <thead>
+            <tr>
+              <th scope="col">at ms</th>
+              <th scope="col">key</th>
+              <th scope="col">edge</th>
+              <th scope="col">gap before</th>
+              <th scope="col">
+                <span className="visually-hidden">acts</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr style={{ height: first * ROW }} aria-hidden="true" />
+            {rows.map((event, n) => row(event, first + n))}
+            <tr style={{ height: Math.max(0, score.events.length - first - rows.length) * ROW }} aria-hidden="true" />
+          </tbody>
+        </table>
+      </div>
+    </>
   );
 };
 

@@ -3,7 +3,7 @@ import { Checkbox, InputNumber, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { legendOfCode } from '../../core/codes';
 import { countsOf } from '../../core/macro';
-import type { Score } from '../../core/profile';
+import { LIMITS, type Score } from '../../core/profile';
 import { ScoreView } from './ScoreView';
 import { canLockKeys, STOP_CHORD, useRecorder } from './useRecorder';
 
@@ -82,7 +82,8 @@ export const Recorder = ({ partName, onTake, onClose }: RecorderProps) => {
                   size="small"
                   aria-label="Every gap, in ms"
                   min={0}
-                  max={10_000}
+                  max={LIMITS.gapMs.most}
+                  precision={0}
                   value={gapMs}
                   onChange={(value) => setGapMs(value ?? 0)}
                 />{' '}

@@ -40,5 +40,7 @@ describe('what one should look at', () => {
   test('the answer is remembered for each profile', () => {
     const profile = stageProfile({ Base: {} });
     expect(toLookAt(profile, HARROW_64)).toBe(toLookAt(profile, HARROW_64));
+    const draft = stageProfile({ Base: {} }, {}, { macros: [macro('"é"')] });
+    expect(toLookAt(draft, HARROW_64)).toBe(toLookAt(draft, HARROW_64));
   });
 });

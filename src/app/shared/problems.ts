@@ -1,7 +1,7 @@
 /** Everything about a profile that one should look at, each once, with the place to go to and the fix when it has one. */
 import { adviceOn } from '../../core/analysis';
 import type { Board } from '../../core/board';
-import { check, isSound, type Sound } from '../../core/check';
+import { check, isSound, type Checked } from '../../core/check';
 import { printPath, type Edit, type Problem, type Profile } from '../../core/profile';
 
 export type ToLookAt = {
@@ -35,25 +35,26 @@ function restOf({ path }: Problem): string {
   return word !== undefined && typeof index === 'number' ? `${word} ${index + 1}` : '';
 }
 
-const advice = new WeakMap<Sound, ToLookAt[]>();
+/** What is to be looked at does not change, and several parts of the page ask. */
+const known = new WeakMap<Checked, ToLookAt[]>();
 
 /** Problems first, then advice; advice is only given on a sound profile, whose references can be followed. */
 export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
   const checked = check(profile, board);
-  if (!isSound(checked))
-    return checked.problems.map((problem) => ({
-      id: `${printPath(problem.path)} ${problem.message}`,
-      message: [restOf(problem), problem.message].filter((words) => words !== '').join(': '),
-      isProblem: true,
-      ...placeOf(problem, profile),
-    }));
-  const known = advice.get(checked);
-  if (known) return known;
-  const found = adviceOn(checked).map(({ path, ...one }) => ({
-    ...one,
-    id: `${printPath(path)} ${one.message}`,
-    isProblem: false,
-  }));
-  advice.set(checked, found);
+  const before = known.get(checked);
+  if (before) return before;
+  const found = isSound(checked)
+    ? adviceOn(checked).map(({ path, ...one }) => ({
+        ...one,
+        id: `${printPath(path)} ${one.message}`,
+        isProblem: false,
+      }))
+    : checked.problems.map((problem) => ({
+        id: `${printPath(problem.path)} ${problem.message}`,
+        message: [restOf(problem), problem.message].filter((words) => words !== '').join(': '),
+        isProblem: true,
+        ...placeOf(problem, profile),
+      }));
+  known.set(checked, found);
   return found;
 }

@@ -237,7 +237,7 @@ const RenameDialog = ({ profile, onClose }: { profile: Profile; onClose: () => v
   const take = (): void => {
     const refused = edit(profile.id, { edit: 'describe', to: { name: trimmed } }, 'the name');
     if (refused === undefined) onClose();
-    else setReason(`A name ${refused}.`);
+    else setReason(refused);
   };
   return (
     <Modal

@@ -3,7 +3,7 @@
  * on it. Every act is written at once; what comes while that is under way is written right after. A write that fails is tried
  * again until it succeeds, and the person is told meanwhile. What is said to be kept has been flushed to the disk.
  */
-import { applyAct, newDocument, type Act, type Document, type Profile } from '../../core/profile';
+import { applyAct, newDocument, refusalOf, type Act, type Document, type Profile } from '../../core/profile';
 import { newActId } from './ids';
 import { loadWhole, reasonOf, write, type Stored, type Written } from './store';
 import { tellOtherWindows } from './windows';
@@ -70,6 +70,11 @@ export class Keeper {
     return { document: this.shown, changedAt: this.changedAt, keeping: this.keeping, hasHistory: this.hasHistory };
   }
 
+  /** What marks it in the store while it is not known to be there. */
+  get birth(): string | undefined {
+    return this.stored.birth;
+  }
+
   /** Whether anything was done to it in this window that the store does not have. */
   get isAhead(): boolean {
     return this.pending.length > 0 || this.mustWrite;
@@ -78,7 +83,7 @@ export class Keeper {
   /** Does something to the profile; the reason when it does not fit. */
   act(act: Act): string | undefined {
     const result = applyAct(this.shown, act);
-    if (!result.ok) return result.problem.message;
+    if (!result.ok) return refusalOf(result.problem);
     this.shown = result.document;
     this.changedAt = Date.now();
     this.pending.push(act);
@@ -168,7 +173,7 @@ export class Keeper {
     this.pending = this.pending.filter((act) => {
       const result = applyAct(document, act);
       if (result.ok) document = result.document;
-      else this.told.refused(act.act === 'edit' ? act.what : act.act, result.problem.message);
+      else this.told.refused(act.act === 'edit' ? act.what : act.act, refusalOf(result.problem));
       return result.ok;
     });
     this.shown = document;

@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type DexieOf from 'dexie';
 import { HARROW_64 } from '../../core/board';
 import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
@@ -50,6 +50,10 @@ beforeAll(async () => {
 });
 afterEach(() => {
   jest.restoreAllMocks();
+});
+afterAll(async () => {
+  // What is still under way ends before the file does.
+  await new Promise((resolve) => setTimeout(resolve, 300));
 });
 
 test('the first start puts the demo on the shelf, and only the first', async () => {
@@ -277,10 +281,11 @@ describe('a store that fails', () => {
     expect(await one.shelf.getState().isTaken('taken')).toBe(true);
     const profile = { ...fresh('Mine'), id: 'taken' };
     expect(await one.shelf.getState().add(profile)).toMatchObject({ state: 'notKept' });
-    expect(await one.rows.table('profiles').get('taken')).toEqual({
-      id: 'taken',
-      profile: { format: 'of the future' },
-    });
+    const there = { id: 'taken', profile: { format: 'of the future' } };
+    expect(await one.rows.table('profiles').get('taken')).toEqual(there);
+    // Nor does it go when mine is taken off.
+    expect((await one.shelf.getState().remove('taken')).ok).toBe(true);
+    expect(await one.rows.table('profiles').get('taken')).toEqual(there);
   });
 });
 

@@ -259,7 +259,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       const { document } = keeper.kept;
       await keeper.leave();
       try {
-        await erase(id);
+        await erase(id, keeper.birth);
       } catch (error) {
         keeper.stay();
         return { ok: false, because: reasonOf(error) };

@@ -8,7 +8,7 @@
  * and not five hundred.
  */
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import { applyAct, readProfile, printProblem, type Act, type Document, type Step } from '../../core/profile';
+import { applyAct, readProfile, refusalOf, printProblem, type Act, type Document, type Step } from '../../core/profile';
 import { z } from '../../core/reading';
 
 /** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
@@ -180,7 +180,9 @@ export async function loadShelf(): Promise<{ stored: Stored[]; unreadable: Unrea
   const rows = await inTime(database.profiles.toArray(), OPENS_WITHIN_MS);
   const stored: Stored[] = [];
   const unreadable: UnreadableRow[] = [];
-  for (const row of rows) {
+  for (const [n, row] of rows.entries()) {
+    // Reading checks everything; a long shelf leaves the page time to draw in between.
+    if (n % 4 === 3) await new Promise((resolve) => setTimeout(resolve));
     const result = await read(row, false);
     if (result.ok) stored.push(result.stored);
     else unreadable.push(result.row);
@@ -267,7 +269,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
         if (result.ok) {
           document = result.document;
           applied.push(act);
-        } else refused.push({ act, reason: result.problem.message });
+        } else refused.push({ act, reason: refusalOf(result.problem) });
       }
     } else {
       applied.push(...acts);
@@ -298,10 +300,15 @@ export async function isThere(id: string): Promise<boolean> {
   return (await inTime(database.profiles.where('id').equals(id).count(), WRITES_WITHIN_MS)) > 0;
 }
 
-/** Takes a profile and its steps out of the store. */
-export async function erase(id: string): Promise<void> {
+/**
+ * Takes a profile and its steps out of the store.
+ * @param birth of one that was never known to be written: what is there under its id may be something else, and then stays
+ */
+export async function erase(id: string, birth?: string): Promise<void> {
   await opened();
   const work = database.transaction('rw', database.profiles, database.steps, async () => {
+    const row = birth === undefined ? undefined : await database.profiles.get(id);
+    if (row && birth !== undefined && !rowSchema.shape.recent.parse(row.recent).includes(birth)) return;
     await database.profiles.delete(id);
     await database.steps
       .where('[profile+place]')

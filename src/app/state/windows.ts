@@ -21,8 +21,6 @@ export type WindowMessage =
   | { what: 'look'; id: string };
 
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('underloom-shelf');
-// Under Node, where tests run, an open channel would keep the process.
-if (channel && 'unref' in channel) (channel as { unref(): void }).unref();
 
 export const tellOtherWindows = (message: WindowMessage): void => channel?.postMessage(message);
 
@@ -37,4 +35,6 @@ export function onOtherWindows(take: (message: WindowMessage) => void): void {
     const about = z.object({ id: z.string() }).safeParse(data);
     if (about.success) take({ what: 'look', id: about.data.id });
   });
+  // Under Node, where tests run, a channel that is listened to would keep the process.
+  if (channel && 'unref' in channel) (channel as { unref(): void }).unref();
 }

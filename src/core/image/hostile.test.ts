@@ -102,7 +102,7 @@ describe('an image that stands for very much', () => {
       'a reference to an action that is not there',
     ],
   ])('%s is refused, and quickly', (_what, bytes, reason) => {
-    expect(bytes.length).toBeLessThan(6000);
+    expect(bytes.length).toBeLessThan(6400);
     expect(() => decodeImage(bytes)).toThrow(Unreadable);
     expect(() => decodeImage(bytes)).toThrow(reason);
   });

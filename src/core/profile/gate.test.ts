@@ -75,7 +75,7 @@ describe('what would not load again is refused at the edit, with the reason', ()
     [
       'a score longer than an hour',
       replaceMacro({ ...MACRO, repeat: stretched() }),
-      'is too large; 3600000000 is the most',
+      'is more than an hour, the longest that a score may be',
     ],
     ['a figure that is none', { edit: 'timing', to: { holdAfterMs: NaN } }, 'must be a number'],
     ['an empty name', { edit: 'describe', to: { name: '' } }, '1 character is the least'],

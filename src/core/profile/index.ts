@@ -10,7 +10,7 @@ export { duplicateLayer, takeOutLayer } from './layerEdits';
 export { isWithin, LIMITS, type Range } from './limits';
 export { addMacro, replaceMacro, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';
-export { type Path, printPath, printProblem, type Problem } from './problem';
+export { type Path, printPath, printProblem, type Problem, refusalOf } from './problem';
 export { profileProblems } from './problems';
 export {
   type Answer,

@@ -21,3 +21,6 @@ export function printPath(path: Path): string {
 }
 
 export const printProblem = (problem: Problem): string => `${printPath(problem.path)}: ${problem.message}`;
+
+/** Why an edit was refused, as a sentence for the field in which it was typed. */
+export const refusalOf = ({ message }: Problem): string => (/^[a-z]/.test(message) ? `It ${message}.` : message);

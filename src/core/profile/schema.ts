@@ -171,7 +171,10 @@ export const actuationSchema = z
   .meta({ id: 'Actuation' });
 
 const wheelTurn = z.strictObject({ dx: notches, dy: notches });
-const atUs = whole(LIMITS.scoreUs);
+const atUs = z
+  .int()
+  .min(LIMITS.scoreUs.least, 'lies before the beginning')
+  .max(LIMITS.scoreUs.most, 'is more than an hour, the longest that a score may be');
 export const scoreEventSchema = z.union([
   z.strictObject({ atUs, edge: z.enum(['down', 'up']), code: codeSchema }),
   z.strictObject({ atUs, text: text(LIMITS.textLength).min(1), gapMs }),
