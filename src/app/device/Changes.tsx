@@ -23,7 +23,7 @@ const Row = ({ difference, board, from, to }: { difference: Difference; board: B
       return (
         <li style={{ borderColor: threadOf(difference.layer.dye) }}>
           <strong>
-            {difference.layer.name} · {keyName(board, difference.key)}
+            <bdi>{difference.layer.name}</bdi> · {keyName(board, difference.key)}
           </strong>
           <br />
           {before === after ? `${after}: its timing, role or note` : `${before} → ${after}`}
@@ -33,7 +33,9 @@ const Row = ({ difference, board, from, to }: { difference: Difference; board: B
     case 'layer':
       return (
         <li style={{ borderColor: threadOf(difference.layer.dye) }}>
-          <strong>{difference.layer.name}</strong>
+          <strong>
+            <bdi>{difference.layer.name}</bdi>
+          </strong>
           <br />
           {difference.change === 'added'
             ? `a new layer with ${difference.keys} keys`

@@ -74,7 +74,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       <p className="key-title">
         <strong>{keyName(board, selectedKey)}</strong>
         <span className="soft">
-          on <span style={{ color: textOf(layer.dye) }}>{layer.name}</span>
+          on <bdi style={{ color: textOf(layer.dye) }}>{layer.name}</bdi>
           {key && ` · ${fingerName(key)}`}
         </span>
         <button

@@ -80,7 +80,7 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
                   <rect width="8" height="100%" fill={stitchOf(layer.dye)} />
                 </svg>
                 <span className="rung-name" style={{ color: textOf(layer.dye) }}>
-                  {layer.name}
+                  <bdi>{layer.name}</bdi>
                 </span>
                 <span className="soft rung-count">{count} keys</span>
                 <span className="rung-ways">{waysText(profile, board, layer)}</span>

@@ -65,7 +65,9 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
   return (
     <section aria-label="Board" style={{ '--mark': threadOf(layer.dye) } as React.CSSProperties}>
       <p className="board-title">
-        <strong style={{ color: textOf(layer.dye) }}>{layer.name}</strong>
+        <strong style={{ color: textOf(layer.dye) }}>
+          <bdi>{layer.name}</bdi>
+        </strong>
         <span className="soft">
           {layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}
         </span>

@@ -11,6 +11,8 @@ import { keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { textOf, threadOf } from '../theme/dyes';
 
+/** A draft may have more layers than any board; each still has a band that can be seen. */
+const LEAST_BAND = 10;
 const MOST_HEIGHT = 330;
 const LANE = 4.5;
 
@@ -18,7 +20,7 @@ export const Weave = ({ bench }: { bench: Bench }) => {
   const { profile, board, layerIndex, selectedKey, select } = bench;
   const row = rowOf(board, selectedKey);
   const count = profile.layers.length;
-  const band = Math.min(56, MOST_HEIGHT / count);
+  const band = Math.max(LEAST_BAND, Math.min(56, MOST_HEIGHT / count));
   const width = extentOf(board).width * UNIT;
   const top = (layer: number): number => (count - 1 - layer) * band;
   const left = (key: BoardKey): number => key.x * UNIT;

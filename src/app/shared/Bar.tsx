@@ -161,7 +161,9 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
         underloom
       </Link>
       <span className="bar-profile">
-        <strong title={profile.name}>{profile.name}</strong>
+        <strong title={profile.name}>
+          <bdi>{profile.name}</bdi>
+        </strong>
         <span className="soft">
           {board.name}
           {slot >= 0 && ` · slot ${slot + 1}`}

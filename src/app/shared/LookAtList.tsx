@@ -30,7 +30,7 @@ export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
           <li key={item.id} className={item.isProblem ? 'problem' : 'advice'}>
             {layer && (
               <strong style={{ color: textOf(layer.dye) }}>
-                {layer.name}
+                <bdi>{layer.name}</bdi>
                 {item.key !== undefined && ` · ${keyTitle(board, profile, item.key)}`}
               </strong>
             )}{' '}
