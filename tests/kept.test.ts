@@ -151,7 +151,15 @@ describe('a store that refuses', () => {
     await page.click('.brand');
     await seeText(page, '.shelf-title', 'is gone when this window closes');
     expect(complaints).toEqual([]);
-    await page.close({ runBeforeUnload: false });
+    // Leaving is warned of.
+    const asked = new Promise<string>((resolve) =>
+      page.once('dialog', (dialog) => {
+        resolve(dialog.type());
+        void dialog.accept();
+      }),
+    );
+    await page.close({ runBeforeUnload: true });
+    expect(await asked).toBe('beforeunload');
   });
 
   test('while it is refused, nothing that is imported or taken off is said to be done; later it is kept by itself', async () => {

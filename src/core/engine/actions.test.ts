@@ -104,6 +104,18 @@ const HELD: Case[] = [
     '10 +Ctrl, 20 +A, 25 -A, 30 -Ctrl, 40 +Shift, 40 +B, 45 -B, 45 -Shift',
   ],
   [
+    'capitals: what once had added goes up before the next key, and counts no more',
+    { Base: { Caps: 'capitals', Tab: 'once Ctrl' } },
+    `${tap('Caps', 0)}, ${tap('Tab', 10)}, +1 50, +A 80, -1 90, -A 100`,
+    '50 +Ctrl, 50 +1, 80 -Ctrl, 80 +Shift, 80 +A, 90 -1, 100 -A, 100 -Shift',
+  ],
+  [
+    'once: each key that asks holds a count of its own',
+    { Base: { O: 'once Alt', E: 'once Alt' } },
+    '+O 0, +E 50, -E 80, +A 100, -A 150, -O 200',
+    '100 +Alt, 100 +A, 150 -A, 200 -Alt',
+  ],
+  [
     'once goes down before capitals',
     { Base: { Caps: 'capitals', Tab: 'once Alt' } },
     `${tap('Caps', 0)}, ${tap('Tab', 5)}, ${tap('A', 20)}`,

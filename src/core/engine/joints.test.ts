@@ -163,4 +163,17 @@ describe('joint presses', () => {
       '20 +Esc, 30 -Esc, 40 +Left, 50 -Left',
     );
   });
+
+  test('the end of a stroke whose up a joint swallowed is the key’s own: pressed again, it is pressed', () => {
+    const layers = { Base: { Caps: 'flip Nav' }, Nav: { K: 'down 0.6 to up 0.6 mm: W' } };
+    // K goes up while D, which may become part of another joint, is held back.
+    const joints = { ...JK, 'D F': 'X' };
+    const joint = '+J 0, +K 20, -J 100, +D 110, -K 120, -D 170';
+    expect(play(joints, `${joint}, +Caps 200, -Caps 205, +K 300, -K 350`, layers)).toBe(
+      '20 +Esc, 100 -Esc, 150 +D, 170 -D, 300 +W, 350 -W',
+    );
+    expect(play(joints, `${joint}, +K 300, -K 400`, layers)).toBe(
+      '20 +Esc, 100 -Esc, 150 +D, 170 -D, 340 +K, 400 -K',
+    );
+  });
 });

@@ -147,6 +147,11 @@ export class JointStage implements EventTaker {
     const toUm = waiting.toUm(at);
     waiting.remove(at);
     if (goesOn) this.after.take(key, what, tUs, fromUm, toUm);
+    else if ((what & END) !== 0) {
+      // The up is the joint's and is swallowed; the end of the stroke is the key's own.
+      this.tookPart[key] = 0;
+      this.after.take(key, END, tUs, fromUm, toUm);
+    }
   }
 
   private lookPress(key: number, tUs: number): void {
@@ -300,6 +305,8 @@ export class JointStage implements EventTaker {
       if (this.isCandidate[index] === 1 && !this.isComplete(joint))
         dueUs = Math.min(dueUs, this.firstUs + joint.withinUs);
     });
+    // One that stays what it was keeps its place among equal ones.
+    if (dueUs === this.deadlineUs) return;
     this.deadlineUs = dueUs;
     if (dueUs === Infinity) this.timers.cancel(this.deadline);
     else this.timers.set(this.deadline, dueUs);

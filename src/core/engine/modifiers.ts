@@ -29,9 +29,9 @@ export class ModifierStage {
   /** `once`: modifiers for the next key. `by` is the hold of the key that asks, null when it is up already. */
   askOnce(usages: readonly number[], by: Hold | null): void {
     for (const usage of usages) {
-      const known = this.asked.find((entry) => entry.usage === usage);
-      if (known) known.by = by;
-      else this.asked.push({ usage, by });
+      // Each key that asks holds a count of its own; those that are up already ask as one.
+      const known = this.asked.some((entry) => entry.usage === usage && entry.by === by);
+      if (!known) this.asked.push({ usage, by });
     }
   }
 
@@ -85,9 +85,21 @@ export class ModifierStage {
     if (what === CAPITALS_END) this.capitals = false;
     if (what !== CAPITALS_ADD) return false;
     for (const command of this.program.commandModifiers) {
-      if (this.usages.isDown(command) || this.asked.some(({ usage: asked }) => asked === command)) return false;
+      if (this.staysDown(command) || this.asked.some(({ usage: asked }) => asked === command)) return false;
     }
     return true;
+  }
+
+  /** Whether a usage is down when what `once` has added to earlier keys has gone up, which it does before the next one. */
+  private staysDown(usage: number): boolean {
+    let count = this.usages.countOf(usage);
+    if (count === 0) return false;
+    if (this.holds.withAdded > 0)
+      for (let hold = this.holds.last; hold; hold = hold.previous) {
+        if (hold.part?.kind === 'once') continue;
+        for (let n = 0; n < hold.addedByOnce; n++) if (hold.added[n] === usage) count--;
+      }
+    return count > 0;
   }
 
   private liftChords(press: number): void {

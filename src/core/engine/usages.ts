@@ -27,6 +27,11 @@ export class UsageStage {
     return (this.counts[usage] as number) > 0;
   }
 
+  /** How many hold a usage. */
+  countOf(usage: number): number {
+    return this.counts[usage] as number;
+  }
+
   isMacroHeld(usage: number): boolean {
     return (this.macroCounts[usage] as number) > 0;
   }
