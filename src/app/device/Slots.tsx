@@ -70,7 +70,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       case 'unreadable':
         return `cannot be read: ${slot.reason}`;
       case 'profile':
-        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (differences(slot.profile, profile).length > 0 ? ' · older than this draft' : ' · the same as this draft') : ''}`;
+        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (differences(slot.profile, profile).length > 0 ? ' · not the same as this draft' : ' · the same as this draft') : ''}`;
     }
   };
 
