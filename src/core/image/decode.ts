@@ -22,10 +22,10 @@ import {
   type Layer,
   type Macro,
   type Profile,
-  type Score,
 } from '../profile';
-import { Budget, quoted, READING_BUDGET } from '../reading';
+import { quoted } from '../reading';
 import { badImage, ByteReader } from './bytes';
+import { Expansion } from './expansion';
 import {
   ACTION,
   HEADER_BYTES,
@@ -94,22 +94,14 @@ function sectionOf(sections: ReturnType<typeof readSections>, type: number, name
   return new ByteReader(section.bytes, section.start, section.end);
 }
 
-/** What an action stands for once its references are followed: actions, levels of `many`, and things in all, characters too. */
-type Size = { parts: number; depth: number; weight: number };
-
-/** How many things a score stands for: events, and the characters of its texts. */
-const scoreSize = ({ events }: Score): number =>
-  events.reduce((sum, event) => sum + ('text' in event ? event.text.length : 1), 1);
-
 class Decoder {
   private actions: Action[] = [];
   private gestures: Gesture[] = [];
   private plans: Binding[] = [];
-  private readonly sizes = new Map<Action, Size>();
   /** Keys that are bound to the same thing, and of which nothing else is told, share one assignment. */
   private readonly assignments = new Map<Binding, Assignment>();
   private readonly plain = new Map<number | Action, Binding>();
-  private readonly budget: Budget;
+  private readonly expansion: Expansion;
   private layerIds: string[] = [];
   private macroIds: string[] = [];
 
@@ -118,8 +110,7 @@ class Decoder {
     private readonly board: Board,
     imageBytes: number,
   ) {
-    const { nodes, nodesAByte } = READING_BUDGET.image;
-    this.budget = new Budget(nodes + nodesAByte * imageBytes, 'the whole image');
+    this.expansion = new Expansion(imageBytes);
   }
 
   decode(): Profile {
@@ -180,41 +171,9 @@ class Decoder {
     for (let n = 0; n < count; n++) {
       const at = reader.offset;
       const action = this.readAction(reader);
-      const { parts, depth } = this.sizeOf(action);
-      if (parts > LIMITS.actionParts || depth > LIMITS.actionDepth)
-        throw badImage(at, `an action of ${parts} parts in ${depth} levels`);
+      this.expansion.admit(action, at);
       this.actions.push(action);
     }
-  }
-
-  /** The parts of an action were sized before it: a reader meets only numbers it knows. */
-  private sizeOf(action: Action): Size {
-    const known = this.sizes.get(action);
-    if (known) return known;
-    let size: Size = { parts: 1, depth: 0, weight: action.do === 'text' ? action.text.length : 1 };
-    if (action.do === 'many') {
-      const inner = action.actions.map((part) => this.sizeOf(part));
-      size = {
-        parts: 1 + inner.reduce((sum, { parts }) => sum + parts, 0),
-        depth: 1 + Math.max(0, ...inner.map(({ depth }) => depth)),
-        weight: 1 + inner.reduce((sum, { weight }) => sum + weight, 0),
-      };
-    }
-    this.sizes.set(action, size);
-    return size;
-  }
-
-  /** Pays for everything that a binding stands for. */
-  private spendOn(binding: Binding): void {
-    const actions =
-      binding.kind === 'act'
-        ? [binding.action]
-        : binding.kind === 'gesture'
-          ? binding.steps.flatMap(({ tap, hold }) => [...(tap ? [tap] : []), ...(hold ? [hold] : [])])
-          : binding.kind === 'stroke'
-            ? binding.spans.map(({ action }) => action)
-            : [];
-    this.budget.spend(1 + actions.reduce((sum, action) => sum + this.sizeOf(action).weight, 0));
   }
 
   private readAction(reader: ByteReader): Action {
@@ -334,7 +293,7 @@ class Decoder {
     const assigned = keys.filter((_, n) => ((bits[n >> 3] ?? 0) >> (n & 7)) & 1);
     const entries = assigned.map(({ id }): [string, Assignment] => {
       const does = this.readBinding(reader);
-      this.spendOn(does);
+      this.expansion.spendOnBinding(does);
       const told = layer.told.get(id);
       if (told) return [id, { does, ...told }];
       const same = this.assignments.get(does) ?? { does };
@@ -358,7 +317,7 @@ class Decoder {
       const at = reader.offset;
       const action = this.actionOf(reader, reader.u8());
       if (!action) throw badImage(at, 'a joint press that does nothing');
-      this.budget.spend(this.sizeOf(action).weight);
+      this.expansion.spendOnAction(action);
       return { id: names.joints[n] ?? `joint-${n}`, keys, withinMs, action };
     });
   }
@@ -421,11 +380,9 @@ class Decoder {
     const scoreReader = this.section(SECTION.scores, 'scores');
     const scores = Array.from({ length: scoreReader.count(3072) }, () => readScore(scoreReader));
     const reader = this.section(SECTION.macros, 'macros');
-    const sizes = new Map(scores.map((score) => [score, scoreSize(score)]));
     return Array.from({ length: reader.count(LIMITS.macros) }, () => {
       const macro = readMacro(reader, scores);
-      for (const score of [macro.onPress, macro.repeat, macro.onRelease])
-        if (score) this.budget.spend(sizes.get(score) ?? 0);
+      for (const score of [macro.onPress, macro.repeat, macro.onRelease]) if (score) this.expansion.spendOnScore(score);
       return macro;
     });
   }
