@@ -19,6 +19,7 @@ export class ActionStage {
   private readonly heldFor: (Hold | null)[];
   /** The next `keys` action begun is a latch of its codes instead. */
   private latchesNext = false;
+  private readonly lifts: LiftStage;
   private readonly texts: TextStage;
   private readonly macros: MacroStage;
   /** Where what begins now comes from; macros and texts keep it for what they do later. */
@@ -37,6 +38,7 @@ export class ActionStage {
     this.latches = new LatchStage(program.codes.length, clock, usages, this.modifiers, this.holds, scratch);
     this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
     const lifts = new LiftStage(usages, this.holds, this.latches, this.modifiers);
+    this.lifts = lifts;
     const announce = ({ key, layer, pressedUs }: Source): void =>
       outputs.begin?.(this.clock.nowUs, key, layer, pressedUs);
     this.texts = new TextStage(clock, usages, this.modifiers, lifts, timers, announce);
@@ -155,6 +157,7 @@ export class ActionStage {
       this.endPart(this.holds.last);
     }
     this.latches.releaseAll();
+    this.lifts.reset();
   }
 
   private beginKeys(part: KeysPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {

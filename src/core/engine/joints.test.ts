@@ -172,8 +172,6 @@ describe('joint presses', () => {
     expect(play(joints, `${joint}, +Caps 200, -Caps 205, +K 300, -K 350`, layers)).toBe(
       '20 +Esc, 100 -Esc, 150 +D, 170 -D, 300 +W, 350 -W',
     );
-    expect(play(joints, `${joint}, +K 300, -K 400`, layers)).toBe(
-      '20 +Esc, 100 -Esc, 150 +D, 170 -D, 340 +K, 400 -K',
-    );
+    expect(play(joints, `${joint}, +K 300, -K 400`, layers)).toBe('20 +Esc, 100 -Esc, 150 +D, 170 -D, 340 +K, 400 -K');
   });
 });

@@ -1,6 +1,7 @@
 /**
- * Modifiers that fingers hold, put aside while a macro with `liftModifiers` or a text plays: they go up, last down first,
- * and those still held come back, first down first, when it has played. Each lifting has an owner, the run that asked for it.
+ * Modifiers that fingers hold, put aside while macros with `liftModifiers` or texts play: they go up, last down first, and
+ * those still held come back, first down first, when none of them plays any more. A modifier that a macro holds too stays down
+ * by that alone. Each lifting has an owner, the run that asked for it.
  */
 import type { Hold, Holds } from './holds';
 import type { LatchStage } from './latches';
@@ -8,6 +9,9 @@ import type { ModifierStage } from './modifiers';
 import type { UsageStage } from './usages';
 
 export class LiftStage {
+  /** The runs that have lifted and not finished. */
+  private readonly owners = new Set<object>();
+
   constructor(
     private readonly usages: UsageStage,
     private readonly holds: Holds,
@@ -15,45 +19,53 @@ export class LiftStage {
     private readonly modifiers: ModifierStage,
   ) {}
 
-  /** Puts every modifier aside that no macro holds. Modifiers that were added to a key go up for good. */
+  /** Puts every modifier aside that is not yet. Modifiers that were added to a key go up for good. */
   lift(owner: object): void {
+    this.owners.add(owner);
     this.modifiers.dropAllAdded();
     let hold = this.holds.last;
     let latch = this.latches.lastModifier(Infinity);
     while (hold || latch >= 0) {
       if (latch >= 0 && (!hold || this.latches.orderOf(latch) > hold.order)) {
-        if (!this.usages.isMacroHeld(latch)) this.latches.putAside(latch, owner);
+        this.latches.putAside(latch, this);
         latch = this.latches.lastModifier(this.latches.orderOf(latch));
       } else if (hold) {
-        this.liftHold(hold, owner);
+        this.liftHold(hold);
         hold = hold.previous;
       }
     }
   }
 
-  /** Brings back what is still held of what an owner put aside. */
+  /** A run has finished: when it was the last that lifted, what is still held of what was put aside comes back. */
   bringBack(owner: object): void {
+    this.owners.delete(owner);
+    if (this.owners.size > 0) return;
     let hold = this.holds.first;
-    let latch = this.latches.firstAside(owner, 0);
+    let latch = this.latches.firstAside(this, 0);
     while (hold || latch >= 0) {
       if (latch >= 0 && (!hold || this.latches.orderOf(latch) < hold.order)) {
         const order = this.latches.orderOf(latch);
         this.latches.bringBack(latch);
-        latch = this.latches.firstAside(owner, order);
+        latch = this.latches.firstAside(this, order);
       } else if (hold) {
-        if (hold.asideFor === owner) this.bringHoldBack(hold);
+        if (hold.asideFor === this) this.bringHoldBack(hold);
         hold = hold.next;
       }
     }
   }
 
-  private liftHold(hold: Hold, owner: object): void {
+  /** Everything was let go of: nothing is left to come back. */
+  reset(): void {
+    this.owners.clear();
+  }
+
+  private liftHold(hold: Hold): void {
     const usages = hold.usages;
     if (!usages || hold.modifiersLifted) return;
     for (let n = usages.length - 1; n >= 0; n--) {
       const usage = usages[n] as number;
-      if (!this.usages.isModifier(usage) || hold.isAside(n) || this.usages.isMacroHeld(usage)) continue;
-      hold.putAside(n, owner);
+      if (!this.usages.isModifier(usage) || hold.isAside(n)) continue;
+      hold.putAside(n, this);
       this.usages.upNow(usage);
     }
   }

@@ -251,6 +251,24 @@ describe('macros and modifiers', () => {
   });
 });
 
+describe('several that lift', () => {
+  test('what was lifted comes back when none of them plays any more', () => {
+    const M = macro('M', { press: 'X:30', liftModifiers: true });
+    const N = macro('N', { press: 'Y:10', liftModifiers: true });
+    expect(play([M, N], '+LeftShift 0, +A 10, -A 11, +S 20, -S 21, -LeftShift 100')).toBe(
+      '0 +Shift, 10 -Shift, 10 +X, 20 +Y, 30 -Y, 40 -X, 40 +Shift, 100 -Shift',
+    );
+  });
+
+  test('of a modifier that a macro and a finger hold, the finger’s share is lifted', () => {
+    const M = macro('M', { press: '+LeftShift 40 -LeftShift' });
+    const N = macro('N', { press: 'Y:100', liftModifiers: true });
+    expect(play([M, N], '+LeftShift 0, +A 10, -A 11, +S 20, -S 21, -LeftShift 200')).toBe(
+      '0 +Shift, 20 +Y, 50 -Shift, 120 -Y, 120 +Shift, 200 -Shift',
+    );
+  });
+});
+
 describe('several at once', () => {
   test('each has a clock of its own', () => {
     const M = macro('M', { repeat: 'X:10 10', run: { kind: 'times', times: 2 } });

@@ -257,7 +257,7 @@ export class MacroStage {
     run.held.push(usage);
     run.heldSince.push(run.passes);
     if (place >= 0) this.usages.strikeAgain(usage);
-    else this.usages.macroDown(usage);
+    else this.usages.downNow(usage);
   }
 
   private release(run: MacroRun, usage: number): void {
@@ -270,17 +270,17 @@ export class MacroStage {
   private free(run: MacroRun, place: number): void {
     const usage = run.held[place] as number;
     run.forget(place);
-    this.usages.macroUp(usage);
+    this.usages.upNow(usage);
   }
 
   /** The run's hold on a usage becomes one that no run has. A usage is left at most once. */
   private leave(usage: number): void {
-    if ((this.leftAt[usage] as number) > 0) this.usages.macroUp(usage);
+    if ((this.leftAt[usage] as number) > 0) this.usages.upNow(usage);
     this.leftAt[usage] = this.holds.nextOrder();
   }
 
   private letGoOfLeft(usage: number): void {
     this.leftAt[usage] = 0;
-    this.usages.macroUp(usage);
+    this.usages.upNow(usage);
   }
 }

@@ -7,8 +7,6 @@ import type { Program } from './program';
 
 export class UsageStage {
   private readonly counts: Uint16Array;
-  /** How many of them are macros', or were left down by one. */
-  private readonly macroCounts: Uint16Array;
 
   constructor(
     private readonly program: Program,
@@ -16,7 +14,6 @@ export class UsageStage {
     private readonly outputs: Outputs,
   ) {
     this.counts = new Uint16Array(program.codes.length);
-    this.macroCounts = new Uint16Array(program.codes.length);
   }
 
   isModifier(usage: number): boolean {
@@ -30,20 +27,6 @@ export class UsageStage {
   /** How many hold a usage. */
   countOf(usage: number): number {
     return this.counts[usage] as number;
-  }
-
-  isMacroHeld(usage: number): boolean {
-    return (this.macroCounts[usage] as number) > 0;
-  }
-
-  macroDown(usage: number): void {
-    this.macroCounts[usage] = (this.macroCounts[usage] as number) + 1;
-    this.downNow(usage);
-  }
-
-  macroUp(usage: number): void {
-    this.macroCounts[usage] = (this.macroCounts[usage] as number) - 1;
-    this.upNow(usage);
   }
 
   downNow(usage: number): void {
