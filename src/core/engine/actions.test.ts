@@ -116,6 +116,12 @@ const HELD: Case[] = [
     '100 +Alt, 100 +A, 150 -A, 200 -Alt',
   ],
   [
+    'what goes up before a key goes up last down first: of a chord and of once alike',
+    { Base: { Tab: 'once Alt', S: 'Ctrl+S' } },
+    `${tap('Tab', 0)}, +S 10, +A 20, -A 30, -S 40`,
+    '10 +Ctrl, 10 +Alt, 10 +S, 20 -Alt, 20 -Ctrl, 20 +A, 30 -A, 40 -S',
+  ],
+  [
     'once goes down before capitals',
     { Base: { Caps: 'capitals', Tab: 'once Alt' } },
     `${tap('Caps', 0)}, ${tap('Tab', 5)}, ${tap('A', 20)}`,

@@ -19,10 +19,9 @@ export class LiftStage {
     private readonly modifiers: ModifierStage,
   ) {}
 
-  /** Puts every modifier aside that is not yet. Modifiers that were added to a key go up for good. */
+  /** Puts every modifier aside that is not yet, last down first. Modifiers that were added to a key go up for good. */
   lift(owner: object): void {
     this.owners.add(owner);
-    this.modifiers.dropAllAdded();
     let hold = this.holds.last;
     let latch = this.latches.lastModifier(Infinity);
     while (hold || latch >= 0) {
@@ -30,6 +29,7 @@ export class LiftStage {
         this.latches.putAside(latch, this);
         latch = this.latches.lastModifier(this.latches.orderOf(latch));
       } else if (hold) {
+        this.modifiers.dropAddedTo(hold);
         this.liftHold(hold);
         hold = hold.previous;
       }
