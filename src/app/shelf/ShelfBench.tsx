@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { boardById, BOARDS, type Board } from '../../core/board';
 import { LIMITS, plainProfile, type Profile } from '../../core/profile';
-import { foreign, MOST_LISTED } from '../../core/reading';
+import { foreign, MOST_LISTED, shortened } from '../../core/reading';
 import { download } from '../shared/download';
 import { Named } from '../shared/named';
 import { saveAllAsFile, saveAsFile } from '../shared/rescue';
@@ -51,7 +51,7 @@ const when = (ms: number): string => {
 
 const uniqueName = (wanted: string, taken: readonly string[]): string => {
   if (!taken.includes(wanted)) return wanted;
-  const stem = wanted.slice(0, LIMITS.nameLength - 5).trimEnd();
+  const stem = shortened(wanted, LIMITS.nameLength - 5);
   for (let n = 2; ; n++) if (!taken.includes(`${stem} ${n}`)) return `${stem} ${n}`;
 };
 
@@ -147,7 +147,7 @@ const ProfileCard = ({ entry, onRename }: { entry: ShelfEntry; onRename: (profil
           profile={profile}
           from={board}
           to={otherBoard}
-          name={uniqueName(`${profile.name} on ${otherBoard.name}`.slice(0, 56), names)}
+          name={uniqueName(shortened(`${profile.name} on ${otherBoard.name}`, LIMITS.nameLength), names)}
           onClose={() => setOtherBoard(null)}
         />
       )}
@@ -163,7 +163,9 @@ const WhereTheyAre = ({ entries, isLoading }: { entries: readonly ShelfEntry[]; 
   if (storeProblem !== '' || lost > 0)
     return (
       <span className="not-kept" role="alert">
-        <strong>{lost === 0 ? 'Nothing can be kept here' : `${lost} of ${entries.length} not kept`}:</strong>{' '}
+        <strong>
+          {lost === 0 ? 'The browser’s store cannot be used now' : `${lost} of ${entries.length} not kept`}:
+        </strong>{' '}
         {storeProblem || entries.flatMap(({ keeping }) => (keeping.state === 'notKept' ? [keeping.because] : []))[0]}.
         What is not kept is gone when this window closes.{' '}
         <button type="button" className="word" onClick={tryAgain}>

@@ -104,6 +104,13 @@ describe('edits', () => {
     expect((await openWindow()).shelf.getState().undo(profile.id)).toBeUndefined();
   });
 
+  test('a new profile that would not load again does not come to the shelf', async () => {
+    const half = { ...fresh(), name: `${'x'.repeat(54)}\uD83D` };
+    expect(await one.shelf.getState().add(half)).toMatchObject({ state: 'notKept' });
+    expect(entryOf(one, half.id)).toBeUndefined();
+    expect(one.shelf.getState().notices.at(-1)?.text).toContain('was not put on the shelf');
+  });
+
   test('that would not load again are refused, and nothing changes', () => {
     const before = entryOf(one, profile.id);
     expect(one.shelf.getState().edit(profile.id, rename(''), 'no name')).toContain('1 character is the least');

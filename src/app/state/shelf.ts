@@ -4,7 +4,16 @@
  * marked as not kept.
  */
 import { create } from 'zustand';
-import { historyStepSchema, type Document, type Edit, type Profile, type Step } from '../../core/profile';
+import {
+  historyStepSchema,
+  misfitOf,
+  printProblem,
+  type Document,
+  type Edit,
+  type Profile,
+  type Step,
+} from '../../core/profile';
+import { foreign } from '../../core/reading';
 import { newActId, newProfileId } from './ids';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
 import {
@@ -130,7 +139,14 @@ export const useShelf = create<ShelfState>()((set, get) => {
     if (!keepers.has(id)) show(id, Keeper.of(stored, tellingOf(id)));
   };
 
-  const addNew = (profile: Profile, document?: Document): Promise<Keeping> => {
+  const addNew = async (profile: Profile, document?: Document): Promise<Keeping> => {
+    // The same gate as for edits: what would not load again never comes to the shelf.
+    const misfit = misfitOf(profile);
+    if (misfit) {
+      const because = `it would not load again: ${printProblem(misfit)}`;
+      notify(`“${foreign(profile.name)}” was not put on the shelf: ${because}`);
+      return { state: 'notKept', because };
+    }
     const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document);
     show(profile.id, keeper);
     return keeper.write().then((keeping) => {
