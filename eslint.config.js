@@ -13,10 +13,13 @@ const CORE_TIERS = [
   ['profile', 'notation'],
   ['engine', 'macro', 'plan', 'check'],
   ['image'],
-  ['analysis', 'files', 'device', 'hands'],
+  ['probe', 'advice', 'trial', 'files', 'device', 'hands'],
 ];
-const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], check: ['engine'] };
+const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
+
+/** The benches of the app: a folder each. */
+const BENCHES = ['shelf', 'layout', 'travel', 'macros', 'trial', 'device'];
 
 const anywhere = (room) => [`**/${room}`, `**/${room}/**`];
 
@@ -42,18 +45,32 @@ const roomRule = (files, forbidden, message, doors = ONE_DOOR) => ({
 
 const OWN_DOORS = { reading: [ONE_DOOR[1]], check: [ONE_DOOR[0]], engine: [ONE_DOOR[0]] };
 
-const coreRules = CORE_TIERS.flatMap((tier, index) =>
-  tier.map((room) => {
-    const siblings = tier.filter((other) => other !== room && !(TIER_FRIENDS[room] ?? []).includes(other));
-    const above = CORE_TIERS.slice(index + 1).flat();
-    const forbidden = [...siblings, ...above, ...OUTER_ROOMS, 'demo'].flatMap(anywhere);
-    return roomRule(
-      [`src/core/${room}/**/*.ts`],
-      [...forbidden, 'node:*', 'react', 'react-dom'],
-      `core/${room} may not know this room; see docs/architecture.md`,
-      OWN_DOORS[room],
-    );
-  }),
+/** What a room of core may not know: rooms beside it and above, the outer ones, and what is not core's at all. */
+const forbiddenFor = (room) => {
+  const at = CORE_TIERS.findIndex((tier) => tier.includes(room));
+  const siblings = CORE_TIERS[at].filter((other) => other !== room && !(TIER_FRIENDS[room] ?? []).includes(other));
+  const above = CORE_TIERS.slice(at + 1).flat();
+  return [...[...siblings, ...above, ...OUTER_ROOMS, 'demo'].flatMap(anywhere), 'node:*', 'react', 'react-dom'];
+};
+
+const coreRules = CORE_TIERS.flat().map((room) =>
+  roomRule(
+    [`src/core/${room}/**/*.ts`],
+    forbiddenFor(room),
+    `core/${room} may not know this room; see docs/architecture.md`,
+    OWN_DOORS[room],
+  ),
+);
+
+/** The rooms of the engine, from the ground up; the clock and events, which stand beside them, are known to all. */
+const ENGINE_ROOMS = ['compile', 'out', 'hold', 'travel', 'act', 'decide'];
+const engineRules = ENGINE_ROOMS.map((room, at) =>
+  roomRule(
+    [`src/core/engine/${room}/**/*.ts`],
+    [...forbiddenFor('engine'), ...ENGINE_ROOMS.slice(at + 1).flatMap((above) => [`../${above}`, `../${above}/**`])],
+    `engine/${room} may not know this room; see docs/architecture.md`,
+    OWN_DOORS.engine,
+  ),
 );
 
 export default tseslint.config(
@@ -69,6 +86,7 @@ export default tseslint.config(
     },
   },
   ...coreRules,
+  ...engineRules,
   {
     files: ['src/core/**/*.ts'],
     rules: {
@@ -89,7 +107,19 @@ export default tseslint.config(
     ['**/app/**', 'react', 'react-dom'],
     'the server and the command line know only core',
   ),
-  roomRule(['src/app/**/*.{ts,tsx}', 'src/workers/**/*.ts'], [], ''),
+  roomRule(['src/app/*.{ts,tsx}', 'src/app/{frame,theme}/**/*.{ts,tsx}', 'src/workers/**/*.ts'], [], ''),
+  roomRule(
+    ['src/app/{shared,state}/**/*.{ts,tsx}'],
+    [...BENCHES, 'frame'].map((room) => `../${room}/**`),
+    'what benches share knows no bench',
+  ),
+  ...BENCHES.map((bench) =>
+    roomRule(
+      [`src/app/${bench}/**/*.{ts,tsx}`],
+      [...BENCHES, 'frame'].filter((room) => room !== bench).map((room) => `../${room}/**`),
+      'a bench knows no other bench; what two use is in shared',
+    ),
+  ),
   { files: ['src/app/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
   {
     files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'],

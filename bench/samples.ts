@@ -3,8 +3,8 @@
  * 8 kHz, and keys with a stroke plan. The floor walks the same samples and compares each with a depth, and does nothing else.
  */
 import { HARROW_64 } from '../src/core/board';
-import { compile, Engine, type Outputs, type Program } from '../src/core/engine';
-import { stageProfile } from '../src/core/engine/stage';
+import { compile, Engine, type Listener, type Program } from '../src/core/engine';
+import { sketchProfile } from '../src/core/engine/sketch';
 import { seeded } from '../src/core/hands';
 import type { Actuation } from '../src/core/profile';
 
@@ -41,7 +41,7 @@ const swing = (fromUm: number, toUm: number) => (key: number, step: number) => {
 };
 
 let sink = 0;
-const COUNTING: Outputs = {
+const COUNTING: Listener = {
   edge: (_tUs, down, usage) => {
     sink += down ? usage : 1;
   },
@@ -73,11 +73,11 @@ function best(run: () => void): number {
 
 export function samplesBench(): void {
   const reversal: Actuation = { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' };
-  const fixed = compile(stageProfile({ Base: {} }));
-  const sensitive = compile(stageProfile({ Base: {} }, {}, { travel: { board: reversal, keys: {} } }));
+  const fixed = compile(sketchProfile({ Base: {} }));
+  const sensitive = compile(sketchProfile({ Base: {} }, {}, { travel: { board: reversal, keys: {} } }));
   const line = 'down 0.7 to up 0.7 mm: Right, down 2.5 to up 2.5 mm: Shift, down 3.7 mm: Up';
   const letters = Array.from('QWERTYUIOPASDFGHJKLZXCVBNM');
-  const planned = compile(stageProfile({ Base: Object.fromEntries(letters.map((letter) => [letter, line])) }));
+  const planned = compile(sketchProfile({ Base: Object.fromEntries(letters.map((letter) => [letter, line])) }));
   const random = seeded(5);
   const tremor = Array.from({ length: 4096 }, () => Math.round((random() - 0.5) * 60));
 

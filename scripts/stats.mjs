@@ -1,8 +1,8 @@
-/** `npm run stats`: lines of TypeScript that are not empty, in sources and in tests, and the share of tests. */
+/** `npm run stats`: lines of code that are not empty, in sources (styles and scripts too) and in tests, and the share of tests. */
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 
-const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx'], {
+const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx', '*.mjs', '*.js', '*.css'], {
   encoding: 'utf8',
 })
   .split('\n')

@@ -1,6 +1,6 @@
 /** The app as a person meets it: the built server as a child process, and a real Chromium that drives the page. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import puppeteer, { type Browser, type Page } from 'puppeteer-core';
@@ -72,7 +72,10 @@ export async function openBrowser(userDataDir = temporaryFolder()): Promise<Brow
 }
 
 /** A new page that collects what the browser complains about. */
-export async function openPage(browser: Browser, url: string): Promise<{ page: Page; complaints: string[] }> {
+export async function openPage(
+  browser: Pick<Browser, 'newPage'>,
+  url: string,
+): Promise<{ page: Page; complaints: string[] }> {
   const page = await browser.newPage();
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(String(error)));
@@ -159,4 +162,19 @@ export async function goToBench(page: Page, name: string): Promise<void> {
   );
   const digit = /\d/.exec(shortcut)?.[0] ?? '1';
   await hands(page, `+AltLeft +Digit${digit} -Digit${digit} -AltLeft`);
+}
+
+/** The files that a page hands over go to a folder; what comes out waits for the first with an ending, and gives its bytes. */
+export async function downloads(page: Page, ending = '.json'): Promise<() => Promise<Buffer>> {
+  const folder = temporaryFolder();
+  const session = await page.createCDPSession();
+  await session.send('Page.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
+  return async () => {
+    for (let n = 0; n < 100; n++) {
+      const file = readdirSync(folder).find((name) => name.endsWith(ending));
+      if (file !== undefined) return readFileSync(join(folder, file));
+      await wait(50);
+    }
+    throw new Error('nothing was handed over');
+  };
 }

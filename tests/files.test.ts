@@ -1,27 +1,21 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
-import { choose, openBrowser, openPage, press, seeText, startApp, temporaryFolder, type AppServer } from './browser';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, openPage, press, seeText, temporaryFolder } from './browser';
 
 jest.setTimeout(90_000);
 
-let browser: Browser;
-let server: AppServer;
+const app = useApp();
 let page: Page;
 let complaints: string[];
 const folder = temporaryFolder();
 const showDesk = JSON.parse(readFileSync('demo/show-desk.json', 'utf8'));
 
-beforeAll(async () => {
-  server = await startApp(temporaryFolder());
-  browser = await openBrowser();
-  ({ page, complaints } = await openPage(browser, `${server.url}/shelf`));
+beforeEach(async () => {
+  ({ page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`));
   await page.waitForSelector('.shelf-card');
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
 });
 
 const names = (): Promise<string[]> =>
@@ -137,7 +131,7 @@ describe('profile files', () => {
   });
 
   test('a link to a profile that is gone says so, and leads to the shelf', async () => {
-    await page.goto(`${server.url}/profile/nobody/layout`);
+    await page.goto(`${app.server.url}/profile/nobody/layout`);
     await seeText(page, 'main', 'not on the shelf');
     await page.click('main a');
     await page.waitForSelector('.shelf-card');

@@ -1,12 +1,12 @@
 /** What the page says of a person's work is so: with two windows, a killed browser, a store that refuses, and a bench that tears. */
 import { describe, expect, jest, test } from '@jest/globals';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { parseProfiles } from '../src/core/files';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
-import { choose, openBrowser, openPage, press, seeText, temporaryFolder, textOf, wait } from './browser';
+import { choose, downloads, openBrowser, openPage, press, seeText, temporaryFolder, textOf, wait } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -29,21 +29,6 @@ async function bring(page: Page, name: string, content: string | Uint8Array): Pr
   writeFileSync(path, content);
   const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
-}
-
-/** The files that a page hands over go to a folder. */
-async function downloads(page: Page): Promise<() => Promise<string>> {
-  const folder = temporaryFolder();
-  const session = await page.createCDPSession();
-  await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder });
-  return async () => {
-    for (let n = 0; n < 100; n++) {
-      const [file] = readdirSync(folder).filter((name) => name.endsWith('.json'));
-      if (file !== undefined && existsSync(join(folder, file))) return readFileSync(join(folder, file), 'utf8');
-      await wait(50);
-    }
-    throw new Error('nothing was handed over');
-  };
 }
 
 describe('two windows of one profile', () => {
@@ -147,7 +132,7 @@ describe('a store that refuses', () => {
     expect(await textOf(page, '[data-testid=save-state]')).toBe('not kept');
     const file = await downloads(page);
     await press(page, 'Save as a file');
-    expect(await file()).toContain('"F13"');
+    expect((await file()).toString()).toContain('"F13"');
     await page.click('.brand');
     await seeText(page, '.shelf-title', 'is gone when this window closes');
     expect(complaints).toEqual([]);
@@ -236,7 +221,7 @@ test('a bench that tears says what is kept, takes back the last change, and hand
   const file = await downloads(page);
   await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
   await press(page, 'Save all profiles as a file');
-  const rescued = await file();
+  const rescued = (await file()).toString();
   expect(parseProfiles(rescued).every((one) => 'profile' in one)).toBe(true);
   await press(page, 'Take back the last change: V on Base');
   await page.waitForSelector('.layout-bench');

@@ -1,34 +1,17 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
-import type { Browser, Page } from 'puppeteer-core';
-import {
-  choose,
-  hands,
-  openBrowser,
-  listen,
-  openPage,
-  press,
-  seeText,
-  startApp,
-  temporaryFolder,
-  type AppServer,
-} from './browser';
+import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, hands, listen, openPage, press, seeText } from './browser';
 
 jest.setTimeout(90_000);
 
-let browser: Browser;
-let server: AppServer;
+const app = useApp();
 let page: Page;
 let complaints: string[];
 
-beforeAll(async () => {
-  server = await startApp(temporaryFolder());
-  browser = await openBrowser();
-  ({ page, complaints } = await openPage(browser, server.url));
+beforeEach(async () => {
+  ({ page, complaints } = await openPage(app.browser, app.server.url));
   await page.waitForSelector('.layout-bench');
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
 });
 
 const ladder = (): Promise<string[]> =>
@@ -88,7 +71,7 @@ describe('keys', () => {
     await page.click('[data-key="KeyP"]');
     await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
     await seeText(page, '[data-key="KeyP"]', 'Cues');
-    await page.goto(`${server.url}/profile/demo-prompt-book/layout`);
+    await page.goto(`${app.server.url}/profile/demo-prompt-book/layout`);
     await page.waitForSelector('[data-key="L1-1"]');
     // A reload forgets what was copied; copied anew, a letter can be put on any board.
     await page.click('[data-key="L1-2"]');
@@ -99,7 +82,8 @@ describe('keys', () => {
   });
 
   test('two keys change places, by pointer and by keyboard', async () => {
-    await page.click('[data-key="L1-3"]');
+    await page.goto(`${app.server.url}/profile/demo-prompt-book/layout`);
+    await choose(page, '[data-key="L1-3"]');
     await press(page, 'Swap with …');
     await page.click('[data-key="L1-4"]');
     await seeText(page, '[data-key="L1-3"]', 'E');
@@ -116,7 +100,7 @@ describe('keys', () => {
 
 describe('together', () => {
   test('a joint press is made on the drawn board, played, and stored', async () => {
-    await page.goto(`${server.url}/profile/demo-show-desk/layout`);
+    await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
     await press(page, '+ Joint press');
     await seeText(page, '.ant-modal', 'Choose two to four keys.');
     await choose(page, '.ant-modal [data-key="KeyJ"]');
@@ -145,7 +129,7 @@ describe('together', () => {
   });
 
   test('layers are joined, and taken apart', async () => {
-    await page.goto(`${server.url}/profile/demo-show-desk/layout`);
+    await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
     await press(page, '+ Joined layers');
     await choose(page, '.ant-modal .ant-checkbox-wrapper:nth-child(1)');
     await choose(page, '.ant-modal .ant-checkbox-wrapper:nth-child(2)');

@@ -1,35 +1,13 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, jest, test } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
-import {
-  choose,
-  hands,
-  openBrowser,
-  listen,
-  openPage,
-  press,
-  seeText,
-  startApp,
-  temporaryFolder,
-  textOf,
-  type AppServer,
-} from './browser';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, hands, listen, openPage, press, seeText, temporaryFolder, textOf } from './browser';
 
 jest.setTimeout(90_000);
 
-let browser: Browser;
-let server: AppServer;
-const data = temporaryFolder();
-
-beforeAll(async () => {
-  server = await startApp(data);
-  browser = await openBrowser();
-});
-afterAll(async () => {
-  await browser.close();
-  await server.stop();
-});
+const app = useApp();
 
 /** A tap of A writes a, A held with J inside is Ctrl+J. */
 async function feelTheKey(page: Page): Promise<void> {
@@ -41,33 +19,37 @@ async function feelTheKey(page: Page): Promise<void> {
   await seeText(page, '[data-testid=decisions]', 'it was down for 830 ms');
 }
 
+/** A tap and a hold for A, in words. */
+async function giveTheKey(page: Page): Promise<void> {
+  await page.click('[data-key="KeyA"]');
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type('tap A, hold Ct');
+  await seeText(page, '.completion', 'the key Control');
+  await page.keyboard.type('rl');
+  await page.keyboard.press('Enter');
+  await seeText(
+    page,
+    '.sentences',
+    'Held for 180 ms, or as soon as another key goes down and up inside it, it holds Control until you let go.',
+  );
+  await seeText(page, '[data-key="KeyA"]', 'Ctrl');
+
+  // A long time to decide, so that a slow machine's tap is a tap.
+  await page.$eval('.hold-mark', (mark) => (mark as SVGElement).focus());
+  const holdAfterMs = (): Promise<number> =>
+    page.$eval('.hold-mark', (mark) => Number(mark.getAttribute('aria-valuenow')));
+  while ((await holdAfterMs()) < 800) await page.keyboard.press('PageUp');
+  await seeText(page, '.sentences', 'Held for 830 ms');
+}
+
 describe('the first two minutes', () => {
   test('give a key a tap and a hold, feel it, save it, close everything, and find it still there', async () => {
-    const first = await openPage(browser, server.url);
+    const first = await openPage(app.browser, app.server.url);
     const { page } = first;
     await page.waitForSelector('.layout-bench');
     expect(await textOf(page, '.bar-profile')).toContain('Show desk');
 
-    await page.click('[data-key="KeyA"]');
-    await page.click('input[aria-label="Assign line"]', { count: 3 });
-    await page.keyboard.type('tap A, hold Ct');
-    await seeText(page, '.completion', 'the key Control');
-    await page.keyboard.type('rl');
-    await page.keyboard.press('Enter');
-    await seeText(
-      page,
-      '.sentences',
-      'Held for 180 ms, or as soon as another key goes down and up inside it, it holds Control until you let go.',
-    );
-    await seeText(page, '[data-key="KeyA"]', 'Ctrl');
-
-    // A long time to decide, so that a slow machine's tap is a tap.
-    await page.$eval('.hold-mark', (mark) => (mark as SVGElement).focus());
-    const holdAfterMs = (): Promise<number> =>
-      page.$eval('.hold-mark', (mark) => Number(mark.getAttribute('aria-valuenow')));
-    while ((await holdAfterMs()) < 800) await page.keyboard.press('PageUp');
-    await seeText(page, '.sentences', 'Held for 830 ms');
-
+    await giveTheKey(page);
     await page.click('.benches a[href$="/trial"]');
     await feelTheKey(page);
 
@@ -77,11 +59,9 @@ describe('the first two minutes', () => {
     expect(first.complaints).toEqual([]);
     await page.close();
 
-    const port = Number(new URL(server.url).port);
-    await server.stop();
-    server = await startApp(data, port);
+    await app.restart();
 
-    const again = await openPage(browser, server.url);
+    const again = await openPage(app.browser, app.server.url);
     await again.page.waitForSelector('.shelf-card');
     await again.page.click('.shelf-card a');
     await seeText(again.page, '[data-key="KeyA"]', 'Ctrl');
@@ -95,8 +75,11 @@ describe('the first two minutes', () => {
   });
 
   test('what is in the keyboard is played even when the draft has moved on, and the server may go away meanwhile', async () => {
-    const { page } = await openPage(browser, `${server.url}/profile/demo-show-desk/layout`);
+    const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/layout`);
     await page.waitForSelector('.layout-bench');
+    await giveTheKey(page);
+    await press(page, 'Save to keyboard');
+    await seeText(page, '.save-button', 'In the keyboard');
     await page.click('[data-key="KeyA"]');
     await page.keyboard.press('Delete');
     await seeText(page, '.sentences', 'It passes');
@@ -107,20 +90,19 @@ describe('the first two minutes', () => {
     await choose(page, '.ant-segmented-item:nth-child(2)');
     await feelTheKey(page);
 
-    const port = Number(new URL(server.url).port);
-    await server.stop();
-    await seeText(page, '.link-state', 'not connected');
-    await seeText(page, '.trial-reason', 'not connected');
-    server = await startApp(data, port);
+    await app.restart(async () => {
+      await seeText(page, '.link-state', 'not connected');
+      await seeText(page, '.trial-reason', 'not connected');
+    });
     await seeText(page, '.link-state', 'connected');
     await page.waitForSelector('.trial-main');
     await page.close();
   });
 
   test('what another page has written meanwhile is not replaced unseen', async () => {
-    const first = await openPage(browser, `${server.url}/profile/demo-prompt-book/layout`);
+    const first = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/layout`);
     await seeText(first.page, '.save-button', 'Save to keyboard');
-    const second = await openPage(browser, `${server.url}/shelf`);
+    const second = await openPage(app.browser, `${app.server.url}/shelf`);
     await press(second.page, 'Plain Twill 42');
     await press(second.page, 'Save to keyboard');
     await seeText(second.page, '.save-button', 'In the keyboard');
@@ -134,7 +116,7 @@ describe('the first two minutes', () => {
   });
 
   test('pressing drawn keys plays them, and letting go lets go', async () => {
-    const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+    const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/trial`);
     await page.waitForSelector('.trial-main');
     const key = await page.$('[data-key="L1-1"]');
     const box = await key!.boundingBox();
@@ -154,7 +136,7 @@ describe('the first two minutes', () => {
   });
 
   test('looking back event by event, and running a strokes file', async () => {
-    const { page, complaints } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+    const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/trial`);
     await page.waitForSelector('.trial-main');
     const file = join(temporaryFolder(), 'hand.csv');
     const rows = ['L1-2', 'L1-3', 'L1-4'].flatMap((key, n) => [
@@ -182,7 +164,7 @@ describe('the first two minutes', () => {
   });
 
   test('a window that loses the focus lifts every finger', async () => {
-    const { page } = await openPage(browser, `${server.url}/profile/demo-prompt-book/trial`);
+    const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/trial`);
     await page.waitForSelector('.trial-main');
     await listen(page);
     await hands(page, '+KeyQ');

@@ -2,8 +2,8 @@
 import { App as AntApp, ConfigProvider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { ErrorBoundary } from './shared/ErrorBoundary';
-import { Notices } from './shared/Notices';
+import { ErrorBoundary } from './frame/ErrorBoundary';
+import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
@@ -12,7 +12,7 @@ import { DyeDefs } from './theme/DyeDefs';
 import { STYLE_NONCE } from './theme/styleNonce';
 
 const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
-const Workbench = lazy(() => import('./shared/Workbench'));
+const Workbench = lazy(() => import('./frame/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
 const TravelBench = lazy(() => import('./travel/TravelBench'));
 const MacrosBench = lazy(() => import('./macros/MacrosBench'));

@@ -1,5 +1,5 @@
 /** `check`: the problems of a profile, a line each; when there is none, what one should look at all the same. */
-import { adviceOn } from '../core/analysis';
+import { adviceOn } from '../core/advice';
 import { printPath } from '../core/profile';
 import { checkFile } from './input';
 

@@ -1,5 +1,5 @@
 /** Runs a long record of fingers away from the page, and tells what happens piece by piece, so that nothing waits for it. */
-import { runRecord } from '../core/analysis';
+import { runRecord } from '../core/trial';
 import { mustBeSound } from '../core/check';
 import type { ReplayOrder } from './replayOrder';
 

@@ -1,6 +1,6 @@
 /** Which rule decides when another key overlaps: each with a little picture and what the engine then sends. */
 import { Checkbox } from 'antd';
-import { overlapsOf } from '../../core/analysis';
+import { overlapsOf } from '../../core/probe';
 import { legendOfCode } from '../../core/codes';
 import { check, isSound } from '../../core/check';
 import { LIMITS, type Gesture, type GestureTiming, type Interrupt, type PartialTiming } from '../../core/profile';

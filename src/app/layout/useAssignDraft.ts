@@ -39,7 +39,15 @@ export function useAssignDraft({
   const { profile, layer, selectedKey } = bench;
   const place = `${profile.id}/${layer.id}/${selectedKey}`;
   const printed = printLine(binding, profile);
-  const [draft, setDraft] = useState<string | undefined>(() => keptDrafts.get(place));
+  const [written, setWritten] = useState<string | undefined>(() => keptDrafts.get(place));
+  // The field says its text once more when it is left. What was the binding's own line once is no draft any more: it would come
+  // back, and be taken, when the binding has changed elsewhere.
+  const [settled, setSettled] = useState<string>();
+  if (written !== undefined && written !== settled && written.trim() === printed) {
+    setSettled(written);
+    keptDrafts.delete(place);
+  }
+  const draft = written === settled && written?.trim() !== printed ? undefined : written;
   const text = draft ?? printed ?? '';
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
   const parsed = isChanged ? parseLine(draft, profile) : undefined;
@@ -48,11 +56,12 @@ export function useAssignDraft({
 
   const set = (next: string): void => {
     keptDrafts.set(place, next);
-    setDraft(next);
+    setWritten(next);
+    setSettled(undefined);
   };
   const reset = (): void => {
     keptDrafts.delete(place);
-    setDraft(undefined);
+    setWritten(undefined);
   };
 
   return {

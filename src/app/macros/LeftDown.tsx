@@ -1,5 +1,5 @@
 /** What is still down when the macro has played: what lets go of it, and the two things one can mean by it. */
-import { whatLetsGoOf } from '../../core/analysis';
+import { whatLetsGoOf } from '../../core/advice';
 import { titleOfCode } from '../../core/codes';
 import { heldBy, openKeys, operations, partsOf } from '../../core/macro';
 import type { Macro } from '../../core/profile';

@@ -1,7 +1,7 @@
 /** The macro card: what it does in sentences, how it repeats and stops, and what happens when hands come in between. */
 import { Checkbox, Popover, Segmented, Select } from 'antd';
 import { useMemo } from 'react';
-import { meetingsOf, runMacro, type MacroStage } from '../../core/analysis';
+import { meetingsOf, runMacro, type MacroStage } from '../../core/probe';
 import { firstProblem, Problems } from '../../core/check';
 import { durationOf, macroSentences, sayCount, sayTime } from '../../core/macro';
 import { LIMITS, type Macro } from '../../core/profile';

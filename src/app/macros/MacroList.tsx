@@ -1,6 +1,6 @@
 /** All macros of the profile: how long, how big, where they are used, and what they leave down. */
 import { App as AntApp } from 'antd';
-import { usersOf } from '../../core/analysis';
+import { usersOf } from '../../core/advice';
 import { titleOfCode } from '../../core/codes';
 import { macroBytes } from '../../core/image';
 import { durationOf, heldBy, leftDownBy, sayCount, sayTime } from '../../core/macro';

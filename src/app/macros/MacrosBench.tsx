@@ -1,7 +1,7 @@
 /** The macro bench: the list, the score of one part, what it does, and what its receiver gets. */
 import { App as AntApp, InputNumber, Segmented, Select } from 'antd';
 import { useCallback, useMemo, useState } from 'react';
-import { stageMacro } from '../../core/analysis';
+import { stageMacro } from '../../core/probe';
 import { firstProblem, Problems } from '../../core/check';
 import { titleOfCode } from '../../core/codes';
 import { asHeard, countsOf, operations, partsOf, sayCount, sayTime, type Demand, type TooMuch } from '../../core/macro';

@@ -1,7 +1,8 @@
 /** A short score as a line of text, to be typed straight in. */
 import { Input } from 'antd';
 import { useState } from 'react';
-import { parseScoreLine, printScoreLine, ScoreLineError } from '../../core/macro';
+import { parseScoreLine, printScoreLine } from '../../core/macro';
+import { Unreadable } from '../../core/reading';
 import type { Score } from '../../core/profile';
 
 /** Longer scores are not shown as a line, but one can still be typed in their place. */
@@ -22,7 +23,7 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
       if (refused === undefined) setDraft(null);
       setProblem(refused ?? '');
     } catch (error) {
-      if (!(error instanceof ScoreLineError)) throw error;
+      if (!(error instanceof Unreadable)) throw error;
       setProblem(error.message);
     }
   };

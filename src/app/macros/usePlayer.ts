@@ -1,6 +1,7 @@
 /** Plays a macro on the bench in real time: a worker keeps the time, the page only shows. */
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Lanes, stageMacro } from '../../core/analysis';
+import { stageMacro } from '../../core/probe';
+import { Lanes } from '../../core/trial';
 import type { Board } from '../../core/board';
 import { firstProblem, Problems } from '../../core/check';
 import { HOST_LAYOUTS, HostText } from '../../core/codes';

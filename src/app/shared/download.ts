@@ -1,5 +1,5 @@
 /** Hands the person a file, and makes names that every file system takes. */
-export function download(name: string, content: string, type = 'application/json'): void {
+export function download(name: string, content: string | Uint8Array<ArrayBuffer>, type = 'application/json'): void {
   const url = URL.createObjectURL(new Blob([content], { type }));
   const link = document.createElement('a');
   link.href = url;

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
-import { stageProfile } from '../../core/engine/stage';
+import { sketchProfile } from '../../core/engine/sketch';
 import { macroFromLines } from '../../core/macro';
 import type { Macro } from '../../core/profile';
 import { toLookAt } from './problems';
@@ -9,24 +9,24 @@ const macro = (press: string): Macro => macroFromLines({ name: 'Roll', press });
 
 describe('what one should look at', () => {
   test('advice on a key leads to its layer and key', () => {
-    const profile = stageProfile({ Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } });
+    const profile = sketchProfile({ Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } });
     expect(toLookAt(profile, HARROW_64)).toMatchObject([{ layer: 'nav', key: 'CapsLock', isProblem: false }]);
   });
 
   test('advice on a macro leads to the macro', () => {
-    const profile = stageProfile({ Base: {} }, {}, { macros: [macro('')] });
+    const profile = sketchProfile({ Base: {} }, {}, { macros: [macro('')] });
     expect(toLookAt(profile, HARROW_64)).toMatchObject([{ macro: 'm', isProblem: false }]);
   });
 
   test('so does a problem, and while there is one there is no advice', () => {
     const broken = macro('"é"');
-    const profile = stageProfile({ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 50 }, { macros: [broken] });
+    const profile = sketchProfile({ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 50 }, { macros: [broken] });
     expect(toLookAt(profile, HARROW_64)).toMatchObject([{ macro: 'm', isProblem: true }]);
   });
 
   test('a problem of a key says which part of it; one of nothing in particular gives the path', () => {
     const span = { from: { going: 'down' as const, atUm: 5000 }, action: { do: 'capitals' as const } };
-    const profile = stageProfile({ Base: {} }, {}, { travel: { board: { mode: 'fixed', pointUm: 5000 }, keys: {} } });
+    const profile = sketchProfile({ Base: {} }, {}, { travel: { board: { mode: 'fixed', pointUm: 5000 }, keys: {} } });
     profile.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [span] } };
     profile.layers[0]!.keys.KeyB = { does: { kind: 'act', action: { do: 'macro', macro: 'gone' } } };
     const deep = '5000 is deeper than the travel of the Harrow 64, 4000';
@@ -38,9 +38,9 @@ describe('what one should look at', () => {
   });
 
   test('the answer is remembered for each profile', () => {
-    const profile = stageProfile({ Base: {} });
+    const profile = sketchProfile({ Base: {} });
     expect(toLookAt(profile, HARROW_64)).toBe(toLookAt(profile, HARROW_64));
-    const draft = stageProfile({ Base: {} }, {}, { macros: [macro('"é"')] });
+    const draft = sketchProfile({ Base: {} }, {}, { macros: [macro('"é"')] });
     expect(toLookAt(draft, HARROW_64)).toBe(toLookAt(draft, HARROW_64));
   });
 });

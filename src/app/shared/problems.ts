@@ -1,5 +1,5 @@
 /** Everything about a profile that one should look at, each once, with the place to go to and the fix when it has one. */
-import { adviceOn } from '../../core/analysis';
+import { adviceOn } from '../../core/advice';
 import type { Board } from '../../core/board';
 import { check, isSound, type Checked } from '../../core/check';
 import { printPath, type Edit, type Problem, type Profile } from '../../core/profile';

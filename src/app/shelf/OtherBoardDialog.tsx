@@ -1,7 +1,7 @@
 /** Takes a copy of a profile to another board, and says before it does what will not come along. */
 import { Modal } from 'antd';
 import { useNavigate } from 'react-router';
-import { movedToBoard } from '../../core/analysis';
+import { movedToBoard } from '../../core/probe';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { newProfileId } from '../state/ids';

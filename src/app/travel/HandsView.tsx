@@ -1,7 +1,7 @@
 /** Hands that are not perfect: what a resting finger and a holding one do to the key, and the knee between late and nervous. */
 import { Button, Progress, Segmented } from 'antd';
 import type { ApexOptions } from 'apexcharts';
-import { movementMs } from '../../core/analysis';
+import { movementMs } from '../../core/profile';
 import type { Board, Finger } from '../../core/board';
 import {
   BEARABLE,

@@ -1,7 +1,7 @@
 /** Plays a curve with the pretend finger: one of the test strokes, or what a strokes file holds of the key. */
 import { App, Select } from 'antd';
 import { useRef } from 'react';
-import { testStrokes, type CurvePoint } from '../../core/analysis';
+import { testStrokes, type CurvePoint } from '../../core/probe';
 import type { Board, KeyId } from '../../core/board';
 import { readStrokes } from '../../core/files';
 import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';

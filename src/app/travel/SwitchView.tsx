@@ -1,6 +1,7 @@
 /** A side section of one switch with a pretend finger, and a strip of its depth over time with the edges it made. */
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { nextEdgeUm, releaseDepthUm, travelFigures, zoneTopUm } from '../../core/analysis';
+import { nextEdgeUm } from '../../core/engine';
+import { releaseDepthUm, travelFigures, zoneTopUm } from '../../core/profile';
 import type { Board, KeyId } from '../../core/board';
 import { legendOfCode } from '../../core/codes';
 import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';

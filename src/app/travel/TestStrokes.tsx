@@ -1,6 +1,6 @@
 /** Test strokes, run through the engine: what a plan sends for a slow, a fast, a half and an unsure press. */
 import { useMemo } from 'react';
-import { aloneBinding, runStroke, testStrokes, type Sent } from '../../core/analysis';
+import { aloneBinding, runStroke, testStrokes, type Sent } from '../../core/probe';
 import type { Board, KeyId } from '../../core/board';
 import { firstProblem, isSound } from '../../core/check';
 import type { Binding, Profile } from '../../core/profile';

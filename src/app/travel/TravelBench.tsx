@@ -1,7 +1,7 @@
 /** The travel bench: the board as a map of depths, a switch with a pretend finger, and the card of the selected keys. */
 import { Segmented } from 'antd';
 import { lazy, Suspense, useState } from 'react';
-import { actuationOf, keysLike } from '../../core/analysis';
+import { actuationOf, keysLike } from '../../core/profile';
 import type { BoardKey } from '../../core/board';
 import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../../core/hands';
 import { printActuation } from '../../core/notation';

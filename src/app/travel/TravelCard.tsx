@@ -8,7 +8,7 @@ import {
   travelFigures,
   releaseDepthUm,
   type FingerSpeed,
-} from '../../core/analysis';
+} from '../../core/profile';
 import { parseActuation, printActuation } from '../../core/notation';
 import { RESOLUTION_UM, snappedUm } from '../../core/plan';
 import { LIMITS, sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';

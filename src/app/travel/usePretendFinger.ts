@@ -1,6 +1,6 @@
 /** A pretend finger on one switch: moved by pointer, keyboard, a gamepad's trigger or a curve, and followed by the engine itself. */
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { aloneBinding, aloneWith, type CurvePoint } from '../../core/analysis';
+import { aloneBinding, aloneWith, type CurvePoint } from '../../core/probe';
 import { firstProblem, isSound, type Checked } from '../../core/check';
 import { Engine, type SwitchState } from '../../core/engine';
 import type { Board, KeyId } from '../../core/board';

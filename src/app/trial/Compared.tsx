@@ -7,11 +7,11 @@ type ComparedProps = { session: TrialSession; spanUs: number; onLook: (atUs: num
 const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
 export const Compared = ({ session, spanUs, onLook }: ComparedProps) => {
-  const { differences } = session;
+  const { changes } = session;
   /** Which difference was looked at last. */
   const shownUs = useRef(-1);
-  if (!differences) return null;
-  const { gone, came, moved } = differences;
+  if (!changes) return null;
+  const { gone, came, moved } = changes;
   const places = [...new Set([...gone, ...came].map(({ fromUs }) => fromUs))].sort((a, b) => a - b);
   const latest = moved.reduce((most, { byUs }) => (Math.abs(byUs) > Math.abs(most) ? byUs : most), 0);
   return (

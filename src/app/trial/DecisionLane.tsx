@@ -1,6 +1,6 @@
 /** The lane of decisions: hatched while a key is undecided, closed by a line with what it became and why. */
-import { shortReasonOf, type DecisionBar } from '../../core/analysis';
-import type { BarProps } from './LanesView';
+import { shortReasonOf, type DecisionBar } from '../../core/trial';
+import type { BarProps } from './barProps';
 import { actionLegend } from '../../core/notation';
 import type { Profile } from '../../core/profile';
 import { fit } from '../shared/CapFace';

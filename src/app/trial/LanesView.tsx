@@ -9,12 +9,13 @@ import {
   type DecisionBar,
   type HostBar,
   type LayerBar,
-} from '../../core/analysis';
+} from '../../core/trial';
 import type { Board } from '../../core/board';
 import { legendOfCode } from '../../core/codes';
 import { fit } from '../shared/CapFace';
 import { keyLegend } from '../shared/keyNames';
 import { threadOf } from '../theme/dyes';
+import type { BarProps } from './barProps';
 import { DecisionLane } from './DecisionLane';
 import type { TrialSession } from './session';
 
@@ -30,19 +31,6 @@ const MOST_ROWS = { fingers: 7, host: 7 };
 const LOW_ROW = 16;
 const MANY_ROWS = 12;
 
-/** What every bar that can be chosen has, so that a pointer, a screen reader and the arrow keys find it. */
-export type BarProps = {
-  role: 'button';
-  tabIndex: number;
-  className: string;
-  'aria-label': string;
-  'data-from': number;
-  'data-lane': string;
-  /** Bars move while time runs, so what is pressed is chosen then, not when it is let go of. */
-  onPointerDown: () => void;
-  onClick: () => void;
-};
-
 type Row = { label: string; bars: Bar[]; fill: string; choose: (bar: Bar) => Chosen };
 type Group = { title: string; lane: Chosen['lane'] | 'reports'; rows: Row[] };
 
@@ -50,10 +38,10 @@ function groupsOf(session: TrialSession, keyLabel: (key: string) => string, from
   const { lanes, profile } = session;
   const fingers = rowsWithin(lanes.fingers, fromUs, edgeUs).slice(-MOST_ROWS.fingers);
   // What the host no longer gets keeps a row, so that it can be seen.
-  const gone = session.differences?.gone ?? [];
+  const gone = session.changes?.gone ?? [];
   const rows = rowsWithin([...lanes.host, ...gone], fromUs, edgeUs);
   const differs = (bar: Bar): boolean =>
-    (gone as Bar[]).includes(bar) || ((session.differences?.came ?? []) as Bar[]).includes(bar);
+    (gone as Bar[]).includes(bar) || ((session.changes?.came ?? []) as Bar[]).includes(bar);
   const host = rows
     .toSorted((a, b) => Number(a.bars.some(differs)) - Number(b.bars.some(differs)))
     .slice(-MOST_ROWS.host)
@@ -150,7 +138,7 @@ type LanesViewProps = {
 };
 
 export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesViewProps) => {
-  const { lanes, profile, differences } = session;
+  const { lanes, profile, changes } = session;
   const fromUs = edgeUs - SPAN_US;
   const keyLabel = (key: string): string => keyLegend(board, profile, key);
   const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (WIDTH - LABELS));
@@ -172,8 +160,8 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
   const reachable = chosen?.bar ?? lanes.host.at(-1) ?? lanes.fingers.at(-1);
   const barProps = (what: Chosen, label: string): BarProps => {
     const { bar, lane } = what;
-    const isGone = differences?.gone.some((gone) => gone === bar);
-    const isNew = differences?.came.some((came) => came === bar);
+    const isGone = changes?.gone.some((gone) => gone === bar);
+    const isNew = changes?.came.some((came) => came === bar);
     const how = [
       `lane-bar on-${lane}`,
       isRelated(bar) && 'related',
@@ -223,7 +211,7 @@ export const LanesView = ({ session, board, edgeUs, chosen, onChoose }: LanesVie
                 </text>
                 {line.bars.map((bar) => (
                   <rect
-                    key={`${bar.fromUs}-${(differences?.gone as Bar[] | undefined)?.includes(bar) ?? false}`}
+                    key={`${bar.fromUs}-${(changes?.gone as Bar[] | undefined)?.includes(bar) ?? false}`}
                     x={x(bar.fromUs)}
                     y={top + index * row + 3}
                     width={Math.max(2.5, x(bar.toUs ?? edgeUs) - x(bar.fromUs))}

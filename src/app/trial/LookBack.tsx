@@ -5,6 +5,7 @@ import type { Board } from '../../core/board';
 import { readStrokes, writeStrokes } from '../../core/files';
 import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
 import { download, fileNameOf } from '../shared/download';
+import { keepCase } from './keepCase';
 import { MOST_AT_ONCE } from './longRun';
 import type { TrialSession } from './session';
 
@@ -131,6 +132,23 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
           }
         >
           Keep as strokes …
+        </button>
+        <button
+          type="button"
+          className="word"
+          disabled={session.samples.length === 0}
+          title="The profile, these strokes and what the engine makes of them from the beginning, for the command line to run again"
+          onClick={() =>
+            void keepCase(session).then(
+              () =>
+                session.wasLetGo &&
+                message.info('In the case nothing is let go of in between: strokes do not tell of that.', 8),
+              () =>
+                message.error('The case was not made: a part of Underloom could not be loaded. Is its server running?'),
+            )
+          }
+        >
+          Keep as a case …
         </button>
         <button type="button" className="word" onClick={() => fileInput.current?.click()}>
           Run a strokes file …

@@ -1,5 +1,5 @@
 /** What is going on: active layers, what the host thinks is held, and why the last keys were decided as they were. */
-import { reasonOf } from '../../core/analysis';
+import { reasonOf } from '../../core/trial';
 import type { Board } from '../../core/board';
 import { titleOfCode } from '../../core/codes';
 import { timingOf } from '../../core/profile';

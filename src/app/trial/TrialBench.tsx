@@ -1,7 +1,7 @@
 /** The trial bench: fingers above, host below, the engine's decisions between. */
 import { Button, Segmented } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import type { Bar, Chosen, HostBar } from '../../core/analysis';
+import { type Bar, type Chosen, type HostBar } from '../../core/trial';
 import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
 import { keyLegend } from '../shared/keyNames';
@@ -22,7 +22,7 @@ import './trial.css';
 
 /** The bar that stands where a chosen one stood, after the same fingers were run again; the chosen one itself while it is there. */
 function sameBar(chosen: Chosen, session: TrialSession): Chosen | null {
-  const bars: readonly Bar[] = [...session.lanes[chosen.lane], ...(session.differences?.gone ?? [])];
+  const bars: readonly Bar[] = [...session.lanes[chosen.lane], ...(session.changes?.gone ?? [])];
   const { name, fromUs } = chosen.bar;
   const origin = 'origin' in chosen.bar ? chosen.bar.origin : undefined;
   const isFromSamePress = (bar: HostBar): boolean =>

@@ -1,5 +1,5 @@
 /** Why something on the lanes is as it is: its story, moment by moment, and the moments of decision to try others. */
-import { storyOf, type Chosen } from '../../core/analysis';
+import { storyOf, type Chosen } from '../../core/trial';
 import type { Board } from '../../core/board';
 import { titleOfCode } from '../../core/codes';
 import type { Profile } from '../../core/profile';

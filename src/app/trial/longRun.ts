@@ -1,7 +1,7 @@
 /** Recorded fingers that are too many to run between two frames: a worker runs them, and can be stopped. */
 import type { Sound } from '../../core/check';
 import type { Sample } from '../../core/engine';
-import type { RecordPiece } from '../../core/analysis';
+import { type RecordPiece } from '../../core/trial';
 import type { ReplayOrder } from '../../workers/replayOrder';
 
 /** More samples than this are run in the worker. */

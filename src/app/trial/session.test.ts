@@ -1,13 +1,13 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
 import { mustBeSound } from '../../core/check';
-import { stageProfile } from '../../core/engine/stage';
+import { sketchProfile } from '../../core/engine/sketch';
 import { draftPlayer } from './players';
 import { TrialSession } from './session';
 
 /** A trial of a profile with one key of two meanings and a way to a layer, and a clock of its own that starts at 0. */
 function begin() {
-  const profile = stageProfile({ Base: { A: 'tap A, hold Ctrl', Caps: 'flip Nav' }, Nav: { H: 'Left' } });
+  const profile = sketchProfile({ Base: { A: 'tap A, hold Ctrl', Caps: 'flip Nav' }, Nav: { H: 'Left' } });
   const session = new TrialSession(mustBeSound(profile));
   session.attach(draftPlayer(mustBeSound(profile), session.take));
   const zero = performance.now();
@@ -47,7 +47,7 @@ describe('a trial', () => {
   });
 
   test('a trigger pulls a key as deep as it is pulled, and half a pull is half a plan', () => {
-    const profile = stageProfile({ Base: { D: 'down 0.6 to up 0.6 mm: X, down 3 mm: Y' } });
+    const profile = sketchProfile({ Base: { D: 'down 0.6 to up 0.6 mm: X, down 3 mm: Y' } });
     const plan = new TrialSession(mustBeSound(profile));
     plan.attach(draftPlayer(mustBeSound(profile), plan.take));
     for (const [depthUm, ms] of [
@@ -175,7 +175,7 @@ describe('the same fingers, run again', () => {
     expect(session.host.line()).toBe('a');
     const next = again({ holdAfterMs: 100 });
     expect(next.lanes.decisions[0]).toMatchObject({ why: 'timeout', outcome: 'hold' });
-    const { gone, came } = next.differences!;
+    const { gone, came } = next.changes!;
     expect([gone.map(({ name }) => name), came.map(({ name }) => name)]).toEqual([['KeyA'], ['ControlLeft']]);
     expect(next.samples).toEqual(session.samples);
     expect(next.edgeUs).toBe(session.edgeUs);
@@ -187,9 +187,9 @@ describe('the same fingers, run again', () => {
     const back = new TrialSession(mustBeSound(session.profile), true);
     back.attach(draftPlayer(mustBeSound(session.profile), back.take));
     back.resume(first);
-    expect(back.differences).toEqual({ gone: [], came: [], moved: [] });
+    expect(back.changes).toEqual({ gone: [], came: [], moved: [] });
     back.forgetComparison();
-    expect(back.differences).toBeNull();
+    expect(back.changes).toBeNull();
   });
 
   test('what was let go of is let go of again, at its time', () => {
@@ -207,7 +207,7 @@ describe('the same fingers, run again', () => {
     const next = again({ holdAfterMs: 150 });
     next.finger('KeyB', true, at(500));
     next.finger('KeyB', false, at(520));
-    expect(next.differences!.came.map(({ name }) => name)).toEqual(['ControlLeft']);
+    expect(next.changes!.came.map(({ name }) => name)).toEqual(['ControlLeft']);
   });
 
   test('a listener is told once a frame, however much happens', () => {

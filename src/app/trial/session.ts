@@ -2,7 +2,7 @@
  * One trial: fingers go in, lanes and the host's text come out. It keeps time from the events' own timestamps, and a few
  * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
  */
-import { differencesOf, Lanes, type Differences, type HostBar } from '../../core/analysis';
+import { changesBetween, Lanes, type Changes, type HostBar } from '../../core/trial';
 import type { Board, KeyId } from '../../core/board';
 import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
 import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
@@ -32,7 +32,7 @@ export class TrialSession {
   edgeUs = 0;
   /** What the host got from the same fingers under other settings; null when nothing is compared. */
   private before: { host: readonly HostBar[]; untilUs: number } | null = null;
-  private compared: { version: number; differences: Differences } | null = null;
+  private compared: { version: number; changes: Changes } | null = null;
   /** When everything was let go of, in the order of time. */
   private lettings: number[] = [];
   private startMs = performance.now();
@@ -183,6 +183,12 @@ export class TrialSession {
     return this.samples.map((sample) => ({ ...sample, tUs: sample.tUs - startUs }));
   }
 
+  /** Whether everything was let go of between the strokes, of which the strokes themselves do not tell. */
+  get wasLetGo(): boolean {
+    const [first] = this.samples;
+    return first !== undefined && this.lettings.some((tUs) => tUs > first.tUs);
+  }
+
   /** One depth of one key goes to the player, the lanes and the record. */
   private move(tUs: number, key: KeyId, depthUm: number): void {
     const index = this.keyIndex.get(key);
@@ -226,14 +232,14 @@ export class TrialSession {
   }
 
   /** What differs from what the host got before; null when nothing is compared. */
-  get differences(): Differences | null {
+  get changes(): Changes | null {
     if (!this.before) return null;
     if (this.compared?.version !== this.version) {
       const { host, untilUs } = this.before;
       const now = this.lanes.host.filter(({ fromUs }) => fromUs <= untilUs);
-      this.compared = { version: this.version, differences: differencesOf(host, now) };
+      this.compared = { version: this.version, changes: changesBetween(host, now) };
     }
-    return this.compared.differences;
+    return this.compared.changes;
   }
 
   forgetComparison(): void {

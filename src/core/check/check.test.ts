@@ -1,18 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64, TWILL_42 } from '../board';
-import { stageProfile } from '../engine/stage';
+import { sketchProfile } from '../engine/sketch';
 import type { Action, Profile } from '../profile';
 import type { Problems } from '.';
 import { check, firstProblem, isSound, mustBeSound } from '.';
 
 const withKey = (action: Action): Profile => ({
-  ...stageProfile({ Base: {} }),
+  ...sketchProfile({ Base: {} }),
   layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { KeyA: { does: { kind: 'act', action } } } }],
 });
 
 describe('a sound profile', () => {
   test('comes with its board and its program, and is the same however often it is asked for', () => {
-    const profile = stageProfile({ Base: {} });
+    const profile = sketchProfile({ Base: {} });
     const sound = mustBeSound(profile);
     expect([sound.profile, sound.board, sound.program.keyIds.length]).toEqual([
       profile,
@@ -24,7 +24,7 @@ describe('a sound profile', () => {
   });
 
   test('is one on a board, and may not be one on another', () => {
-    const profile = stageProfile({ Base: {} });
+    const profile = sketchProfile({ Base: {} });
     expect(isSound(check(profile, HARROW_64))).toBe(true);
     expect(firstProblem(check(profile, TWILL_42) as Problems)).toBe(
       'is "harrow-64", but the board given is "twill-42".',
@@ -33,7 +33,7 @@ describe('a sound profile', () => {
   });
 
   test('cannot be made up', () => {
-    const profile = stageProfile({ Base: {} });
+    const profile = sketchProfile({ Base: {} });
     expect(isSound({ profile, board: HARROW_64, program: {} } as never)).toBe(false);
   });
 });

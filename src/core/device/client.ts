@@ -4,7 +4,7 @@
  */
 import CRC32 from 'crc-32';
 import { BUTTON_PAGE, codeOfUsage, usageOf } from '../codes';
-import { CAUSES, LAYER_WAYS, OUTCOMES, type TraceLine } from '../engine';
+import { CAUSES, LAYER_WAYS, DECIDED, type TraceLine } from '../engine';
 import {
   ANSWER_BIT,
   PIECE_BYTES,
@@ -262,7 +262,7 @@ export class KeyboardClient {
       case TRACE_KIND.decision: {
         const why = CAUSES[report.u8()] ?? 'only';
         const line = { t, why, key: key(), layer: layer(), step: report.u8() };
-        const decided = { ...line, outcome: OUTCOMES[report.u8()] ?? 'none', sinceUs: report.timeUs() };
+        const decided = { ...line, outcome: DECIDED[report.u8()] ?? 'none', sinceUs: report.timeUs() };
         const by = report.u16();
         take(by === TRACE_BY_TIME ? decided : { ...decided, by: sourceName(by) });
         break;

@@ -6,7 +6,7 @@
 import CRC32 from 'crc-32';
 import type { Board } from '../board';
 import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../codes';
-import { BY_TIME, CAUSES, Engine, LAYER_WAYS, OUTCOMES, type Outputs, type Program } from '../engine';
+import { BY_TIME, CAUSES, Engine, LAYER_WAYS, DECIDED, type Listener, type Program } from '../engine';
 import { decodeImage } from '../image';
 import { Unreadable } from '../reading';
 import type { Flash } from './flash';
@@ -221,7 +221,7 @@ function reasonOf(error: unknown): string | undefined {
 }
 
 /** Everything the engine says, as trace reports to one connection. */
-function traceReports(program: Program, to: Connection): Outputs {
+function traceReports(program: Program, to: Connection): Listener {
   const usages = program.codes.map(
     (code) => usageOfCode(code) ?? usageOf(BUTTON_PAGE, Number(code.replace('button:', ''))),
   );
@@ -243,7 +243,7 @@ function traceReports(program: Program, to: Connection): Outputs {
           .u16(key)
           .u8(layer)
           .u8(step)
-          .u8(OUTCOMES.indexOf(outcome))
+          .u8(DECIDED.indexOf(outcome))
           .timeUs(openUs)
           .u16(by === BY_TIME ? TRACE_BY_TIME : by).bytes,
       ),

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
 import { Engine } from './engine';
-import { isEdgeLine, outcomeLines, type OutcomeLine } from './outcome';
-import { compile } from './program';
-import { fingers, shortly, stageProfile } from './stage';
+import { isEdgeLine, outcomeLines, type OutcomeLine } from './out';
+import { compile } from './compile';
+import { fingers, shortly, sketchProfile } from './sketch';
 
-function stage(layers: Parameters<typeof stageProfile>[0]) {
-  const program = compile(stageProfile(layers));
+function stage(layers: Parameters<typeof sketchProfile>[0]) {
+  const program = compile(sketchProfile(layers));
   const lines: OutcomeLine[] = [];
   const engine = new Engine(
     program,

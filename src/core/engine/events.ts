@@ -1,6 +1,7 @@
 /**
- * Events between the stages: what one sample did to a key, as bits, since one sample can do several things; and the queue
- * in which events wait.
+ * Events between the rooms of the engine: what one sample did to a key, as bits, since one sample can do several things; and
+ * the queue in which events wait. An event is one record with names, filled in again and again, so that nothing is allocated
+ * and nobody has to pass five numbers in the right order.
  */
 
 /** The key goes down, by its actuation. */
@@ -11,18 +12,38 @@ export const RELEASE = 2;
 export const MOVE = 4;
 /** The key is at rest again. */
 export const END = 8;
-/** The stroke is part of a joint press, and finds no plan. */
-export const NO_PLAN = 16;
+/** The stroke has no plan, whatever layers are active by now: only its edges count. */
+export const PLAIN = 16;
+/** The event waits as part of a stroke that runs a plan. */
+export const AS_PLAN = 32;
 
-/** What later stages do with events: keys (and joints) by number, times in µs, the counted depths before and after in µm. */
-export interface EventTaker {
-  take(key: number, what: number, tUs: number, fromUm: number, toUm: number): void;
+/** The bits that are edges. */
+export const EDGES = PRESS | RELEASE;
+
+/** One event of a key (or a joint press), by number. */
+export class StrokeEvent {
+  key = 0;
+  /** What happened, as bits. */
+  what = 0;
+  /** When, in µs. */
+  tUs = 0;
+  /** The depth that counts before and after, in µm. */
+  fromUm = 0;
+  toUm = 0;
 }
 
+/** Who takes events. The record belongs to the giver, who fills it in again afterwards. */
+export interface EventTaker {
+  take(event: StrokeEvent): void;
+}
+
+/** No event of a key is in a queue. */
+export const NOTHING_WAITS = -1;
+
 /**
- * Events that wait behind an undecided key, in the order they came, each with its own time. The arrays are kept and used
- * again; they only grow when more waits than ever before. An event can leave from the middle: the release of a key whose
- * press was handled long ago passes the others.
+ * Events that wait, in the order they came, each with its own time. The columns are kept and used again; they only grow when
+ * more waits than ever before. An event can leave from the middle: the release of a key whose press was handled long ago passes
+ * the others.
  */
 export class EventQueue {
   private keys = new Int16Array(64);
@@ -32,47 +53,58 @@ export class EventQueue {
   private tos = new Int32Array(64);
   length = 0;
 
-  push(key: number, what: number, tUs: number, fromUm: number, toUm: number): void {
-    if (this.length === this.keys.length) this.grow();
-    this.keys[this.length] = key;
-    this.whats[this.length] = what;
-    this.times[this.length] = tUs;
-    this.froms[this.length] = fromUm;
-    this.tos[this.length] = toUm;
-    this.length++;
+  push(event: StrokeEvent): void {
+    const at = this.length;
+    if (at === this.keys.length) this.grow();
+    this.keys[at] = event.key;
+    this.whats[at] = event.what;
+    this.times[at] = event.tUs;
+    this.froms[at] = event.fromUm;
+    this.tos[at] = event.toUm;
+    this.length = at + 1;
   }
 
-  key(index: number): number {
-    return this.keys[index] as number;
+  key(at: number): number {
+    return this.keys[at] as number;
   }
 
-  what(index: number): number {
-    return this.whats[index] as number;
+  what(at: number): number {
+    return this.whats[at] as number;
   }
 
-  tUs(index: number): number {
-    return this.times[index] as number;
+  setWhat(at: number, what: number): void {
+    this.whats[at] = what;
   }
 
-  fromUm(index: number): number {
-    return this.froms[index] as number;
+  tUs(at: number): number {
+    return this.times[at] as number;
   }
 
-  toUm(index: number): number {
-    return this.tos[index] as number;
+  /** Fills in the event at a place. */
+  read(at: number, event: StrokeEvent): StrokeEvent {
+    event.key = this.keys[at] as number;
+    event.what = this.whats[at] as number;
+    event.tUs = this.times[at] as number;
+    event.fromUm = this.froms[at] as number;
+    event.toUm = this.tos[at] as number;
+    return event;
   }
 
-  /** The last event of a key before a place, or -1. */
+  /** What the last event of a key before a place is, `NOTHING_WAITS` when there is none. */
   lastOf(key: number, before: number): number {
-    for (let n = before - 1; n >= 0; n--) if (this.keys[n] === key) return n;
-    return -1;
+    for (let at = before - 1; at >= 0; at--) if (this.keys[at] === key) return this.whats[at] as number;
+    return NOTHING_WAITS;
   }
 
-  remove(index: number): void {
-    this.length--;
-    if (index >= this.length) return;
-    for (const column of [this.keys, this.whats, this.times, this.froms, this.tos])
-      column.copyWithin(index, index + 1, this.length + 1);
+  remove(at: number): void {
+    const length = --this.length;
+    for (let n = at; n < length; n++) {
+      this.keys[n] = this.keys[n + 1] as number;
+      this.whats[n] = this.whats[n + 1] as number;
+      this.times[n] = this.times[n + 1] as number;
+      this.froms[n] = this.froms[n + 1] as number;
+      this.tos[n] = this.tos[n + 1] as number;
+    }
   }
 
   clear(): void {

@@ -1,33 +1,6 @@
-export { type SwitchState } from './actuation';
+/** From finger to host. The words used here (claim, head, stroke, origin, ...) are in docs/glossary.md. */
+export { compile, type Program } from './compile';
 export { Engine } from './engine';
-export {
-  type DecisionLine,
-  type EdgeLine,
-  type BeginLine,
-  isBeginLine,
-  isDecisionLine,
-  isEdgeLine,
-  isLayerLine,
-  isPendingLine,
-  isWheelLine,
-  type LayerLine,
-  type OutcomeLine,
-  outcomeLines,
-  type PendingLine,
-  type TraceLine,
-  traceLines,
-  type WheelLine,
-} from './outcome';
-export {
-  BY_TIME,
-  type Cause,
-  CAUSES,
-  LAYER_WAYS,
-  type LayerWay,
-  type OutcomeKind,
-  OUTCOMES,
-  type Outputs,
-} from './outputs';
-export { compile, type Program, REST_UM } from './program';
-export { type HostReport, type ReportLayout, ReportPacker } from './hostReports';
+export * from './out';
 export { replay, replayed, type ReplayOptions, type Sample, SETTLE_MS } from './replay';
+export { nextEdgeUm, type SwitchState } from './travel';

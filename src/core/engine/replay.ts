@@ -1,7 +1,7 @@
 /** Runs recorded fingers through the engine: piece by piece, in memory that does not grow with the length, or whole. */
 import { Engine } from './engine';
-import { outcomeLines, type OutcomeLine } from './outcome';
-import type { Program } from './program';
+import { outcomeLines, type OutcomeLine } from './out';
+import type { Program } from './compile';
 
 /** What one finger did at one moment: the depth of one key, in µm, at a time in µs. */
 export type Sample = { tUs: number; key: string; depthUm: number };

@@ -1,3 +1,5 @@
+/** Files in, trusted objects or a sentence out; and the other way round. */
+export { caseOf } from './cases';
 export { checkProfileText, parseBoard, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';
 export { writeProfile, writeProfiles } from '../profile';
 export { readStrokes, writeStrokes } from './strokes';

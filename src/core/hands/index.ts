@@ -25,5 +25,5 @@ export {
   withSensitivity,
 } from './settings';
 export { crossingsPerSecond, Sway, type SwayShape } from './sway';
-export { HandTrial } from './trial';
+export { HandTrial } from './handTrial';
 export { type FingerSettings, settingsOf } from './wholeBoard';

@@ -24,20 +24,11 @@ import {
   type Profile,
 } from '../profile';
 import { quoted } from '../reading';
+import { readAction, type ActionReader } from './actionBytes';
 import { badImage, ByteReader } from './bytes';
 import { Expansion } from './expansion';
-import {
-  ACTION,
-  HEADER_BYTES,
-  HOST_LAYOUT_IDS,
-  IMAGE_VERSION,
-  LAST_KEY_TAG,
-  LAYER_HOWS,
-  MAGIC,
-  SECTION,
-  TAG,
-} from './layout';
-import { readActuation, readChoice, readChord, readReach, readTiming } from './parts';
+import { HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, LAST_KEY_TAG, MAGIC, SECTION, TAG } from './layout';
+import { readActuation, readChoice, readReach, readTiming } from './parts';
 import { readMacro, readScore } from './scores';
 
 /** What an image's header says, checked against its bytes. */
@@ -94,7 +85,7 @@ function sectionOf(sections: ReturnType<typeof readSections>, type: number, name
   return new ByteReader(section.bytes, section.start, section.end);
 }
 
-class Decoder {
+class Decoder implements ActionReader {
   private actions: Action[] = [];
   private gestures: Gesture[] = [];
   private plans: Binding[] = [];
@@ -170,69 +161,30 @@ class Decoder {
     const count = reader.count(4096);
     for (let n = 0; n < count; n++) {
       const at = reader.offset;
-      const action = this.readAction(reader);
+      const action = readAction(reader, this);
       this.expansion.admit(action, at);
       this.actions.push(action);
     }
   }
 
-  private readAction(reader: ByteReader): Action {
-    const at = reader.offset;
-    const kind = reader.u8();
-    switch (kind) {
-      case ACTION.keys:
-        return { do: 'keys', codes: readChord(reader) };
-      case ACTION.latch:
-        return { do: 'latch', codes: readChord(reader) };
-      case ACTION.once:
-        return { do: 'once', codes: readChord(reader) };
-      case ACTION.holdFor:
-        return { do: 'holdFor', codes: readChord(reader), ms: reader.count(LIMITS.holdForMs.most) };
-      case ACTION.latchNext:
-        return { do: 'latchNext' };
-      case ACTION.capitals:
-        return { do: 'capitals' };
-      case ACTION.button:
-        return { do: 'button', button: reader.u8() };
-      case ACTION.wheel:
-        return { do: 'wheel', dx: signed(reader.u8()), dy: signed(reader.u8()) };
-      case ACTION.layer:
-        return { do: 'layer', how: readChoice(reader, LAYER_HOWS, 'way between layers'), layer: this.layerId(reader) };
-      case ACTION.text:
-        return { do: 'text', text: reader.text(), gapMs: reader.count(LIMITS.gapMs.most) };
-      case ACTION.macro: {
-        const macro = this.macroIds[reader.count()];
-        if (macro === undefined) throw badImage(at, 'a reference to a macro that is not there');
-        return { do: 'macro', macro };
-      }
-      case ACTION.many:
-        return {
-          do: 'many',
-          actions: Array.from({ length: reader.count(LIMITS.actionsTogether) }, () => {
-            const part = this.actionOf(reader, reader.u8());
-            if (!part) throw badImage(at, 'an action with an empty part');
-            return part;
-          }),
-        };
-      default:
-        throw badImage(at, `an action of the unknown kind ${kind}`);
-    }
-  }
-
-  private layerId(reader: ByteReader): string {
+  readonly readLayerId = (reader: ByteReader): string => {
     const at = reader.offset;
     const number = reader.count();
     const id = this.layerIds[number];
     if (id === undefined) throw badImage(at, `layer number ${number}, where there are ${this.layerIds.length}`);
     return id;
-  }
+  };
+
+  readonly macroId = (number: number): string | undefined => this.macroIds[number];
+
+  readonly readReference = (reader: ByteReader): Action | undefined => this.actionOf(reader, reader.u8());
 
   private readGestures(reader: ByteReader): void {
     const count = reader.count(4096);
     for (let n = 0; n < count; n++) {
       const steps = Array.from({ length: reader.count(LIMITS.steps) }, () => {
-        const tap = this.actionOf(reader, reader.u8());
-        const hold = this.actionOf(reader, reader.u8());
+        const tap = this.readReference(reader);
+        const hold = this.readReference(reader);
         return { ...(tap && { tap }), ...(hold && { hold }) };
       });
       const timing = readTiming(reader);
@@ -246,7 +198,7 @@ class Decoder {
       const spans = Array.from({ length: reader.count(LIMITS.spans) }, () => {
         const reach = readReach(reader);
         const at = reader.offset;
-        const action = this.actionOf(reader, reader.u8());
+        const action = this.readReference(reader);
         if (!action) throw badImage(at, 'a part of a stroke plan that does nothing');
         return { ...reach, action };
       });
@@ -305,8 +257,8 @@ class Decoder {
 
   private readJoinedLayers(reader: ByteReader): Profile['joinedLayers'] {
     return Array.from({ length: reader.count(64) }, () => ({
-      when: Array.from({ length: reader.count(8) }, () => this.layerId(reader)),
-      also: this.layerId(reader),
+      when: Array.from({ length: reader.count(8) }, () => this.readLayerId(reader)),
+      also: this.readLayerId(reader),
     }));
   }
 
@@ -315,7 +267,7 @@ class Decoder {
       const keys = Array.from({ length: reader.count(4) }, () => this.keyId(reader));
       const withinMs = reader.count(1000);
       const at = reader.offset;
-      const action = this.actionOf(reader, reader.u8());
+      const action = this.readReference(reader);
       if (!action) throw badImage(at, 'a joint press that does nothing');
       this.expansion.spendOnAction(action);
       return { id: names.joints[n] ?? `joint-${n}`, keys, withinMs, action };
@@ -414,8 +366,6 @@ type Names = {
 
 const PASS: Binding = { kind: 'pass' };
 const NONE: Binding = { kind: 'none' };
-
-const signed = (byte: number): number => (byte < 0x80 ? byte : byte - 0x100);
 
 /**
  * The sound profile in an image. Bytes after its end are not looked at.

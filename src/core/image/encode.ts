@@ -4,9 +4,10 @@ import type { Board } from '../board';
 import type { Sound } from '../check';
 import { idOf, usageOfCode } from '../codes';
 import { DYES, type Action, type Binding, type Gesture, type Profile, type Span } from '../profile';
+import { actionBytes, type ActionWriter } from './actionBytes';
 import { ByteWriter } from './bytes';
-import { ACTION, HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, LAYER_HOWS, MAGIC, SECTION, TAG } from './layout';
-import { isOneByte, writeActuation, writeChord, writeReach, writeTiming } from './parts';
+import { HEADER_BYTES, HOST_LAYOUT_IDS, IMAGE_VERSION, MAGIC, SECTION, TAG } from './layout';
+import { isOneByte, writeActuation, writeReach, writeTiming } from './parts';
 import { scoreBytes, writeMacro } from './scores';
 
 export type EncodeOptions = {
@@ -37,7 +38,7 @@ class Pool {
   }
 }
 
-class Encoder {
+class Encoder implements ActionWriter {
   private readonly actions = new Pool();
   private readonly gestures = new Pool();
   private readonly plans = new Pool();
@@ -115,7 +116,7 @@ class Encoder {
         out.u8(TAG.none);
         break;
       case 'act':
-        this.writeActionRef(out, binding.action);
+        this.writeReference(out, binding.action);
         break;
       case 'gesture':
         out.u8(TAG.gesture).count(this.gestures.add(this.gestureBytes(binding)));
@@ -129,8 +130,8 @@ class Encoder {
   private gestureBytes(gesture: Gesture): Uint8Array {
     const out = new ByteWriter().count(gesture.steps.length);
     for (const step of gesture.steps) {
-      this.writeActionRef(out, step.tap);
-      this.writeActionRef(out, step.hold);
+      this.writeReference(out, step.tap);
+      this.writeReference(out, step.hold);
     }
     writeTiming(out, gesture.timing ?? {});
     return out.toBytes();
@@ -140,78 +141,31 @@ class Encoder {
     const out = new ByteWriter().count(spans.length);
     for (const { from, to, action } of spans) {
       writeReach(out, from, to);
-      this.writeActionRef(out, action);
+      this.writeReference(out, action);
     }
     return out.toBytes();
   }
 
-  private writeActionRef(out: ByteWriter, action: Action | undefined): void {
+  readonly layerNumber = (id: string): number => this.profile.layers.findIndex((layer) => layer.id === id);
+
+  readonly macroNumber = (id: string): number => this.profile.macros.findIndex((macro) => macro.id === id);
+
+  readonly writeReference = (out: ByteWriter, action: Action | undefined): void => {
     if (!action) {
       out.u8(TAG.nothing);
       return;
     }
     const usage = action.do === 'keys' && action.codes.length === 1 ? usageOfCode(action.codes[0] ?? '') : undefined;
     if (usage !== undefined && isOneByte(usage)) out.u8(idOf(usage));
-    else out.u8(TAG.action).count(this.actions.add(this.actionBytes(action)));
-  }
-
-  private actionBytes(action: Action): Uint8Array {
-    const out = new ByteWriter();
-    switch (action.do) {
-      case 'keys':
-      case 'latch':
-      case 'once':
-        out.u8(ACTION[action.do]);
-        writeChord(out, action.codes);
-        break;
-      case 'holdFor':
-        out.u8(ACTION.holdFor);
-        writeChord(out, action.codes);
-        out.count(action.ms);
-        break;
-      case 'latchNext':
-      case 'capitals':
-        out.u8(ACTION[action.do]);
-        break;
-      case 'button':
-        out.u8(ACTION.button).u8(action.button);
-        break;
-      case 'wheel':
-        out.u8(ACTION.wheel).u8(action.dx).u8(action.dy);
-        break;
-      case 'layer':
-        out
-          .u8(ACTION.layer)
-          .u8(LAYER_HOWS.indexOf(action.how))
-          .count(this.profile.layers.findIndex((layer) => layer.id === action.layer));
-        break;
-      case 'text':
-        out.u8(ACTION.text).text(action.text).count(action.gapMs);
-        break;
-      case 'macro':
-        out.u8(ACTION.macro).count(this.profile.macros.findIndex(({ id }) => id === action.macro));
-        break;
-      case 'many': {
-        // Parts go into the pool before the whole, so that a reader meets only numbers it knows.
-        const parts = new ByteWriter();
-        for (const part of action.actions) this.writeActionRef(parts, part);
-        out.u8(ACTION.many).count(action.actions.length).raw(parts.toBytes());
-        break;
-      }
-      case 'slot':
-      case 'device':
-        throw new TypeError(`a check lets no "${action.do}" come this far`);
-    }
-    return out.toBytes();
-  }
+    else out.u8(TAG.action).count(this.actions.add(actionBytes(action, this)));
+  };
 
   private writeJoinedLayers(out: ByteWriter): void {
-    const number = (id: string): number => this.profile.layers.findIndex((layer) => layer.id === id);
     out.count(this.profile.joinedLayers.length);
     for (const { when, also } of this.profile.joinedLayers) {
       out.count(when.length);
-      for (const id of when) out.count(number(id));
-      out.count(number(also));
+      for (const id of when) out.count(this.layerNumber(id));
+      out.count(this.layerNumber(also));
     }
   }
 
@@ -222,7 +176,7 @@ class Encoder {
       out.count(keys.length);
       for (const key of keys) out.count(number(key));
       out.count(withinMs);
-      this.writeActionRef(out, action);
+      this.writeReference(out, action);
     }
   }
 

@@ -9,7 +9,8 @@ import { Firmware, Flash } from '../device';
 import { Unreadable } from '../reading';
 import { decodeImage, encodeImage } from '.';
 import { ByteWriter } from './bytes';
-import { ACTION, HEADER_BYTES, IMAGE_VERSION, MAGIC, SECTION, TAG } from './layout';
+import { actionNumber } from './actionBytes';
+import { HEADER_BYTES, IMAGE_VERSION, MAGIC, SECTION, TAG } from './layout';
 import { writeActuation, writeTiming } from './parts';
 
 type Sections = Partial<Record<keyof typeof SECTION, ByteWriter>>;
@@ -56,9 +57,9 @@ const action = (out: ByteWriter, n: number): ByteWriter => out.u8(TAG.action).co
 
 /** A pool in which each action is so many references to the one before it. */
 function pool(levels: number, references: number): ByteWriter {
-  const out = new ByteWriter().count(levels + 1).u8(ACTION.capitals);
+  const out = new ByteWriter().count(levels + 1).u8(actionNumber('capitals'));
   for (let level = 0; level < levels; level++) {
-    out.u8(ACTION.many).count(references);
+    out.u8(actionNumber('many')).count(references);
     for (let n = 0; n < references; n++) action(out, level);
   }
   return out;
@@ -96,7 +97,7 @@ describe('an image that stands for very much', () => {
     ['a score in a thousand macros', imageOf(scores(1000, 2), (out) => out.u8(TAG.pass)), 'stands for more than'],
     [
       'an action that refers to itself',
-      imageOf({ actions: new ByteWriter().count(1).u8(ACTION.many).count(1).u8(TAG.action).count(0) }, (out) =>
+      imageOf({ actions: new ByteWriter().count(1).u8(actionNumber('many')).count(1).u8(TAG.action).count(0) }, (out) =>
         action(out, 0),
       ),
       'a reference to an action that is not there',

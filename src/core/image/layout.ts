@@ -30,22 +30,6 @@ export const SECTION = {
 export const TAG = { nothing: 0x00, none: 0xe8, pass: 0xe9, action: 0xea, gesture: 0xeb, plan: 0xec } as const;
 export const LAST_KEY_TAG = 0xe7;
 
-/** Kinds in the pool of actions. */
-export const ACTION = {
-  keys: 1,
-  layer: 2,
-  many: 3,
-  holdFor: 4,
-  latch: 5,
-  latchNext: 6,
-  once: 7,
-  capitals: 8,
-  button: 9,
-  wheel: 10,
-  text: 11,
-  macro: 12,
-} as const;
-
 /** Entries of a score's table besides 01 to E7 (that one key turns). */
 export const SCORE_ENTRY = { otherPage: 0x00, down: 0xe8, up: 0xe9, text: 0xea, wheel: 0xeb } as const;
 

@@ -1,7 +1,8 @@
+/** Scores of macros: their line, operations, recording, receivers. Words: docs/glossary.md. */
 export { type Duration, durationOf } from './duration';
 export { type Held, heldBy, leftDownBy, partsOf } from './held';
 export { macroFromLines, type MacroLines } from './macroFromLines';
-export { parseScoreLine, printScoreLine, ScoreLineError } from './line';
+export { parseScoreLine, printScoreLine } from './line';
 export * as operations from './operations';
 export { isTooMuch, type Places, tidy, type TooMuch } from './operations';
 export { countsOf, keysOf, openKeys, type Press, type Presses, pressesOf } from './presses';

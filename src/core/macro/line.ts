@@ -9,31 +9,20 @@
  */
 import { codeOfWord, isCode, wordOfCode, type Code } from '../codes';
 import { isWithin, LIMITS, type Score, type ScoreEvent } from '../profile';
-import { quoted } from '../reading';
-
-/** A word of the line that cannot be read, and where it begins (from 1). */
-export class ScoreLineError extends Error {
-  constructor(
-    readonly column: number,
-    readonly word: string,
-    reason: string,
-  ) {
-    super(`Column ${column}: ${reason}`);
-  }
-}
+import { quoted, Unreadable } from '../reading';
 
 const WORD = /"(?:[^"\\]|\\.)*"?(?:\/\d+)?|\S+/g;
 const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t' };
 
 const codeOf = (word: string): Code | undefined => codeOfWord(word) ?? (isCode(word) ? word : undefined);
 
-/** The score that a line says. @throws ScoreLineError */
+/** The score that a line says. @throws Unreadable with the column of the word that cannot be read */
 export function parseScoreLine(line: string): Score {
   const events: ScoreEvent[] = [];
   let atUs = 0;
   for (const { 0: word, index } of line.matchAll(WORD)) {
     const fail = (reason: string): never => {
-      throw new ScoreLineError(index + 1, word, reason);
+      throw new Unreadable(`Column ${index + 1}`, reason);
     };
     const pass = (ms: string): void => {
       atUs += Math.round(Number(ms) * 1000);
@@ -70,7 +59,10 @@ export function parseScoreLine(line: string): Score {
     }
   }
   if (events.length > LIMITS.scoreEvents)
-    throw new ScoreLineError(1, '', `a score has ${LIMITS.scoreEvents} events at most; this line has ${events.length}`);
+    throw new Unreadable(
+      'The whole line',
+      `a score has ${LIMITS.scoreEvents} events at most; this line has ${events.length}`,
+    );
   return { lengthUs: atUs, events };
 }
 

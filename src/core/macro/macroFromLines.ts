@@ -6,7 +6,7 @@ export type MacroLines = { id?: string; name?: string; press?: string; repeat?: 
   Pick<Macro, 'run' | 'gapMs' | 'stop' | 'leavesHeld' | 'liftModifiers'>
 >;
 
-/** @throws ScoreLineError when a line cannot be read */
+/** @throws Unreadable when a line cannot be read */
 export function macroFromLines({ id = 'm', name = 'M', press, repeat, release, ...own }: MacroLines): Macro {
   return {
     id,

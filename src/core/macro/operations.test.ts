@@ -1,16 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Score } from '../profile';
-import {
-  countsOf,
-  isTooMuch,
-  operations as op,
-  parseScoreLine,
-  pressesOf,
-  printScoreLine,
-  ScoreLineError,
-  type TooMuch,
-} from '.';
+import { Unreadable } from '../reading';
+import { countsOf, isTooMuch, operations as op, parseScoreLine, pressesOf, printScoreLine, type TooMuch } from '.';
 
 /** What an operation made, where it made something. */
 const made = (score: Score | TooMuch): Score => {
@@ -40,7 +32,7 @@ describe('the line of a score', () => {
     ['wheel(0,500)', 'Column 1: the wheel turns 127 notches at most'],
     ['9999999', 'Column 1: a score is an hour long at most'],
   ])('%s', (line, message) => {
-    expect(() => score(line)).toThrow(ScoreLineError);
+    expect(() => score(line)).toThrow(Unreadable);
     expect(() => score(line)).toThrow(message);
   });
 

@@ -1,8 +1,9 @@
 /** Completing the assign line as it is typed, and the list of everything it can say, by meaning. */
 import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
-import { ACTION_WORDS, GESTURE_WORDS, LAYER_WORDS, type NotationContext } from './parse';
+import { ACTION_WORDS, OFFERS, type Meaning } from './actionWords';
+import { printLayer, printMacro, type NotationContext } from './names';
+import { GESTURE_WORDS, LAYER_WORDS } from './parse';
 import type { LayerHow } from '../profile';
-import { printLayer, printMacro } from './print';
 
 /** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
 export type Completion = { from: number; insert: string; meaning: string };
@@ -13,16 +14,7 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
   tap: 'what a short press does',
   hold: 'what holding the key does',
   twice: 'what a second quick press does',
-  while: 'a layer, as long as the key is down',
-  flip: 'a layer on, or off when it is on',
-  go: 'to a layer, and stay there',
-  once: 'a layer, or modifiers, for the next key only',
-  play: 'a macro',
-  type: 'a text, in quotes',
-  latch: 'keys stay down until they are latched again',
-  capitals: 'capitals until the word ends',
-  button: 'a mouse button, 1 to 8',
-  wheel: 'the mouse wheel: up, down, left or right',
+  ...ACTION_WORDS,
   down: 'a depth passed on the way down, such as down 0.6 mm',
   up: 'a depth passed on the way back up',
   to: 'where what is held ends; without it, it is over at once',
@@ -84,10 +76,10 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
   const from = beforeCursor.length - typed.length;
   const place = placeOf(beforeCursor.slice(0, from));
   const words: string[] = [];
-  if (place === 'start') words.push('tap', 'hold', ...LAYER_WORDS, ...ACTION_WORDS, 'pass', 'none');
+  if (place === 'start') words.push('tap', 'hold', ...Object.keys(ACTION_WORDS), 'pass', 'none');
   if (place === 'part') words.push(...GESTURE_WORDS);
   if (place === 'crossing') words.push(...CROSSING_WORDS);
-  if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...LAYER_WORDS, ...ACTION_WORDS);
+  if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...Object.keys(ACTION_WORDS));
   const wanted = typed.toLowerCase();
   const spoken = words
     .filter((word) => word.startsWith(wanted))
@@ -105,9 +97,6 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
   return exactFirst.slice(0, most).map(({ word, meaning }) => ({ from, insert: word, meaning }));
 }
 
-/** A line that can be taken as it is, under the heading it belongs to. */
-export type Meaning = { group: string; line: string; meaning: string };
-
 const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {
   writing: 'Letters, digits and signs',
   modifier: 'Modifiers',
@@ -119,20 +108,6 @@ const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {
   media: 'Sound and media',
   system: 'System',
 };
-
-const SPECIAL: readonly Meaning[] = [
-  { group: 'Keys that stay', line: 'once Shift', meaning: 'Shift for the next key only' },
-  { group: 'Keys that stay', line: 'latch Shift', meaning: 'Shift stays down until pressed again' },
-  { group: 'Keys that stay', line: 'latch next', meaning: 'what the next key sends stays down' },
-  { group: 'Keys that stay', line: 'capitals', meaning: 'capitals until the word ends' },
-  { group: 'Keys that stay', line: 'hold Right for 1 s', meaning: 'a key held for a time' },
-  ...[1, 2, 3].map((n) => ({ group: 'Mouse', line: `button ${n}`, meaning: `mouse button ${n}` })),
-  ...['up', 'down', 'left', 'right'].map((way) => ({
-    group: 'Mouse',
-    line: `wheel ${way}`,
-    meaning: `turn the wheel ${way}`,
-  })),
-];
 
 /** Everything one line can say without a gesture, by meaning: ways between layers first, then keys by group. */
 export function allMeanings(context: NotationContext): Meaning[] {
@@ -170,5 +145,5 @@ export function allMeanings(context: NotationContext): Meaning[] {
     line: `play ${printMacro(id, context)}`,
     meaning: `plays ${name}`,
   }));
-  return [...layers, ...back, ...macros, ...SPECIAL, ...silence, ...keys];
+  return [...layers, ...back, ...macros, ...OFFERS, ...silence, ...keys];
 }

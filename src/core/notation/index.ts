@@ -1,9 +1,12 @@
-export { allMeanings, completeLine, type Completion, type Meaning } from './complete';
-export { actionLegend, type Legend, legendOf } from './legend';
-export { type NotationContext, type ParsedLine, parseLine } from './parse';
+/** The words for what keys do: read from a line, written in one, said in sentences, put on caps. Words of the house: docs/glossary.md. */
+export { actionLegend, type Meaning, predicate, printAction } from './actionWords';
+export { allMeanings, completeLine, type Completion } from './complete';
+export { type Findable, findables, findIn, type Place } from './find';
+export { type Legend, legendOf } from './legend';
+export { type NotationContext, printLayer } from './names';
+export { type ParsedLine, parseLine } from './parse';
 export { spanSentence } from './planSentences';
-export { printAction, printLayer, printLine, printReach } from './print';
+export { printLine, printReach } from './print';
 export { type LineError } from './scanner';
 export { type ParsedActuation, parseActuation, printActuation } from './travel';
-export { predicate, type SentenceContext } from './predicate';
 export { sentencesOf } from './sentences';

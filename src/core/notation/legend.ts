@@ -1,7 +1,8 @@
 /** The few characters that fit a keycap: what a binding does, shortened. */
 import { HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
 import type { Action, Assignment, Binding } from '../profile';
-import type { SentenceContext } from './predicate';
+import { actionLegend } from './actionWords';
+import type { NotationContext } from './names';
 
 /**
  * What fits a keycap: what the key does first, what it does when held, and how: a way between layers that is not `while`
@@ -9,34 +10,8 @@ import type { SentenceContext } from './predicate';
  */
 export type Legend = { main: string; held: string; how: string };
 
-const layerLegend = (id: string, context: SentenceContext): string =>
-  context.layers.find((layer) => layer.id === id)?.name ?? '?';
-
-export function actionLegend(action: Action, context: SentenceContext): string {
-  switch (action.do) {
-    case 'keys':
-      return shiftedSign(HOST_LAYOUTS.us, action.codes) ?? action.codes.map(legendOfCode).join(' ');
-    case 'layer': {
-      const name = layerLegend(action.layer, context);
-      return { while: name, flip: `flip ${name}`, go: `go ${name}`, once: `once ${name}` }[action.how];
-    }
-    case 'many':
-      return action.actions.map((part) => actionLegend(part, context)).join(' · ');
-    case 'text':
-      return `“${action.text}”`;
-    case 'macro':
-      return `▸ ${context.macros?.find(({ id }) => id === action.macro)?.name ?? '?'}`;
-    case 'holdFor':
-    case 'latch':
-    case 'once':
-      return `${action.do === 'holdFor' ? 'hold' : action.do} ${action.codes.map(legendOfCode).join(' ')}`;
-    default:
-      return action.do;
-  }
-}
-
 /** The legend of a binding; a label the person gave stands in place of what a tap or press does. */
-export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context: SentenceContext): Legend {
+export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context: NotationContext): Legend {
   const own = plainLegend(assignment.does, context);
   return assignment.label
     ? {
@@ -48,7 +23,7 @@ export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context
 }
 
 /** A chord's key in the first line and its modifiers in the second, as in `H` with `Ctrl Alt`; anything else in one line. */
-function chordLegend(action: Action, context: SentenceContext): Pick<Legend, 'main' | 'how'> {
+function chordLegend(action: Action, context: NotationContext): Pick<Legend, 'main' | 'how'> {
   const whole = { main: actionLegend(action, context), how: '' };
   if (action.do !== 'keys' || shiftedSign(HOST_LAYOUTS.us, action.codes) !== undefined) return whole;
   const modifiers = action.codes.filter(isModifier);
@@ -57,7 +32,7 @@ function chordLegend(action: Action, context: SentenceContext): Pick<Legend, 'ma
   return { main: keys.map(legendOfCode).join(' '), how: modifiers.map(legendOfCode).join(' ') };
 }
 
-function plainLegend(binding: Binding, context: SentenceContext): Legend {
+function plainLegend(binding: Binding, context: NotationContext): Legend {
   switch (binding.kind) {
     case 'pass':
       return { main: '', held: '', how: '' };
@@ -66,7 +41,11 @@ function plainLegend(binding: Binding, context: SentenceContext): Legend {
     case 'act': {
       const { action } = binding;
       if (action.do === 'layer')
-        return { main: layerLegend(action.layer, context), held: '', how: action.how === 'while' ? '' : action.how };
+        return {
+          main: actionLegend({ ...action, how: 'while' }, context),
+          held: '',
+          how: action.how === 'while' ? '' : action.how,
+        };
       return { ...chordLegend(action, context), held: '' };
     }
     case 'gesture': {

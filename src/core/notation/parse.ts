@@ -19,41 +19,26 @@
  *
  * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
-import { codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../codes';
+import { codeOfWord, HOST_LAYOUTS, strokeOfCharacter } from '../codes';
 import {
   LIMITS,
   type Action,
   type Binding,
   type Crossing,
   type GestureStep,
-  type Layer,
   type LayerHow,
-  type Macro,
   type Range,
   type Span,
 } from '../profile';
 import { quoted } from '../reading';
+import { ACTION_WORDS, readAction, type ActionReader } from './actionWords';
+import type { NotationContext } from './names';
 import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
-
-/** What names in a line refer to. */
-export type NotationContext = {
-  layers: readonly Pick<Layer, 'id' | 'name'>[];
-  macros?: readonly Pick<Macro, 'id' | 'name'>[];
-};
 
 export type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: LineError };
 
 export const LAYER_WORDS: readonly LayerHow[] = ['while', 'flip', 'go', 'once'];
 export const GESTURE_WORDS = ['tap', 'hold', 'twice'] as const;
-/** Words that begin an action of their own. */
-export const ACTION_WORDS = ['play', 'type', 'latch', 'capitals', 'button', 'wheel'] as const;
-/** Which way the wheel turns, in notches to the right and up. */
-export const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
-  up: [0, 1],
-  down: [0, -1],
-  left: [-1, 0],
-  right: [1, 0],
-};
 const KEY = 'a key such as Esc, A or F13';
 
 /** Reads an assign line. The error says where it went wrong and what could stand there. */
@@ -66,8 +51,8 @@ export function parseLine(line: string, context: NotationContext): ParsedLine {
   }
 }
 
-class LineParser {
-  private readonly scanner: Scanner;
+class LineParser implements ActionReader {
+  readonly scanner: Scanner;
 
   constructor(
     line: string,
@@ -94,8 +79,7 @@ class LineParser {
     if (this.startsPart()) return this.gesture();
     if (/^(down|up)\s+[\d.]/i.test(scanner.rest())) return this.plan();
     const first = scanner.peek();
-    if (first.text === '')
-      scanner.fail(first, ['pass', 'none', ...GESTURE_WORDS, ...LAYER_WORDS, ...ACTION_WORDS, KEY]);
+    if (first.text === '') scanner.fail(first, ['pass', 'none', ...GESTURE_WORDS, ...Object.keys(ACTION_WORDS), KEY]);
     return { kind: 'act', action: this.actions() };
   }
 
@@ -176,68 +160,17 @@ class LineParser {
   }
 
   private actions(): Action {
-    const actions = [this.action()];
+    const actions = [readAction(this)];
     while (this.scanner.takeWord('&')) {
       if (actions.length === LIMITS.actionsTogether)
         this.scanner.fail(this.scanner.peek(), [], `${LIMITS.actionsTogether} actions can be joined by & at most.`);
-      actions.push(this.action());
+      actions.push(readAction(this));
     }
     const [only] = actions;
     return actions.length === 1 && only ? only : { do: 'many', actions };
   }
 
-  private action(): Action {
-    const { scanner } = this;
-    if (scanner.takeWord('once')) return this.once();
-    const how = LAYER_WORDS.find((word) => scanner.takeWord(word));
-    if (how) return { do: 'layer', how, layer: this.layer() };
-    if (scanner.takeWord('latch'))
-      return scanner.takeWord('next') ? { do: 'latchNext' } : { do: 'latch', codes: this.chord() };
-    if (scanner.takeWord('capitals')) return { do: 'capitals' };
-    if (scanner.takeWord('button')) return { do: 'button', button: this.number(LIMITS.button) };
-    if (scanner.takeWord('wheel')) return this.wheel();
-    if (scanner.takeWord('type')) return this.text();
-    if (scanner.takeWord('play')) return { do: 'macro', macro: this.macro() };
-    const codes = this.chord();
-    return scanner.takeWord('for') ? { do: 'holdFor', codes, ms: this.time() } : { do: 'keys', codes };
-  }
-
-  /** `once` is followed by a layer, or by modifiers; `once keys` by modifiers, whatever layers are called. */
-  private once(): Action {
-    if (this.scanner.takeWord('keys')) return { do: 'once', codes: this.chord() };
-    const piece = this.scanner.peek();
-    const layer = this.namedLayer();
-    if (layer) return { do: 'layer', how: 'once', layer };
-    if (codeOfWord(piece.text) && isModifier(codeOfWord(piece.text) ?? '')) return { do: 'once', codes: this.chord() };
-    return { do: 'layer', how: 'once', layer: this.layer() };
-  }
-
-  private wheel(): Action {
-    const piece = this.scanner.take();
-    const direction = piece.text.toLowerCase();
-    const [dx, dy] = WHEEL[direction] ?? this.scanner.fail(piece, Object.keys(WHEEL));
-    const notches = /^\d/.test(this.scanner.peek().text)
-      ? this.number({ least: 1, most: LIMITS.wheelNotches.most })
-      : 1;
-    return { do: 'wheel', dx: dx * notches, dy: dy * notches };
-  }
-
-  private text(): Action {
-    const piece = this.scanner.peek();
-    const text = this.scanner.takeText();
-    if (text === undefined) return this.scanner.fail(piece, ['a text in quotes, such as "Scene 3"']);
-    if (text === '') this.scanner.fail(piece, [], 'There is nothing between the quotes.');
-    if (text.length > LIMITS.textLength)
-      this.scanner.fail(piece, [], `A text has ${LIMITS.textLength} characters at most; this one has ${text.length}.`);
-    if (!this.scanner.takeWord('every')) return { do: 'text', text, gapMs: 0 };
-    const gap = this.scanner.peek();
-    const gapMs = this.time();
-    return gapMs <= LIMITS.gapMs.most
-      ? { do: 'text', text, gapMs }
-      : this.scanner.fail(gap, [], `Characters come ${LIMITS.gapMs.most / 1000} s apart at most.`);
-  }
-
-  private macro(): string {
+  readonly macro = (): string => {
     const piece = this.scanner.peek();
     const macros = this.context.macros ?? [];
     const found = this.namedOf(macros);
@@ -249,18 +182,18 @@ class LineParser {
           name,
           macros.map(({ name: macro }) => macro),
         );
-  }
+  };
 
-  private number({ least, most }: Range): number {
+  readonly number = ({ least, most }: Range): number => {
     const piece = this.scanner.take();
     const value = /^\d{1,6}$/.test(piece.text) ? Number(piece.text) : NaN;
     return value >= least && value <= most
       ? value
       : this.scanner.fail(piece, [`a whole number from ${least} to ${most}`]);
-  }
+  };
 
   /** A time such as `1.5 s` or `80 ms`, in ms. */
-  private time(): number {
+  readonly time = (): number => {
     const piece = this.scanner.take();
     const [, figure = '', glued = ''] =
       /^(\d+(?:\.\d+)?)(s|ms)?$/i.exec(piece.text) ?? this.scanner.fail(piece, ['a time such as 1.5 s']);
@@ -270,9 +203,9 @@ class LineParser {
     return ms >= LIMITS.holdForMs.least && ms <= LIMITS.holdForMs.most
       ? ms
       : this.scanner.fail(piece, [], `A key can be held for 1 ms to ${LIMITS.holdForMs.most / 1000} s.`);
-  }
+  };
 
-  private chord(): string[] {
+  readonly chord = (): string[] => {
     const codes: string[] = [];
     do {
       const piece = this.scanner.peek();
@@ -284,7 +217,7 @@ class LineParser {
         this.scanner.fail(piece, [], `A chord holds ${LIMITS.chordKeys} keys at most.`);
     } while (this.scanner.takeWord('+'));
     return codes;
-  }
+  };
 
   /** The codes of a key word; a character that needs Shift is Shift and its key. */
   private key(piece: Piece): string[] {
@@ -304,7 +237,7 @@ class LineParser {
     return this.scanner.fail(piece, [KEY, ...LAYER_WORDS.map((word) => `${word} LAYER`)]);
   }
 
-  private layer(): string {
+  readonly layer = (): string => {
     const piece = this.scanner.peek();
     return (
       this.namedLayer() ??
@@ -313,12 +246,12 @@ class LineParser {
         this.context.layers.map(({ name }) => name),
       )
     );
-  }
+  };
 
   /** The layer whose name comes next, which is taken; undefined, with nothing taken, when there is none. */
-  private namedLayer(): string | undefined {
+  readonly namedLayer = (): string | undefined => {
     return this.namedOf(this.context.layers);
-  }
+  };
 
   private namedOf(candidates: readonly { id: string; name: string }[]): string | undefined {
     const start = this.scanner.place();

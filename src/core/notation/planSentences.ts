@@ -1,6 +1,7 @@
 /** What the parts of a stroke plan do, in plain sentences. */
 import { endIsReached, type Crossing, type Span } from '../profile';
-import { predicate, type SentenceContext } from './predicate';
+import { predicate } from './actionWords';
+import type { NotationContext } from './names';
 
 const mm = (um: number): string => `${um / 1000} mm`;
 
@@ -23,7 +24,7 @@ function until(span: Span, to: Crossing): string {
 }
 
 /** What one part of a plan does. */
-export function spanSentence(span: Span, context: SentenceContext): string {
+export function spanSentence(span: Span, context: NotationContext): string {
   const { from, to, action } = span;
   return to
     ? `${passing(from)} it ${predicate(action, 'meanwhile', context)} ${until(span, to)}.`

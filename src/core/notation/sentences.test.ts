@@ -1,7 +1,7 @@
 /** What the sentences say is what the engine does: every shape of gesture is read, and pressed. */
 import { describe, expect, test } from '@jest/globals';
 import { compile, isEdgeLine, replay, type Sample } from '../engine';
-import { fingers, stageProfile } from '../engine/stage';
+import { fingers, sketchProfile } from '../engine/sketch';
 import { timingOf, type Action, type Gesture, type GestureStep, type Interrupt, type Profile } from '../profile';
 import { sentencesOf } from '.';
 
@@ -22,7 +22,7 @@ const SHAPES: GestureStep[][] = [1, 2, 3].flatMap((count) =>
 );
 
 const profileWith = (does: Gesture): Profile => {
-  const plain = stageProfile({ Base: {} });
+  const plain = sketchProfile({ Base: {} });
   return { ...plain, layers: [{ ...plain.layers[0]!, keys: { ...plain.layers[0]!.keys, KeyF: { does } } }] };
 };
 

@@ -2,7 +2,8 @@
 import { isModifier } from '../codes';
 import type { Binding, GestureStep, GestureTiming } from '../profile';
 import { spanSentence } from './planSentences';
-import { chordTitle, predicate, type SentenceContext } from './predicate';
+import { predicate } from './actionWords';
+import { chordTitle, type NotationContext } from './names';
 
 const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 const TIMES = ['once', 'twice', 'three times', 'four times', 'five times', 'six times', 'seven times', 'eight times'];
@@ -27,7 +28,7 @@ function stepSentences(
   index: number,
   count: number,
   timing: GestureTiming,
-  context: SentenceContext,
+  context: NotationContext,
 ): string[] {
   const sentences: string[] = [];
   const nth = index === 0 ? '' : `the ${ORDINALS[index] ?? `${index + 1}th`} time `;
@@ -49,7 +50,7 @@ function stepSentences(
  * What a key does, sentence by sentence.
  * @param timing the timing the gesture runs with, see `timingOf`
  */
-export function sentencesOf(binding: Binding, timing: GestureTiming, context: SentenceContext): string[] {
+export function sentencesOf(binding: Binding, timing: GestureTiming, context: NotationContext): string[] {
   switch (binding.kind) {
     case 'pass':
       return ['It passes: the next active layer below answers.'];

@@ -3,8 +3,9 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { isTooMuch, operations as op, parseScoreLine, ScoreLineError } from '../macro';
+import { isTooMuch, operations as op, parseScoreLine } from '../macro';
 import { parseActuation, parseLine } from '../notation';
+import { Unreadable } from '../reading';
 import {
   addMacro,
   applyAct,
@@ -220,7 +221,7 @@ function editOf(profile: Profile, { what, n, number, text }: Gesture): Edit | un
       try {
         return scored(score(`+A ${number} "${text}"`));
       } catch (error) {
-        if (error instanceof ScoreLineError) return undefined;
+        if (error instanceof Unreadable) return undefined;
         throw error;
       }
     }

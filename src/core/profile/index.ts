@@ -1,3 +1,4 @@
+/** The document and everything that changes it. Its words (act, edit, problem, ...) are in docs/glossary.md. */
 export { type ActionPath, actionsOf, allActions, type Placed } from './actions';
 export { differences, type Difference, sameData } from './compare';
 export { applyEdit, type Edit, type Edited, idIn, type Listed, type ListName, mergeEdits, together } from './edits';
@@ -20,7 +21,6 @@ export {
   endIsReached,
   isModifiersOnly,
   PASS,
-  slackUm,
   timingOf,
   turnedBack,
 } from './questions';
@@ -38,6 +38,8 @@ export {
 } from './references';
 export {
   type Action,
+  type ActionKind,
+  type ActionOf,
   type Actuation,
   type Assignment,
   type Binding,
@@ -70,3 +72,16 @@ export { plainProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
 export { stepsOf } from './steps';
 export { setActuation, setBoardActuation } from './travelEdits';
+export {
+  actuationOf,
+  FINGER_SPEEDS,
+  type FingerSpeed,
+  keysLike,
+  movementMs,
+  releaseDepthUm,
+  REST_UM,
+  slackUm,
+  type TravelFigures,
+  travelFigures,
+  zoneTopUm,
+} from './travel';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { stageProfile } from '../engine/stage';
+import { sketchProfile } from '../engine/sketch';
 import { parseLine, printLine } from '../notation';
 import {
   mustEdit,
@@ -16,7 +16,7 @@ import {
 } from '.';
 
 const before = (): Profile =>
-  stageProfile({
+  sketchProfile({
     Base: { A: 'tap A, hold Ctrl', B: 'tap B, hold Shift', Caps: 'while Nav' },
     Nav: { H: 'Left', J: 'Down', K: 'none' },
   });

@@ -37,9 +37,6 @@ export function answerAmong(profile: Profile, order: readonly number[], key: Key
 export const answerFrom = (profile: Profile, topIndex: number, key: KeyId): Answer =>
   answerAmong(profile, topIndex === 0 ? [0] : [topIndex, 0], key);
 
-/** How far above its point a key lets go, or leaves its zone, when nothing is said: the smaller of 100 µm and half the point. */
-export const slackUm = (pointUm: number): number => Math.min(100, Math.floor(pointUm / 2));
-
 /** The timing a gesture runs with: the profile's, with the gesture's own figures over it. */
 export const timingOf = (profile: Profile, binding: Binding): GestureTiming =>
   binding.kind === 'gesture' && binding.timing ? mergeTiming(profile.timing, binding.timing) : profile.timing;

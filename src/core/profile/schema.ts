@@ -10,43 +10,15 @@
  * and read again are the same.
  */
 import { keyIdSchema } from '../board';
-import { isCode } from '../codes';
 import { quoted, z } from '../reading';
-import { LIMITS, type Range } from './limits';
+import type { layerHow } from './actionShapes';
+import { actionSchema } from './actionShapes';
+import { LIMITS } from './limits';
+import { codeSchema, depth, gapMs, idSchema, movement, nameSchema, notches, text, whole } from './schemaParts';
 
-/** Something that can be seen: not only spaces, marks and characters of no width. */
-const VISIBLE = /[^\p{C}\p{Z}\p{M}\p{Default_Ignorable_Code_Point}]/u;
-const NOT_TEXT = /[\0\p{Surrogate}]/u;
-const isText = (text: string): boolean => !NOT_TEXT.test(text);
-const NOT_TEXT_REASON = 'holds a NUL, or half of a character';
-
-const text = (most: number) => z.string().max(most).refine(isText, NOT_TEXT_REASON);
-export const nameSchema = text(LIMITS.nameLength)
-  .min(1)
-  .refine((said) => VISIBLE.test(said), 'must have a character that can be seen')
-  .refine((said) => !/\p{Cc}/u.test(said), 'must be on one line, without control characters');
-export const idSchema = z
-  .string()
-  .regex(
-    new RegExp(`^[A-Za-z0-9][A-Za-z0-9_.-]{0,${LIMITS.idLength - 1}}$`),
-    `must be 1 to ${LIMITS.idLength} letters, digits, dots, dashes or underscores, and begin with a letter or digit`,
-  );
-const whole = ({ least, most }: Range) => z.int().min(least).max(most);
-const micrometres = (kind: Range, reason: string) => z.int().min(kind.least, reason).max(kind.most);
-const depth = micrometres(
-  LIMITS.depthUm,
-  `must be ${LIMITS.depthUm.least} µm at the least: above that a key counts as at rest`,
-);
-const movement = micrometres(
-  LIMITS.movementUm,
-  `must be ${LIMITS.movementUm.least} µm at the least: no finger is steadier`,
-);
-
-export const codeSchema = z
-  .string()
-  .max(40)
-  .refine(isCode, { error: (issue) => `${quoted(issue.input)} is not a W3C code nor hid:PP:UUUU` });
-const chord = z.array(codeSchema).min(1).max(LIMITS.chordKeys);
+export type { Action, ActionKind, ActionOf } from './actionShapes';
+export { actionSchema } from './actionShapes';
+export { codeSchema, idSchema, nameSchema } from './schemaParts';
 
 export const gestureTimingSchema = z.strictObject({
   holdAfterMs: whole(LIMITS.gestureMs),
@@ -57,82 +29,6 @@ export const gestureTimingSchema = z.strictObject({
   interrupt: z.enum(['nested', 'any', 'wait']),
   otherHandOnly: z.boolean(),
 });
-
-const layerHow = z.enum(['while', 'flip', 'go', 'once']);
-
-export type Action =
-  | { do: 'keys'; codes: string[] }
-  | { do: 'holdFor'; codes: string[]; ms: number }
-  | { do: 'latch'; codes: string[] }
-  | { do: 'latchNext' }
-  | { do: 'once'; codes: string[] }
-  | { do: 'capitals' }
-  | { do: 'layer'; how: 'while' | 'flip' | 'go' | 'once'; layer: string }
-  | { do: 'button'; button: number }
-  | { do: 'wheel'; dx: number; dy: number }
-  | { do: 'text'; text: string; gapMs: number }
-  | { do: 'macro'; macro: string }
-  | { do: 'slot'; how: 'next' | 'previous' }
-  | { do: 'slot'; how: 'go'; slot: number }
-  | { do: 'device'; what: 'record' | 'lampsUp' | 'lampsDown' | 'lampsToggle' | 'bootloader' }
-  | { do: 'many'; actions: Action[] };
-
-const gapMs = whole(LIMITS.gapMs).default(0);
-const notches = whole(LIMITS.wheelNotches).default(0);
-
-const actionShapes = [
-  z.strictObject({ do: z.literal('keys'), codes: chord }),
-  z.strictObject({ do: z.literal('holdFor'), codes: chord, ms: whole(LIMITS.holdForMs) }),
-  z.strictObject({ do: z.literal('latch'), codes: chord }),
-  z.strictObject({ do: z.literal('latchNext') }),
-  z.strictObject({ do: z.literal('once'), codes: chord }),
-  z.strictObject({ do: z.literal('capitals') }),
-  z.strictObject({ do: z.literal('layer'), how: layerHow, layer: idSchema }),
-  z.strictObject({ do: z.literal('button'), button: whole(LIMITS.button) }),
-  z.strictObject({
-    do: z.literal('wheel'),
-    dx: notches,
-    dy: notches,
-  }),
-  z.strictObject({ do: z.literal('text'), text: text(LIMITS.textLength).min(1), gapMs }),
-  z.strictObject({ do: z.literal('macro'), macro: idSchema }),
-  z.discriminatedUnion('how', [
-    z.strictObject({ do: z.literal('slot'), how: z.enum(['next', 'previous']) }),
-    z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: whole(LIMITS.slot) }),
-  ]),
-  z.strictObject({
-    do: z.literal('device'),
-    what: z.enum(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader']),
-  }),
-] as const;
-
-/** How deep actions stand in each other, and how many there are in all. */
-function sizeOf(action: Action): { depth: number; parts: number } {
-  if (action.do !== 'many') return { depth: 0, parts: 1 };
-  const sizes = action.actions.map(sizeOf);
-  return {
-    depth: 1 + Math.max(...sizes.map(({ depth: deep }) => deep)),
-    parts: 1 + sizes.reduce((sum, { parts }) => sum + parts, 0),
-  };
-}
-
-export const actionSchema: z.ZodType<Action> = z
-  .discriminatedUnion('do', [
-    ...actionShapes,
-    z.strictObject({
-      do: z.literal('many'),
-      get actions() {
-        return z.array(actionSchema).min(1).max(LIMITS.actionsTogether);
-      },
-    }),
-  ])
-  .refine((action) => sizeOf(action).depth <= LIMITS.actionDepth, {
-    error: `is nested deeper than ${LIMITS.actionDepth} levels`,
-  })
-  .refine((action) => sizeOf(action).parts <= LIMITS.actionParts, {
-    error: `has more than ${LIMITS.actionParts} parts in all`,
-  })
-  .meta({ id: 'Action' });
 
 export const crossingSchema = z.strictObject({ going: z.enum(['down', 'up']), atUm: depth });
 export const spanSchema = z.strictObject({ from: crossingSchema, to: crossingSchema.optional(), action: actionSchema });

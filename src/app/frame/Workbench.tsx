@@ -1,0 +1,94 @@
+/** What stands around every bench of one profile: the bar at the top, the link to its keyboard, and the shortcuts. */
+import { useEffect } from 'react';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { boardById } from '../../core/board';
+import type { Profile } from '../../core/profile';
+import { useKeyboards } from '../state/keyboards';
+import { useProfile, useShelf } from '../state/shelf';
+import type { BenchContext } from '../shared/useBench';
+import { Bar } from './Bar';
+import { ErrorBoundary } from './ErrorBoundary';
+import { Named } from '../shared/named';
+import { saveAsFile } from '../shared/rescue';
+import { NotKept } from './WhereItIs';
+import './workbench.css';
+
+const UnknownBoard = ({ profile }: { profile: Profile }) => (
+  <main className="bench">
+    <h1>That board is not known here</h1>
+    <p>
+      <Named name={profile.name} /> was made for the board <Named name={profile.board} />.
+    </p>
+    <p>
+      <button type="button" className="word" onClick={() => saveAsFile(profile)}>
+        Save it as a file
+      </button>{' '}
+      <Link to="/shelf">Go to the shelf</Link>
+    </p>
+  </main>
+);
+
+const NotThere = ({ profileId }: { profileId: string }) => {
+  const gone = useShelf((state) => state.takenOffElsewhere.get(profileId));
+  const storeProblem = useShelf((state) => state.storeProblem);
+  const putBack = useShelf((state) => state.putBack);
+  return (
+    <main className="bench">
+      <h1>{gone ? 'Another window has taken this profile off the shelf' : 'That profile is not on the shelf'}</h1>
+      {gone ? (
+        <p>
+          <button type="button" className="word" onClick={() => putBack(profileId)}>
+            Put <Named name={gone.profile.name} /> back
+          </button>{' '}
+          <button type="button" className="word" onClick={() => saveAsFile(gone.profile)}>
+            Save it as a file
+          </button>
+        </p>
+      ) : (
+        <p>
+          {storeProblem === ''
+            ? 'It may have been taken off, or it lives in another browser.'
+            : `The browser’s store cannot be read (${storeProblem}); it is tried again by itself.`}
+        </p>
+      )}
+      <p>
+        <Link to="/shelf">Go to the shelf</Link>
+      </p>
+    </main>
+  );
+};
+
+const Workbench = () => {
+  const { profileId = '' } = useParams();
+  const { pathname } = useLocation();
+  const profile = useProfile(profileId);
+  const board = profile && boardById(profile.board);
+  const connect = useKeyboards((state) => state.connect);
+  const readHistory = useShelf((state) => state.readHistory);
+
+  useEffect(() => {
+    if (board) void connect(board);
+  }, [board, connect]);
+  useEffect(() => {
+    if (profile) void readHistory(profileId);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- read once for each profile that comes, not for each change
+  }, [profileId, profile === undefined, readHistory]);
+
+  if (!profile) return <NotThere profileId={profileId} />;
+  if (!board) return <UnknownBoard profile={profile} />;
+  return (
+    <div className="workbench">
+      <ErrorBoundary key={`bar ${profileId}`} profileId={profileId}>
+        <Bar profile={profile} board={board} />
+      </ErrorBoundary>
+      <NotKept profile={profile} />
+      <main className="workbench-main">
+        <ErrorBoundary key={pathname} profileId={profileId}>
+          <Outlet context={{ profile, board } satisfies BenchContext} />
+        </ErrorBoundary>
+      </main>
+    </div>
+  );
+};
+
+export default Workbench;

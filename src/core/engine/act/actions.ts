@@ -1,0 +1,276 @@
+/** Actions have a beginning and an end. What lasts between them is kept as holds; what does not is done at once. */
+import type { Clock } from '../clock';
+import {
+  CAPITAL_LETTERS,
+  HOLD_FOR,
+  KEYS,
+  LATCH_KEYS,
+  LATCH_NEXT,
+  LAYER,
+  MACRO,
+  MANY,
+  ONCE_MODIFIERS,
+  TEXT,
+  WHEEL,
+  type HoldForPart,
+  type KeysPart,
+  type LastingPart,
+  type LayerPart,
+  type MacroPart,
+  type Program,
+  type RunAction,
+} from '../compile';
+import { CHORD_MODIFIER, KEY, Latches, Ledger, NextKey } from '../hold';
+import type { Listener } from '../out';
+import type { Hold } from './holds';
+import { Holds } from './holds';
+import type { Layers } from './layers';
+import { Macros } from './macros';
+import { announce, type Origin } from './origin';
+import { Texts } from './texts';
+
+export class Actions {
+  private readonly ledger: Ledger;
+  private readonly nextKey: NextKey;
+  private readonly latches: Latches;
+  private readonly holds: Holds;
+  private readonly texts: Texts;
+  private readonly macros: Macros;
+  /** The hold of each `holdFor` action that runs, by its number. */
+  private readonly heldFor: (Hold | null)[];
+  /** The next `keys` action begun is a latch of its codes instead. */
+  private latchesNext = false;
+
+  constructor(
+    program: Program,
+    private readonly clock: Clock,
+    private readonly layers: Layers,
+    private readonly listener: Listener,
+  ) {
+    this.ledger = new Ledger(program, clock, listener);
+    this.nextKey = new NextKey(program, this.ledger);
+    this.latches = new Latches(this.ledger, this.nextKey);
+    this.holds = new Holds(this.ledger, (last) => this.end(last));
+    this.texts = new Texts(clock, this.ledger, listener);
+    this.macros = new Macros(program.macros, clock, this.ledger, this.texts, listener);
+    this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
+  }
+
+  /** Begins an action and returns its last part, which `end` takes; null when nothing of it lasts. */
+  begin(action: RunAction, origin: Origin, fingerHeld: boolean): Hold | null {
+    announce(origin, this.clock, this.listener);
+    return this.beginPart(action, origin, fingerHeld, null);
+  }
+
+  /** Begins an action that ends by itself: at once when it only holds modifiers or a layer, else after `tapUs`. */
+  tap(action: RunAction, origin: Origin, tapUs: number): void {
+    const last = this.begin(action, origin, false);
+    if (!last) return;
+    if (action.modifiersOnly || action.holdsLayer) this.end(last);
+    else this.clock.setIn(last.timer, tapUs);
+  }
+
+  /** Ends an action, its parts in reverse. */
+  end(last: Hold): void {
+    if (last.timer.isSet) this.clock.cancel(last.timer);
+    let hold: Hold | null = last;
+    do {
+      const earlier: Hold | null = hold.earlierPart;
+      this.endPart(hold);
+      hold = earlier;
+    } while (hold);
+  }
+
+  /** Whether the end of an action that runs ends a layer. */
+  endsLayer(last: Hold): boolean {
+    for (let hold: Hold | null = last; hold; hold = hold.earlierPart) {
+      if (hold.part?.kind === LAYER && (hold.part.how === 'while' || hold.goesOnAsWhile)) return true;
+    }
+    return false;
+  }
+
+  /** A press has looked up its binding: pending `once` layers are used up, or go on while their keys are held. */
+  useUpOnce(): void {
+    for (let place = 0; place < this.holds.length; place++) {
+      const hold = this.holds.at(place);
+      if (hold.part?.kind !== LAYER || hold.part.how !== 'once' || !hold.fingerHeld || hold.goesOnAsWhile) continue;
+      if (!this.layers.isOncePending(hold.part.layer)) continue;
+      hold.goesOnAsWhile = true;
+      this.layers.hold(hold.part.layer);
+    }
+    this.layers.clearOnce();
+  }
+
+  /** Ends everything that runs, last begun first, and lets go of latches. */
+  endAll(): void {
+    this.nextKey.reset();
+    this.latchesNext = false;
+    this.macros.cutAll();
+    this.texts.stopAll();
+    while (this.holds.length > 0) {
+      const last = this.holds.at(this.holds.length - 1);
+      this.clock.cancel(last.timer);
+      this.endPart(last);
+    }
+    this.ledger.unlatchTogether(null);
+    this.ledger.reset();
+  }
+
+  private beginPart(action: RunAction, origin: Origin, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    // Most actions are keys. Said apart, they need no call into what all others need.
+    if (action.kind === KEYS) return this.beginKeys(action, origin.press, fingerHeld, earlier);
+    return this.beginOther(action, origin, fingerHeld, earlier);
+  }
+
+  private beginOther(
+    action: Exclude<RunAction, KeysPart>,
+    origin: Origin,
+    fingerHeld: boolean,
+    earlier: Hold | null,
+  ): Hold | null {
+    switch (action.kind) {
+      case LAYER:
+        return this.beginLayer(action, origin.press, fingerHeld, earlier);
+      case ONCE_MODIFIERS: {
+        const hold = fingerHeld ? this.holds.begin(action, origin.press, fingerHeld, earlier) : earlier;
+        this.nextKey.ask(action.usages, fingerHeld ? hold : null);
+        return hold;
+      }
+      case HOLD_FOR:
+        this.beginHoldFor(action, origin.press);
+        return earlier;
+      case LATCH_KEYS:
+        this.latches.toggle(action.usages, origin.press);
+        return earlier;
+      case LATCH_NEXT:
+        this.latchesNext = true;
+        return earlier;
+      case CAPITAL_LETTERS:
+        this.nextKey.toggleCapitals();
+        return earlier;
+      case WHEEL:
+        this.listener.wheel?.(this.clock.nowUs, action.dx, action.dy);
+        return earlier;
+      case TEXT:
+        this.texts.begin(action.text, origin);
+        return earlier;
+      case MACRO:
+        return this.beginMacro(action, origin, fingerHeld, earlier);
+      case MANY: {
+        const { parts } = action;
+        let last = earlier;
+        for (let n = 0; n < parts.length; n++) last = this.beginPart(parts[n] as RunAction, origin, fingerHeld, last);
+        return last;
+      }
+    }
+  }
+
+  private beginKeys(part: KeysPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    if (this.latchesNext && !part.isButton) {
+      this.latchesNext = false;
+      this.latches.toggle(part.usages, press);
+      return earlier;
+    }
+    const hold = this.holds.begin(part, press, fingerHeld, earlier);
+    this.takeDown(part, hold, part.mixed ? CHORD_MODIFIER : KEY, part.isButton);
+    return hold;
+  }
+
+  private beginHoldFor(part: HoldForPart, press: number): void {
+    let hold = this.heldFor[part.number];
+    if (!hold) {
+      hold = this.holds.begin(part, press, false, null);
+      this.heldFor[part.number] = hold;
+      this.takeDown(part, hold, KEY, false);
+    }
+    this.clock.setIn(hold.timer, part.forUs);
+  }
+
+  private beginLayer(part: LayerPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    switch (part.how) {
+      case 'flip':
+        this.layers.flip(part.layer);
+        return earlier;
+      case 'go':
+        this.layers.goTo(part.layer);
+        return earlier;
+      case 'while':
+        this.layers.hold(part.layer);
+        break;
+      case 'once':
+        this.layers.addOnce(part.layer);
+        break;
+    }
+    return this.holds.begin(part, press, fingerHeld, earlier);
+  }
+
+  private beginMacro(part: MacroPart, origin: Origin, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    if (this.macros.isRunning(part.macro)) {
+      this.macros.beginAgain(part.macro);
+      return earlier;
+    }
+    const hold = this.holds.begin(part, origin.press, fingerHeld, earlier);
+    this.macros.begin(part.macro, origin, hold);
+    return hold;
+  }
+
+  /** The usages of a part go down in order, each non-modifier with what belongs before it. */
+  private takeDown({ usages }: KeysPart | HoldForPart, hold: Hold, modifiersAre: number, isButton: boolean): void {
+    const { ledger } = this;
+    for (let n = 0; n < usages.length; n++) {
+      const usage = usages[n] as number;
+      if (ledger.isModifier(usage)) {
+        ledger.claim(hold, usage, modifiersAre, hold.press);
+      } else {
+        this.nextKey.before(usage, hold.press, hold, isButton);
+        ledger.claim(hold, usage, KEY, hold.press);
+      }
+    }
+  }
+
+  private endPart(hold: Hold): void {
+    const part = hold.part as LastingPart;
+    if (part.kind === KEYS) this.endKeys(part, hold);
+    else this.endOther(part, hold);
+    this.holds.remove(hold);
+  }
+
+  private endOther(part: Exclude<LastingPart, KeysPart>, hold: Hold): void {
+    switch (part.kind) {
+      case HOLD_FOR:
+        this.heldFor[part.number] = null;
+        this.giveUp(hold);
+        return;
+      case ONCE_MODIFIERS:
+        this.nextKey.askerGoes(hold);
+        this.giveUp(hold);
+        return;
+      case MACRO:
+        this.macros.actionEnded(part.macro, hold);
+        return;
+      case LAYER:
+        if (part.how === 'while' || hold.goesOnAsWhile) this.layers.letGo(part.layer);
+        return;
+      default:
+        part satisfies never;
+    }
+  }
+
+  private endKeys({ usages }: KeysPart, hold: Hold): void {
+    if (usages.length > 1 || !this.ledger.hasKept) {
+      this.giveUp(hold);
+      return;
+    }
+    for (let claim = hold.lastClaim; claim; claim = hold.lastClaim) {
+      const isKey = claim.why === KEY;
+      this.ledger.releaseLast(hold);
+      // What was added to the key goes up after it, and after the latch that its end takes back.
+      if (isKey) this.ledger.takeBack(usages[0] as number, hold.order);
+    }
+  }
+
+  /** What a hold has taken goes up in reverse. */
+  private giveUp(hold: Hold): void {
+    while (this.ledger.releaseLast(hold));
+  }
+}

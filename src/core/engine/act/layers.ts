@@ -1,0 +1,182 @@
+/**
+ * Which layers are active, and who answers a press. The order of looking is kept ready as a list, since layers change
+ * far less often than keys are pressed.
+ */
+import type { Clock } from '../clock';
+import type { Program, RunBinding } from '../compile';
+import type { LayerWay, Listener } from '../out';
+
+const OFF = 0;
+const UNDER = 1;
+const ON = 2;
+
+export class Layers {
+  private readonly bindings: Program['bindings'];
+  private readonly jointBindings: Program['jointBindings'];
+  private readonly joinedLayers: Program['joinedLayers'];
+  private readonly keyCount: number;
+  /** How many presses hold each layer by `while`. */
+  private readonly held: Uint16Array;
+  private readonly flipped: Uint8Array;
+  private readonly once: Uint8Array;
+  private oncePending = 0;
+  private go = 0;
+  private readonly active: Uint8Array;
+  /** What the trace was told of each layer: off, under the others, or on. */
+  private readonly told: Uint8Array;
+  /** What made each layer active that the trace was told of. */
+  private readonly toldWay: LayerWay[];
+  /** Layers in the order they are asked: highest active first, then the go layer, then the base. */
+  private readonly order: Uint8Array;
+  private orderLength = 1;
+  /** The layer in which the last `lookUp` found its binding. */
+  foundIn = 0;
+
+  constructor(
+    program: Program,
+    private readonly clock: Clock,
+    private readonly listener: Listener,
+  ) {
+    const count = program.layerIds.length;
+    this.bindings = program.bindings;
+    this.jointBindings = program.jointBindings;
+    this.joinedLayers = program.joinedLayers;
+    this.keyCount = program.keyIds.length;
+    this.held = new Uint16Array(count);
+    this.flipped = new Uint8Array(count);
+    this.once = new Uint8Array(count);
+    this.active = new Uint8Array(count);
+    this.told = new Uint8Array(count);
+    this.toldWay = new Array<LayerWay>(count).fill('while');
+    this.order = new Uint8Array(count + 2);
+  }
+
+  /**
+   * The first binding that is not a pass, or null when no active layer binds the key; joints are under no layer. Changes
+   * nothing but `foundIn`.
+   */
+  lookUp(key: number): RunBinding | null {
+    const { bindings, keyCount } = this;
+    if (key >= keyCount) {
+      this.foundIn = 0;
+      return this.jointBindings[key - keyCount] ?? null;
+    }
+    for (let n = 0; n < this.orderLength; n++) {
+      const layer = this.order[n] as number;
+      const binding = bindings[layer * keyCount + key];
+      if (binding) {
+        this.foundIn = layer;
+        return binding;
+      }
+    }
+    return null;
+  }
+
+  hold(layer: number): void {
+    this.held[layer] = (this.held[layer] as number) + 1;
+    this.refresh();
+  }
+
+  letGo(layer: number): void {
+    this.held[layer] = (this.held[layer] as number) - 1;
+    this.refresh();
+  }
+
+  flip(layer: number): void {
+    this.flipped[layer] = this.flipped[layer] === 1 ? 0 : 1;
+    this.refresh();
+  }
+
+  /** Replaces the go layer and lets go of flipped layers; going to the base removes it. */
+  goTo(layer: number): void {
+    this.go = layer;
+    this.flipped.fill(0);
+    this.refresh();
+  }
+
+  /** Makes a layer active until the next press has looked up its binding. */
+  addOnce(layer: number): void {
+    if (this.once[layer] === 0) this.oncePending++;
+    this.once[layer] = 1;
+    this.refresh();
+  }
+
+  get hasOncePending(): boolean {
+    return this.oncePending > 0;
+  }
+
+  isOncePending(layer: number): boolean {
+    return this.once[layer] === 1;
+  }
+
+  /** Uses up all pending `once` layers. */
+  clearOnce(): void {
+    this.once.fill(0);
+    this.oncePending = 0;
+    this.refresh();
+  }
+
+  /** Back to the base alone. */
+  reset(): void {
+    this.held.fill(0);
+    this.flipped.fill(0);
+    this.once.fill(0);
+    this.oncePending = 0;
+    this.go = 0;
+    this.refresh();
+  }
+
+  private refresh(): void {
+    const { active, order } = this;
+    for (let layer = 1; layer < active.length; layer++) {
+      active[layer] = (this.held[layer] as number) > 0 || this.flipped[layer] === 1 || this.once[layer] === 1 ? 1 : 0;
+    }
+    this.join();
+    let length = 0;
+    for (let layer = active.length - 1; layer > 0; layer--) if (active[layer] === 1) order[length++] = layer;
+    if (this.go > 0) order[length++] = this.go;
+    order[length++] = 0;
+    this.orderLength = length;
+    if (this.listener.layer) this.tellChanges();
+  }
+
+  private tellChanges(): void {
+    for (let layer = 1; layer < this.active.length; layer++) {
+      const now = this.active[layer] === 1 ? ON : layer === this.go ? UNDER : OFF;
+      if (now === this.told[layer]) continue;
+      this.told[layer] = now;
+      if (now !== OFF) this.toldWay[layer] = this.wayOf(layer);
+      this.listener.layer?.(this.clock.nowUs, layer, now !== OFF, now === UNDER, this.toldWay[layer] as LayerWay);
+    }
+  }
+
+  private wayOf(layer: number): LayerWay {
+    if ((this.held[layer] as number) > 0) return 'while';
+    if (this.flipped[layer] === 1) return 'flip';
+    if (this.once[layer] === 1) return 'once';
+    return this.active[layer] === 1 ? 'joined' : 'go';
+  }
+
+  /** Adds joined layers until nothing is added. */
+  private join(): void {
+    const { joinedLayers } = this;
+    let added = joinedLayers.length > 0;
+    while (added) {
+      added = false;
+      for (let n = 0; n < joinedLayers.length; n++) {
+        const { when, also } = joinedLayers[n] as Program['joinedLayers'][number];
+        if (also === 0 || this.active[also] === 1 || !this.areAllActive(when)) continue;
+        this.active[also] = 1;
+        added = true;
+      }
+    }
+  }
+
+  private areAllActive(layers: readonly number[]): boolean {
+    for (let n = 0; n < layers.length; n++) {
+      const layer = layers[n] as number;
+      if (layer !== 0 && layer !== this.go && this.active[layer] !== 1) return false;
+    }
+    return true;
+  }
+}

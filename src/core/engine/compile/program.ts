@@ -1,0 +1,71 @@
+/**
+ * A program is a profile made ready to run: names become small integers, and bindings stand in one flat table. Running it then
+ * needs no strings and allocates nothing.
+ */
+import type { Code } from '../../codes';
+import type { Interrupt } from '../../profile';
+import type { RunAction } from './actions';
+import type { RunPlan } from './plans';
+import type { RunMacro } from './scores';
+
+/** Kinds of bindings, as numbers. */
+export const NONE = 0;
+export const ACT = 1;
+export const GESTURE = 2;
+
+export type RunStep = { tap: RunAction | null; hold: RunAction | null };
+export type RunGesture = {
+  kind: typeof GESTURE;
+  steps: readonly RunStep[];
+  hasHold: boolean;
+  holdAfterUs: number;
+  tapGapUs: number;
+  retapUs: number;
+  typingGuardUs: number;
+  tapUs: number;
+  interrupt: Interrupt;
+  otherHandOnly: boolean;
+};
+export type RunAct = { kind: typeof ACT; action: RunAction; usesUpOnce: boolean };
+export type RunBinding = RunAct | RunGesture | RunPlan | { kind: typeof NONE };
+
+/** Actuation of one key in micrometres, with the defaults worked out. */
+export type RunActuation =
+  | { mode: 'fixed'; pointUm: number; releaseUm: number }
+  | { mode: 'reversal'; pointUm: number; leaveUm: number; pressUm: number; releaseUm: number };
+
+export type Program = {
+  keyIds: readonly string[];
+  keyIndex: ReadonlyMap<string, number>;
+  /** 0 either, 1 left, 2 right; by key, then by joint. */
+  hands: Uint8Array;
+  actuation: readonly RunActuation[];
+  layerIds: readonly string[];
+  /** Binding of layer l and key k at `l * keyIds.length + k`; null is a pass. */
+  bindings: readonly (RunBinding | null)[];
+  /** What each joint press does, whatever layers are active. */
+  jointBindings: readonly RunBinding[];
+  joinedLayers: readonly { when: readonly number[]; also: number }[];
+  /** Codes by usage index; the index is this program's own. */
+  codes: readonly Code[];
+  modifiers: Uint8Array;
+  /** What `capitals` does at each usage, one of the constants below. */
+  capitals: Uint8Array;
+  /** The usage that `capitals` adds, and those that keep it from adding. */
+  shiftUsage: number;
+  commandModifiers: readonly number[];
+  /** How many different `holdFor` actions there are. */
+  holdForCount: number;
+  joints: readonly RunJoint[];
+  macros: readonly RunMacro[];
+  /** Of each key that has a stroke plan on some layer: all depths of its plans in µm, ascending. Null for the others. */
+  planDepths: readonly (Int32Array | null)[];
+};
+
+/** Keys pressed together for an action of their own. Joint number j runs as key number `keyIds.length + j`. */
+export type RunJoint = { id: string; keys: readonly number[]; withinUs: number };
+
+/** What `capitals` does at a key: end before it, add Shift to it, or go on without adding. */
+export const CAPITALS_END = 0;
+export const CAPITALS_ADD = 1;
+export const CAPITALS_GO_ON = 2;

@@ -1,0 +1,312 @@
+/**
+ * Decisions: what a press with several meanings means. At most one key, the *head*, is undecided; what happens after it
+ * waits in a queue and is looked at, event by event, with the head's rules. Once the head has an outcome the queue is
+ * replayed from its front, each event with its own time, under the layers as they are then.
+ *
+ * The rules as a table, for a head K at step i (a row is what happens, a column what it means):
+ *
+ *   event                          undecided                                     waiting for K's next press
+ *   K up                           something waits, or no next step: tap         -
+ *                                  otherwise: waiting
+ *   K down                         -                                             undecided at the next step
+ *   its deadline                   hold (timeout), or tap without a hold (held)  tap (gap)
+ *   another key J down             no hold here: tap (interrupted), then J       tap (interrupted), then J
+ *                                  J is modifiers only: J waits, decides nothing
+ *                                  same hand: tap (same-hand), then J
+ *                                  any: hold (pressed-inside), then J
+ *                                  nested, wait: J waits
+ *   a waiting J up                 nested: hold (nested); wait: it waits         -
+ *   release of a handled press     passes; one that ends modifiers or a layer    passes; such a one: tap
+ *                                  waits                                         (interrupted), then it
+ *
+ * A key with a stroke plan goes down at the first crossing that begins something, and up when its stroke ends; the later life of
+ * a stroke whose plan was found passes at once.
+ */
+import type { Actions, Layers } from '../act';
+import type { Clock } from '../clock';
+import { ACT, GESTURE, type Program, type RunBinding } from '../compile';
+import {
+  AS_PLAN,
+  EDGES,
+  END,
+  EventQueue,
+  type EventTaker,
+  NOTHING_WAITS,
+  PLAIN,
+  PRESS,
+  RELEASE,
+  StrokeEvent,
+} from '../events';
+import type { Listener } from '../out';
+import { Head } from './head';
+import { Presses } from './presses';
+import { FINDS, GOES_ON, IS_EDGE, IS_NOTHING, IS_PLAN_PRESS, Strokes } from './strokes';
+
+/** How a waiting press is looked at by the head: not there, a press that can decide, or modifiers that never do. */
+const NOT_WAITING = 0;
+const WAITS = 1;
+const WAITS_INERT = 2;
+
+export class Gestures implements EventTaker {
+  private readonly head: Head;
+  // What waits behind it. Events before `looked` have been looked at by the head.
+  private readonly queue = new EventQueue();
+  private looked = 0;
+  private readonly waitingPress: Uint8Array;
+  /** The event from the queue that is being handled or looked at. */
+  private readonly event = new StrokeEvent();
+  private readonly presses: Presses;
+  private readonly strokes: Strokes;
+
+  constructor(
+    private readonly program: Program,
+    clock: Clock,
+    private readonly layers: Layers,
+    actions: Actions,
+    listener: Listener,
+  ) {
+    this.waitingPress = new Uint8Array(program.keyIds.length + program.joints.length);
+    this.presses = new Presses(program, actions);
+    this.strokes = new Strokes(program, layers, actions, this.presses);
+    this.head = new Head(clock, layers, this.presses, listener, () => this.pump());
+  }
+
+  /** Presses are held back for joints: no deadline after the time of an event fires, until they go on. */
+  standStillAt({ tUs }: StrokeEvent): void {
+    if (this.head.standStillAt(tUs)) this.goOn();
+  }
+
+  /** Nothing is held back: the clock of gestures runs with the engine's again. */
+  runOn(): void {
+    if (this.head.standStillAt(Infinity)) this.goOn();
+  }
+
+  /** Takes one event of a key, at its own time (not after the clock). */
+  take(event: StrokeEvent): void {
+    const { head, queue } = this;
+    if (head.isFree) {
+      this.handle(event);
+      if (head.isFree) return;
+    } else if (event.key === head.key && queue.length === 0 && !head.isDueBy(event.tUs)) {
+      // Most presses are over before anything else happens: no need to wait in line for that.
+      head.closedBy = event.key;
+      this.lookOwn(event);
+      if (head.isFree) return;
+    } else {
+      queue.push(event);
+    }
+    this.pump();
+  }
+
+  /** The later life of a stroke that is handled already, which waits for nobody. */
+  passBy(event: StrokeEvent): void {
+    this.strokes.play(event);
+  }
+
+  /** What the last event of a key is that waits here, `NOTHING_WAITS` when none does. */
+  lastWaiting(key: number): number {
+    return this.queue.lastOf(key, this.queue.length);
+  }
+
+  /** What an event that waits behind no other of its stroke means, as things stand. */
+  meaningOf(event: StrokeEvent, isNew: boolean, isBlocked: boolean): number {
+    const { key, what } = event;
+    if (this.strokes.has(key) && key !== this.head.key) return this.strokes.meaningOf(event, isNew, isBlocked);
+    if ((what & EDGES) !== 0) return IS_EDGE;
+    // Of the head's own stroke, which has no plan, only the end means something.
+    return (what & END) !== 0 ? GOES_ON : IS_NOTHING;
+  }
+
+  /**
+   * Drops the head and the queue, and forgets what the rules remember. What runs is ended by the actions.
+   * @param strokeOf whether a key that has stroke plans has not come to rest, and whether its actuation holds it down
+   */
+  reset(strokeOf: (key: number) => { goesOn: boolean; isDown: boolean }): void {
+    this.strokes.reset((key, hasBegun) => {
+      if (!this.strokes.has(key)) return false;
+      const { goesOn, isDown } = strokeOf(key);
+      return goesOn && (isDown || hasBegun || this.isWaiting(this.lastWaiting(key)));
+    });
+    this.head.clear();
+    this.lookAfresh();
+    this.queue.clear();
+    this.presses.reset();
+  }
+
+  /** The clock of gestures may have moved. */
+  private goOn(): void {
+    this.pump();
+    this.head.arm();
+  }
+
+  /** Goes on until the head needs something that has not happened yet, or nothing waits. */
+  private pump(): void {
+    const { queue, head } = this;
+    for (;;) {
+      if (head.isFree) {
+        this.lookAfresh();
+        if (queue.length === 0) return;
+        queue.read(0, this.event);
+        queue.remove(0);
+        this.handle(this.event);
+      } else if (this.looked < queue.length) {
+        if (head.isDueBy(queue.tUs(this.looked))) head.deadlinePassed();
+        else this.look(queue.read(this.looked, this.event));
+      } else if (head.isDue) {
+        head.deadlinePassed();
+      } else {
+        return;
+      }
+    }
+  }
+
+  /** What waits has not been looked at by whoever comes next. */
+  private lookAfresh(): void {
+    for (let n = 0; n < this.looked; n++) this.waitingPress[this.queue.key(n)] = NOT_WAITING;
+    this.looked = 0;
+  }
+
+  /** An event with nothing undecided before it. */
+  private handle(event: StrokeEvent): void {
+    if (this.strokes.has(event.key)) this.handleStroke(event);
+    else if ((event.what & PRESS) !== 0) this.head.press(event);
+    else if ((event.what & RELEASE) !== 0) this.presses.release(event);
+  }
+
+  private handleStroke(event: StrokeEvent): void {
+    const { key, what } = event;
+    const meaning = this.strokes.meaningOf(event, false, false);
+    if (meaning === IS_NOTHING) return;
+    if (meaning !== IS_EDGE) {
+      this.strokes.play(event);
+      return;
+    }
+    const isPlain = (event.what & PLAIN) !== 0;
+    if (!isPlain) this.strokes.hasNone(key);
+    if ((what & PRESS) !== 0) this.head.press(event);
+    else this.presses.release(event);
+    if (!isPlain && (what & END) !== 0) this.strokes.isOver(key);
+  }
+
+  /** The head looks at the first event it has not looked at. */
+  private look(event: StrokeEvent): void {
+    const { key, what } = event;
+    this.head.closedBy = key;
+    if (key === this.head.key) {
+      this.queue.remove(this.looked);
+      this.lookOwn(event);
+    } else if (this.strokes.has(key)) {
+      this.lookStroke(event);
+    } else if ((what & PRESS) !== 0) {
+      this.otherPressed(key, this.layers.lookUp(key));
+    } else {
+      this.otherReleased(event);
+    }
+  }
+
+  /** The head's own key: only its edges mean anything to a gesture. */
+  private lookOwn(event: StrokeEvent): void {
+    const { key, what } = event;
+    const isStroke = this.strokes.has(key);
+    if ((what & PRESS) !== 0) {
+      if (isStroke && (what & PLAIN) === 0) this.strokes.hasNone(key);
+      this.head.pressAgain(event);
+    }
+    if ((what & RELEASE) !== 0) this.head.release(event, this.looked > 0);
+    if (isStroke && (what & END) !== 0) this.strokes.isOver(key);
+  }
+
+  /** Another key that has stroke plans: a stroke that waits goes on waiting, one that was handled passes. */
+  private lookStroke(event: StrokeEvent): void {
+    const { key } = event;
+    const before = this.queue.lastOf(key, this.looked);
+    if (this.isWaiting(before)) {
+      this.lookAfter(event, before);
+      return;
+    }
+    const isNew = before !== NOTHING_WAITS;
+    const meaning = this.strokes.meaningOf(event, isNew, true);
+    this.queue.setWhat(this.looked, event.what & ~AS_PLAN);
+    switch (meaning) {
+      case IS_PLAN_PRESS:
+        this.queue.setWhat(this.looked, event.what | AS_PLAN);
+        this.otherPressed(key, this.strokes.bindingOf(key, isNew));
+        break;
+      case IS_EDGE:
+        if ((event.what & PRESS) !== 0) this.otherPressed(key, this.layers.lookUp(key));
+        else this.otherReleased(event);
+        break;
+      case GOES_ON:
+        this.queue.remove(this.looked);
+        this.strokes.play(event);
+        break;
+      case FINDS:
+      case IS_NOTHING:
+        this.queue.remove(this.looked);
+        break;
+    }
+  }
+
+  /** An event of a stroke of which another waits before it: it waits too, and is a press or a release as that stroke is. */
+  private lookAfter(event: StrokeEvent, before: number): void {
+    const what = (event.what & ~AS_PLAN) | (before & (AS_PLAN | PLAIN));
+    this.queue.setWhat(this.looked, what);
+    event.what = what;
+    const up = (what & AS_PLAN) !== 0 ? END : RELEASE;
+    if ((what & up) !== 0) this.otherReleased(event);
+    else if ((what & (AS_PLAN | PRESS)) === PRESS) this.otherPressed(event.key, this.layers.lookUp(event.key));
+    else this.looked++;
+  }
+
+  /** Whether a stroke goes on whose last event waits. */
+  private isWaiting(last: number): boolean {
+    return last !== NOTHING_WAITS && (last & END) === 0;
+  }
+
+  /** Another key goes down, with this binding as things stand. */
+  private otherPressed(key: number, binding: RunBinding | null): void {
+    const { head } = this;
+    if (head.isWaiting) {
+      head.becomeShownTap('interrupted');
+    } else if (!head.present.hold) {
+      head.becomeTap('interrupted');
+    } else if (binding?.kind === ACT && binding.action.modifiersOnly) {
+      this.wait(key, WAITS_INERT);
+    } else if (head.rules.otherHandOnly && this.sameHand(key) && !(binding?.kind === GESTURE && binding.hasHold)) {
+      head.becomeTap('same-hand');
+    } else if (head.rules.interrupt === 'any') {
+      head.becomeHold('pressed-inside');
+    } else {
+      this.wait(key, WAITS);
+    }
+  }
+
+  private otherReleased(event: StrokeEvent): void {
+    const { head } = this;
+    const { key } = event;
+    const waits = this.waitingPress[key];
+    if (waits === WAITS && head.rules.interrupt === 'nested') {
+      head.becomeHold('nested');
+    } else if (waits !== NOT_WAITING) {
+      this.wait(key, NOT_WAITING);
+    } else if (!this.presses.endsQuietly(key)) {
+      this.queue.remove(this.looked);
+      this.presses.release(event);
+    } else if (head.isWaiting) {
+      head.becomeShownTap('interrupted');
+    } else {
+      this.looked++;
+    }
+  }
+
+  /** The event stays in the queue, and the head has looked at it. */
+  private wait(key: number, as: typeof NOT_WAITING | typeof WAITS | typeof WAITS_INERT): void {
+    this.waitingPress[key] = as;
+    this.looked++;
+  }
+
+  private sameHand(key: number): boolean {
+    const hand = this.program.hands[key];
+    return hand !== 0 && hand === this.program.hands[this.head.key];
+  }
+}

@@ -1,0 +1,3 @@
+/** What an event means: joint presses, gestures, and strokes with plans. */
+export { Gestures } from './gestures';
+export { Joints } from './joints';

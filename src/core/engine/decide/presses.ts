@@ -1,0 +1,114 @@
+/**
+ * Presses that have been decided: what each key's press began and ends with its release, and what the rules remember of presses:
+ * which was the last, when one last typed, what was tapped.
+ */
+import type { Actions, Hold, Origin } from '../act';
+import type { Program, RunAction, RunGesture } from '../compile';
+import type { StrokeEvent } from '../events';
+
+export class Presses {
+  /** The key that went down last, or -1. */
+  last = -1;
+  /** How many keys have gone down so far. It numbers presses: what one press began is one action to the ledger. */
+  count = 0;
+  /** When the latest press went down that typed, in µs. */
+  private typedUs = -Infinity;
+  /** The gesture of each key whose last outcome was a tap. */
+  private readonly tapped: (RunGesture | null)[];
+  private readonly releasedUs: Float64Array;
+  private readonly running: (Hold | null)[];
+  /** Whether it is modifiers only. */
+  private readonly runsModifiers: Uint8Array;
+
+  constructor(
+    program: Program,
+    private readonly actions: Actions,
+  ) {
+    // Joint presses have numbers of their own behind the keys.
+    const count = program.keyIds.length + program.joints.length;
+    this.tapped = new Array<RunGesture | null>(count).fill(null);
+    this.running = new Array<Hold | null>(count).fill(null);
+    this.runsModifiers = new Uint8Array(count);
+    this.releasedUs = new Float64Array(count).fill(-Infinity);
+  }
+
+  /** A key goes down; the press has the number `count` from now on. */
+  goesDown(key: number): void {
+    this.last = key;
+    this.count++;
+  }
+
+  /** The action of a press begins, and ends when its key goes up. */
+  begin(action: RunAction, origin: Origin): void {
+    if (action.types) this.typed(origin);
+    this.beginHold(action, origin);
+  }
+
+  /** A gesture that became a hold: it does not count as typing. */
+  beginHold(action: RunAction, origin: Origin): void {
+    this.runsModifiers[origin.key] = action.modifiersOnly ? 1 : 0;
+    this.running[origin.key] = this.actions.begin(action, origin, true);
+  }
+
+  /** The action of a press begins, and ends by itself: its key is up, or as good as up. */
+  tap(action: RunAction, origin: Origin, tapUs: number): void {
+    if (action.types) this.typed(origin);
+    this.actions.tap(action, origin, tapUs);
+  }
+
+  /** A key goes up: what its press began ends. */
+  release(event: StrokeEvent): void {
+    const { key } = event;
+    this.releasedUs[key] = event.tUs;
+    const hold = this.running[key];
+    if (!hold) return;
+    this.running[key] = null;
+    this.actions.end(hold);
+  }
+
+  /** The release of the head, whose press has begun nothing yet. */
+  released(event: StrokeEvent): void {
+    this.releasedUs[event.key] = event.tUs;
+  }
+
+  /** A press has looked up its binding: pending `once` layers are used up. */
+  useUpOnce(): void {
+    this.actions.useUpOnce();
+  }
+
+  /** Whether the release of a key would end modifiers only, or a layer. */
+  endsQuietly(key: number): boolean {
+    const hold = this.running[key];
+    return !!hold && (this.runsModifiers[key] === 1 || this.actions.endsLayer(hold));
+  }
+
+  /** A press typed. */
+  typed({ pressedUs }: Origin): void {
+    if (pressedUs > this.typedUs) this.typedUs = pressedUs;
+  }
+
+  /** A gesture of a key was decided: `null` when not as a tap, or when the press was no gesture. */
+  decided(key: number, tapped: RunGesture | null): void {
+    this.tapped[key] = tapped;
+  }
+
+  /** Whether a press comes so soon after one that typed that it is a tap. */
+  isGuarded(gesture: RunGesture, { pressedUs }: Origin): boolean {
+    return pressedUs - this.typedUs < gesture.typingGuardUs;
+  }
+
+  /** Whether a press comes so soon after a tap of the same gesture that it is a tap again. */
+  isTappedAgain(gesture: RunGesture, { key, pressedUs }: Origin, lastKey: number): boolean {
+    return (
+      lastKey === key && this.tapped[key] === gesture && pressedUs - (this.releasedUs[key] as number) < gesture.retapUs
+    );
+  }
+
+  reset(): void {
+    this.running.fill(null);
+    this.releasedUs.fill(-Infinity);
+    this.tapped.fill(null);
+    this.last = -1;
+    this.typedUs = -Infinity;
+  }
+}

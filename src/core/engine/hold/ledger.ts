@@ -1,0 +1,279 @@
+/**
+ * The ledger: who holds what at the host. Every usage has a count of its claims: down is sent at 0 -> 1, up at 1 -> 0. A
+ * non-modifier that is claimed again while it is down is sent up and down once more, so that no press is lost.
+ */
+import type { Clock } from '../clock';
+import type { Program } from '../compile';
+import type { Listener } from '../out';
+import {
+  canBeAside,
+  CAPITALS,
+  CHORD_MODIFIER,
+  Claim,
+  GONE,
+  type Holder,
+  isPassing,
+  LATCH,
+  LEFT,
+  ONCE,
+  Row,
+} from './claims';
+
+export class Ledger {
+  private readonly modifiers: Uint8Array;
+  private readonly counts: Uint16Array;
+  private readonly claims = new Row(() => new Claim());
+  private order = 0;
+  /** How many claims the next key may end. */
+  private passing = 0;
+  /** How many usages are kept down with no finger on them. */
+  private kept = 0;
+  /** How many macros and texts play that have put modifiers aside. */
+  private asiders = 0;
+  /** Of each usage, what keeps it down with no finger on it: at most one latch, and one that a macro left. */
+  private readonly latched: (Claim | null)[];
+  private readonly left: (Claim | null)[];
+
+  constructor(
+    program: Program,
+    private readonly clock: Clock,
+    private readonly listener: Listener,
+  ) {
+    const count = program.codes.length;
+    this.modifiers = program.modifiers;
+    this.counts = new Uint16Array(count);
+    this.latched = new Array<Claim | null>(count).fill(null);
+    this.left = new Array<Claim | null>(count).fill(null);
+  }
+
+  isModifier(usage: number): boolean {
+    return this.modifiers[usage] === 1;
+  }
+
+  /** The number of the next thing that begins: claims, and the actions that make them. */
+  nextOrder(): number {
+    return ++this.order;
+  }
+
+  /** A holder takes a usage. */
+  claim(holder: Holder | null, usage: number, why: number, press: number): Claim {
+    const claim = this.claims.append();
+    claim.order = ++this.order;
+    claim.usage = usage;
+    claim.why = why;
+    claim.press = press;
+    claim.isAside = false;
+    if (holder) {
+      claim.earlier = holder.lastClaim;
+      holder.lastClaim = claim;
+    }
+    if (isPassing(why)) this.passing++;
+    this.down(usage);
+    return claim;
+  }
+
+  /** A holder gives back what it took last; false when it holds nothing. */
+  releaseLast(holder: Holder): boolean {
+    const claim = holder.lastClaim;
+    if (!claim) return false;
+    holder.lastClaim = claim.earlier;
+    this.release(claim);
+    return true;
+  }
+
+  /** A holder gives back one of the usages that it holds, not the last perhaps. */
+  releaseOf(holder: Holder, claim: Claim): void {
+    this.takeFrom(holder, claim);
+    this.release(claim);
+  }
+
+  /** A holder presses a usage again that it holds: a non-modifier goes up and down; it counts as its last from now on. */
+  strikeAgain(holder: Holder, claim: Claim): void {
+    this.takeFrom(holder, claim);
+    claim.earlier = holder.lastClaim;
+    holder.lastClaim = claim;
+    this.goesLast(claim);
+    if (!this.isModifier(claim.usage)) this.strike(claim.usage);
+  }
+
+  /** A key of a text is struck: nobody holds it afterwards. */
+  down(usage: number): void {
+    const count = this.counts[usage] as number;
+    this.counts[usage] = count + 1;
+    if (count === 0) this.listener.edge(this.clock.nowUs, true, usage);
+    else if (!this.isModifier(usage)) this.strike(usage);
+  }
+
+  up(usage: number): void {
+    const count = (this.counts[usage] as number) - 1;
+    this.counts[usage] = count;
+    if (count === 0) this.listener.edge(this.clock.nowUs, false, usage);
+  }
+
+  /** Whether a key that goes down may send modifiers up before it. */
+  get hasPassing(): boolean {
+    return this.passing > 0;
+  }
+
+  /**
+   * What has to be up before a key of a press goes down goes up, last down first: modifiers of other presses' chords, and those
+   * that were added to an earlier key.
+   * @param keepsCapitals the key gets Shift by `capitals`, so that the Shift of the letters before it stays
+   */
+  makeWay(press: number, keepsCapitals: boolean): void {
+    if (this.passing === 0) return;
+    for (let place = this.claims.length - 1; place >= 0; place--) {
+      const claim = this.claims.at(place);
+      if (this.goesBefore(claim, press) || (claim.why === CAPITALS && !keepsCapitals)) this.endEarly(claim);
+    }
+  }
+
+  /** Whether a usage is down still when a key of a press has been made way for. */
+  staysDown(usage: number, press: number): boolean {
+    let count = this.counts[usage] as number;
+    for (let place = count > 0 ? this.claims.length - 1 : -1; place >= 0; place--) {
+      const claim = this.claims.at(place);
+      if (claim.usage === usage && !claim.isAside && this.goesBefore(claim, press)) count--;
+    }
+    return count > 0;
+  }
+
+  /**
+   * A macro or a text begins to play without modifiers: those of fingers and latches are put aside, last down first. Those that
+   * were added to a key go up for good.
+   */
+  putAside(): void {
+    this.asiders++;
+    for (let place = this.claims.length - 1; place >= 0; place--) {
+      const claim = this.claims.at(place);
+      if (claim.why === ONCE || claim.why === CAPITALS) {
+        this.endEarly(claim);
+      } else if (!claim.isAside && canBeAside(claim.why) && this.isModifier(claim.usage)) {
+        claim.isAside = true;
+        this.up(claim.usage);
+      }
+    }
+  }
+
+  /** It has finished: when it was the last that played, what is still held of what was put aside comes back, first down first. */
+  bringBack(): void {
+    if (--this.asiders > 0) return;
+    for (let place = 0; place < this.claims.length; place++) {
+      const claim = this.claims.at(place);
+      if (!claim.isAside || claim.why === GONE) continue;
+      claim.isAside = false;
+      this.down(claim.usage);
+    }
+  }
+
+  /** Whether anything is kept down with no finger on it. */
+  get hasKept(): boolean {
+    return this.kept > 0;
+  }
+
+  isLatched(usage: number): boolean {
+    return this.latched[usage] !== null;
+  }
+
+  latch(usage: number, press: number): void {
+    this.kept++;
+    this.latched[usage] = this.claim(null, usage, LATCH, press);
+  }
+
+  unlatch(usage: number): void {
+    const claim = this.latched[usage];
+    this.latched[usage] = null;
+    if (!claim) return;
+    this.kept--;
+    this.release(claim);
+  }
+
+  /** Lets go of the latches among some usages (all, when none are named), the last first. */
+  unlatchTogether(usages: readonly number[] | null): void {
+    for (let place = this.claims.length - 1; place >= 0; place--) {
+      const claim = this.claims.at(place);
+      if (claim.why === LATCH && (!usages || usages.includes(claim.usage))) this.unlatch(claim.usage);
+    }
+  }
+
+  /** A macro that finishes leaves a usage down. One that is left already is left once. */
+  leave(holder: Holder, claim: Claim): void {
+    this.takeFrom(holder, claim);
+    if (this.left[claim.usage]) {
+      this.release(claim);
+      return;
+    }
+    this.kept++;
+    this.left[claim.usage] = claim;
+    claim.why = LEFT;
+    this.goesLast(claim);
+  }
+
+  /** Lets go of what a macro left of a usage; false when none did. */
+  letGoOfLeft(usage: number): boolean {
+    const claim = this.left[usage];
+    if (!claim) return false;
+    this.left[usage] = null;
+    this.kept--;
+    this.release(claim);
+    return true;
+  }
+
+  letGoOfAllLeft(): void {
+    for (let usage = 0; usage < this.left.length; usage++) this.letGoOfLeft(usage);
+  }
+
+  /** The end of an action of one key alone takes back a latch on it, and what a macro left of it, if it began after them. */
+  takeBack(usage: number, begunAt: number): void {
+    const latch = this.latched[usage];
+    if (latch && latch.order < begunAt) this.unlatch(usage);
+    const left = this.left[usage];
+    if (left && left.order < begunAt) this.letGoOfLeft(usage);
+  }
+
+  /** Everything was let go of, and nothing plays any more. */
+  reset(): void {
+    this.asiders = 0;
+  }
+
+  /** Whether a claim ends before a key of a press, whatever that key gets. */
+  private goesBefore(claim: Claim, press: number): boolean {
+    return claim.why === ONCE || (claim.why === CHORD_MODIFIER && claim.press !== press);
+  }
+
+  private strike(usage: number): void {
+    this.listener.edge(this.clock.nowUs, false, usage);
+    this.listener.edge(this.clock.nowUs, true, usage);
+  }
+
+  /** A claim ends though its holder goes on; the record stays in its place until the holder gives it back. */
+  private endEarly(claim: Claim): void {
+    this.passing--;
+    claim.why = GONE;
+    if (!claim.isAside) this.up(claim.usage);
+  }
+
+  private release(claim: Claim): void {
+    const { why } = claim;
+    if (isPassing(why)) this.passing--;
+    this.claims.remove(claim);
+    if (why !== GONE && !claim.isAside) this.up(claim.usage);
+  }
+
+  private takeFrom(holder: Holder, claim: Claim): void {
+    if (holder.lastClaim === claim) {
+      holder.lastClaim = claim.earlier;
+      return;
+    }
+    for (let later = holder.lastClaim; later; later = later.earlier) {
+      if (later.earlier !== claim) continue;
+      later.earlier = claim.earlier;
+      return;
+    }
+  }
+
+  private goesLast(claim: Claim): void {
+    claim.order = ++this.order;
+    this.claims.moveToEnd(claim);
+  }
+}

@@ -1,0 +1,76 @@
+/** Outcome lines: what the engine sent and why, as plain objects with names instead of numbers. */
+import type { Program } from '../compile';
+import { BY_TIME, type Cause, type Decided, type LayerWay, type Listener } from './listener';
+
+export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
+export type WheelLine = { t: number; wheel: { dx: number; dy: number } };
+export type DecisionLine = {
+  t: number;
+  why: Cause;
+  key: string;
+  layer: string;
+  step: number;
+  outcome: Decided;
+  sinceUs: number;
+};
+export type OutcomeLine = EdgeLine | WheelLine | DecisionLine;
+
+/** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
+export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
+export type LayerLine = { t: number; layer: string; active: boolean; under: boolean; way: LayerWay };
+/** A decision that also says whose press or release closed it: a key, or `joint:ID`; absent when a deadline did. */
+export type TracedDecisionLine = DecisionLine & { by?: string };
+/** What a press does begins; `from` is a key, or `joint:ID`. The downs that follow come from it. */
+export type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
+export type TraceLine = OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine;
+
+export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
+export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
+export const isDecisionLine = (line: TraceLine): line is TracedDecisionLine => 'why' in line;
+export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
+export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
+export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
+
+/** A listener that gives each usage edge, and with `why` each decision, to `take` as an outcome line. */
+export function outcomeLines(program: Program, take: (line: OutcomeLine) => void, why: boolean): Listener {
+  const edges: Listener = {
+    wheel: (t, dx, dy) => take({ t, wheel: { dx, dy } }),
+    edge: (t, down, usage) => take({ t, edge: down ? 'down' : 'up', code: program.codes[usage] ?? '' }),
+  };
+  if (!why) return edges;
+  return { ...edges, decision: (...decision) => take(decisionLine(program, ...decision)) };
+}
+
+const decisionLine = (
+  program: Program,
+  ...[t, why, key, layer, step, outcome, openUs]: Parameters<NonNullable<Listener['decision']>>
+): DecisionLine => ({
+  t,
+  why,
+  key: program.keyIds[key] ?? '',
+  layer: program.layerIds[layer] ?? '',
+  step,
+  outcome,
+  sinceUs: openUs,
+});
+
+/** What a key number is called: a key id, or for a joint press `joint:ID`. */
+const sourceName = ({ keyIds, joints }: Program, key: number): string =>
+  keyIds[key] ?? `joint:${joints[key - keyIds.length]?.id ?? ''}`;
+
+/** A listener that gives everything that happens inside, in order. */
+export function traceLines(program: Program, take: (line: TraceLine) => void): Listener {
+  return {
+    ...outcomeLines(program, take, false),
+    decision: (...decision) => {
+      const by = decision[7];
+      const line = decisionLine(program, ...decision);
+      take(by === BY_TIME ? line : { ...line, by: sourceName(program, by) });
+    },
+    pending: (t, key, layer, step, sinceUs) =>
+      take({ t, pending: program.keyIds[key] ?? '', layer: program.layerIds[layer] ?? '', step, sinceUs }),
+    begin: (t, key, layer, pressedUs) =>
+      take({ t, from: sourceName(program, key), layer: program.layerIds[layer] ?? '', pressedUs }),
+    layer: (t, layer, active, under, way) => take({ t, layer: program.layerIds[layer] ?? '', active, under, way }),
+  };
+}

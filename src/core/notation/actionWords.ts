@@ -1,0 +1,290 @@
+/** The words of actions, one row a kind: how each is read from a line and written in one, said in a sentence, and put on a keycap. */
+import { codeOfWord, HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
+import { LIMITS, type Action, type ActionKind, type ActionOf, type LayerHow, type Range } from '../profile';
+import { foreign } from '../reading';
+import {
+  chordTitle,
+  layerName,
+  macroName,
+  printChord,
+  printLayer,
+  printMacro,
+  printText,
+  printTime,
+  type NotationContext,
+} from './names';
+import type { Scanner } from './scanner';
+
+/** Whether the key is only touched (`tap`: over at once), or the action lasts until the key goes up or for a while that is said elsewhere. */
+export type Lasting = 'tap' | 'until up' | 'meanwhile';
+
+/** A line that can be taken as it is, under the heading it belongs to. */
+export type Meaning = { group: string; line: string; meaning: string };
+
+/** What reading an action needs of the line's reader, besides the words themselves. */
+export interface ActionReader {
+  readonly scanner: Scanner;
+  chord(): string[];
+  /** A time in ms. */
+  time(): number;
+  number(range: Range): number;
+  layer(): string;
+  /** The layer whose name comes next, which is taken; undefined, with nothing taken, when there is none. */
+  namedLayer(): string | undefined;
+  macro(): string;
+}
+
+type Row<K extends ActionKind> = {
+  /** Words that begin such an action, what each means, and what comes after it. None when a chord begins it. */
+  begins: Readonly<Record<string, { meaning: string; read: (reader: ActionReader) => Action }>>;
+  /** As it is written in a line, or `undefined` when the line has no words for it. */
+  print: (action: ActionOf<K>, context: NotationContext) => string | undefined;
+  /** As the predicate of a sentence about a key: "sends Escape". */
+  says: (action: ActionOf<K>, lasting: Lasting, context: NotationContext) => string;
+  /** On a keycap. */
+  legend: (action: ActionOf<K>, context: NotationContext) => string;
+  /** Lines to choose from, for who does not type. */
+  offers?: readonly Meaning[];
+};
+
+/** Which way the wheel turns, in notches to the right and up. */
+const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
+  up: [0, 1],
+  down: [0, -1],
+  left: [-1, 0],
+  right: [1, 0],
+};
+
+const stays = (line: string, meaning: string): Meaning => ({ group: 'Keys that stay', line, meaning });
+const legends = (codes: readonly string[]): string => codes.map(legendOfCode).join(' ');
+const untilUp = (lasting: Lasting): string => (lasting === 'until up' ? ' until you let go' : '');
+
+function withChord(codes: readonly string[], say: (chord: string) => string): string | undefined {
+  const chord = printChord(codes);
+  return chord === undefined ? undefined : say(chord);
+}
+
+/** A turn in one direction; one that goes two ways at once, or nowhere, has no words. */
+function printWheel({ dx, dy }: ActionOf<'wheel'>): string | undefined {
+  const notches = Math.abs(dx + dy);
+  const way = Object.entries(WHEEL).find(([, [x, y]]) => x * notches === dx && y * notches === dy);
+  if (!way || notches === 0 || (dx !== 0 && dy !== 0)) return undefined;
+  return `wheel ${way[0]}${notches > 1 ? ` ${notches}` : ''}`;
+}
+
+function readWheel({ scanner, number }: ActionReader): Action {
+  const piece = scanner.take();
+  const [dx, dy] = WHEEL[piece.text.toLowerCase()] ?? scanner.fail(piece, Object.keys(WHEEL));
+  const notches = /^\d/.test(scanner.peek().text) ? number({ least: 1, most: LIMITS.wheelNotches.most }) : 1;
+  return { do: 'wheel', dx: dx * notches, dy: dy * notches };
+}
+
+function readText({ scanner, time }: ActionReader): Action {
+  const piece = scanner.peek();
+  const text = scanner.takeText();
+  if (text === undefined) return scanner.fail(piece, ['a text in quotes, such as "Scene 3"']);
+  if (text === '') scanner.fail(piece, [], 'There is nothing between the quotes.');
+  if (text.length > LIMITS.textLength)
+    scanner.fail(piece, [], `A text has ${LIMITS.textLength} characters at most; this one has ${text.length}.`);
+  if (!scanner.takeWord('every')) return { do: 'text', text, gapMs: 0 };
+  const gap = scanner.peek();
+  const gapMs = time();
+  return gapMs <= LIMITS.gapMs.most
+    ? { do: 'text', text, gapMs }
+    : scanner.fail(gap, [], `Characters come ${LIMITS.gapMs.most / 1000} s apart at most.`);
+}
+
+/** `once` is followed by a layer, or by modifiers; `once keys` by modifiers, whatever layers are called. */
+function readOnce({ scanner, chord, layer, namedLayer }: ActionReader): Action {
+  if (scanner.takeWord('keys')) return { do: 'once', codes: chord() };
+  const code = codeOfWord(scanner.peek().text);
+  const named = namedLayer();
+  if (named) return { do: 'layer', how: 'once', layer: named };
+  if (code && isModifier(code)) return { do: 'once', codes: chord() };
+  return { do: 'layer', how: 'once', layer: layer() };
+}
+
+const readWay =
+  (how: LayerHow) =>
+  ({ layer }: ActionReader): Action => ({ do: 'layer', how, layer: layer() });
+
+const ROWS: { [K in ActionKind]: Row<K> } = {
+  keys: {
+    begins: {},
+    print: ({ codes }) => printChord(codes),
+    says: ({ codes }, lasting) =>
+      lasting !== 'tap' || codes.every(isModifier)
+        ? `holds ${chordTitle(codes)}${untilUp(lasting)}`
+        : `sends ${chordTitle(codes)}`,
+    legend: ({ codes }) => shiftedSign(HOST_LAYOUTS.us, codes) ?? legends(codes),
+  },
+  layer: {
+    begins: {
+      while: { meaning: 'a layer, as long as the key is down', read: readWay('while') },
+      flip: { meaning: 'a layer on, or off when it is on', read: readWay('flip') },
+      go: { meaning: 'to a layer, and stay there', read: readWay('go') },
+      once: { meaning: 'a layer, or modifiers, for the next key only', read: readOnce },
+    },
+    print: ({ how, layer }, context) => `${how} ${printLayer(layer, context)}`,
+    says: ({ how, layer }, lasting, context) => {
+      const name = layerName(layer, context);
+      switch (how) {
+        case 'while':
+          return lasting === 'tap' ? `shows ${name} for no time at all` : `shows ${name}${untilUp(lasting)}`;
+        case 'flip':
+          return `turns ${name} on, or off when it is on`;
+        case 'go':
+          return `goes to ${name} and stays there`;
+        case 'once':
+          return `shows ${name} for the next key`;
+      }
+    },
+    legend: ({ how, layer }, { layers }) => {
+      const name = layers.find(({ id }) => id === layer)?.name ?? '?';
+      return how === 'while' ? name : `${how} ${name}`;
+    },
+  },
+  macro: {
+    begins: { play: { meaning: 'a macro', read: ({ macro }) => ({ do: 'macro', macro: macro() }) } },
+    print: ({ macro }, context) => `play ${printMacro(macro, context)}`,
+    says: ({ macro }, _lasting, context) => `plays ${macroName(macro, context)}`,
+    legend: ({ macro }, { macros }) => `▸ ${macros?.find(({ id }) => id === macro)?.name ?? '?'}`,
+  },
+  text: {
+    begins: { type: { meaning: 'a text, in quotes', read: readText } },
+    print: ({ text, gapMs }) => `type ${printText(text)}${gapMs > 0 ? ` every ${printTime(gapMs)}` : ''}`,
+    says: ({ text, gapMs }) => `types “${foreign(text)}”${gapMs > 0 ? `, a character every ${gapMs} ms` : ''}`,
+    legend: ({ text }) => `“${text}”`,
+  },
+  once: {
+    // The word `once` stands with the ways between layers, since a layer or modifiers may follow it.
+    begins: {},
+    print: ({ codes }, { layers }) =>
+      withChord(codes, (chord) => {
+        const couldBeALayer = layers.some(({ name }) => name.toLowerCase() === chord.toLowerCase());
+        return `once ${couldBeALayer || !isModifier(codes[0] ?? '') ? 'keys ' : ''}${chord}`;
+      }),
+    says: ({ codes }) => `adds ${chordTitle(codes)} to the next key`,
+    legend: ({ codes }) => `once ${legends(codes)}`,
+    offers: [stays('once Shift', 'Shift for the next key only')],
+  },
+  latch: {
+    begins: {
+      latch: {
+        meaning: 'keys stay down until they are latched again',
+        read: ({ scanner, chord }) =>
+          scanner.takeWord('next') ? { do: 'latchNext' } : { do: 'latch', codes: chord() },
+      },
+    },
+    print: ({ codes }) => withChord(codes, (chord) => `latch ${chord}`),
+    says: ({ codes }) => `latches ${chordTitle(codes)}, or lets go of it`,
+    legend: ({ codes }) => `latch ${legends(codes)}`,
+    offers: [stays('latch Shift', 'Shift stays down until pressed again')],
+  },
+  latchNext: {
+    // `latch next` begins as a latch.
+    begins: {},
+    print: () => 'latch next',
+    says: () => 'latches what the next key sends',
+    legend: () => 'latchNext',
+    offers: [stays('latch next', 'what the next key sends stays down')],
+  },
+  capitals: {
+    begins: { capitals: { meaning: 'capitals until the word ends', read: () => ({ do: 'capitals' }) } },
+    print: () => 'capitals',
+    says: () => 'writes capitals until the word ends',
+    legend: () => 'capitals',
+    offers: [stays('capitals', 'capitals until the word ends')],
+  },
+  holdFor: {
+    begins: {},
+    print: ({ codes, ms }) => withChord(codes, (chord) => `${chord} for ${printTime(ms)}`),
+    says: ({ codes, ms }) => `holds ${chordTitle(codes)} for ${ms / 1000} s`,
+    legend: ({ codes }) => `hold ${legends(codes)}`,
+    offers: [stays('hold Right for 1 s', 'a key held for a time')],
+  },
+  button: {
+    begins: {
+      button: {
+        meaning: 'a mouse button, 1 to 8',
+        read: ({ number }) => ({ do: 'button', button: number(LIMITS.button) }),
+      },
+    },
+    print: ({ button }) => `button ${button}`,
+    says: ({ button }, lasting) => `holds mouse button ${button}${untilUp(lasting)}`,
+    legend: () => 'button',
+    offers: [1, 2, 3].map((n) => ({ group: 'Mouse', line: `button ${n}`, meaning: `mouse button ${n}` })),
+  },
+  wheel: {
+    begins: { wheel: { meaning: 'the mouse wheel: up, down, left or right', read: readWheel } },
+    print: printWheel,
+    says: () => 'turns the mouse wheel',
+    legend: () => 'wheel',
+    offers: Object.keys(WHEEL).map((way) => ({
+      group: 'Mouse',
+      line: `wheel ${way}`,
+      meaning: `turn the wheel ${way}`,
+    })),
+  },
+  slot: {
+    begins: {},
+    print: () => undefined,
+    says: (action) => (action.how === 'go' ? `changes to slot ${action.slot}` : `changes to the ${action.how} slot`),
+    legend: () => 'slot',
+  },
+  device: {
+    begins: {},
+    print: () => undefined,
+    says: ({ what }) =>
+      ({
+        record: 'starts recording on the keyboard',
+        lampsUp: 'makes the lamps brighter',
+        lampsDown: 'makes the lamps darker',
+        lampsToggle: 'turns the lamps on or off',
+        bootloader: 'restarts the keyboard for new firmware',
+      })[what],
+    legend: () => 'device',
+  },
+  many: {
+    begins: {},
+    print: ({ actions }, context) => {
+      const parts = actions.map((part) => (part.do === 'many' ? undefined : printAction(part, context)));
+      return parts.length > 1 && parts.every((part) => part !== undefined) ? parts.join(' & ') : undefined;
+    },
+    says: ({ actions }, lasting, context) => actions.map((part) => predicate(part, lasting, context)).join(', and '),
+    legend: ({ actions }, context) => actions.map((part) => actionLegend(part, context)).join(' · '),
+  },
+};
+
+const rowOf = <A extends Action>(action: A): Row<A['do']> => ROWS[action.do] as unknown as Row<A['do']>;
+
+/** An action as it is written in a line, or `undefined` when the line has no words for it. */
+export const printAction = (action: Action, context: NotationContext): string | undefined =>
+  rowOf(action).print(action as never, context);
+
+/** What an action does, as the predicate of a sentence about the key: "sends Escape". */
+export const predicate = (action: Action, lasting: Lasting, context: NotationContext): string =>
+  rowOf(action).says(action as never, lasting, context);
+
+/** The few characters for an action that fit a keycap. */
+export const actionLegend = (action: Action, context: NotationContext): string =>
+  rowOf(action).legend(action as never, context);
+
+const BEGINNINGS = Object.values(ROWS).flatMap(({ begins }) => Object.entries(begins));
+
+/** The words that begin an action, and what each means: ways between layers, then the others. */
+export const ACTION_WORDS: Readonly<Record<string, string>> = Object.fromEntries(
+  BEGINNINGS.map(([word, { meaning }]) => [word, meaning]),
+);
+
+/** Lines to choose from that need no name and no key. */
+export const OFFERS: readonly Meaning[] = Object.values<{ offers?: readonly Meaning[] }>(ROWS).flatMap(
+  ({ offers }) => offers ?? [],
+);
+
+/** Reads an action: one that a word begins, or a chord, held for a time perhaps. */
+export function readAction(reader: ActionReader): Action {
+  for (const [word, { read }] of BEGINNINGS) if (reader.scanner.takeWord(word)) return read(reader);
+  const codes = reader.chord();
+  return reader.scanner.takeWord('for') ? { do: 'holdFor', codes, ms: reader.time() } : { do: 'keys', codes };
+}

@@ -1,0 +1,48 @@
+/** What names in a line refer to, and how names, chords, times and texts are written in it. */
+import { titleOfCode, wordOfCode } from '../codes';
+import type { Layer, Macro } from '../profile';
+import { foreign } from '../reading';
+
+/** What names in a line refer to. */
+export type NotationContext = {
+  layers: readonly Pick<Layer, 'id' | 'name'>[];
+  macros?: readonly Pick<Macro, 'id' | 'name'>[];
+};
+
+type Named = { id: string; name: string };
+
+/** A layer as it is written in a line: its name, in quotes when it needs them, or `#id` when the name is not its alone. */
+export const printLayer = (id: string, { layers }: NotationContext): string => printName(id, layers);
+
+/** A macro as it is written in a line, in the same way. */
+export const printMacro = (id: string, { macros }: NotationContext): string => printName(id, macros ?? []);
+
+/** A text in quotes. */
+export const printText = (text: string): string =>
+  `"${text.replace(/["\\]/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\t', '\\t')}"`;
+
+function printName(id: string, candidates: readonly Named[]): string {
+  const named = candidates.find((candidate) => candidate.id === id);
+  if (!named) return `#${id}`;
+  const sameName = candidates.filter(({ name }) => name.toLowerCase() === named.name.toLowerCase());
+  if (sameName.length > 1) return `#${id}`;
+  const plain = !/[,&"#\\]|^keys\b/i.test(named.name) && named.name === named.name.trim();
+  return plain ? named.name : `"${named.name.replace(/["\\]/g, '\\$&')}"`;
+}
+
+/** A chord as it is written in a line, or `undefined` when it names one key twice. */
+export const printChord = (codes: readonly string[]): string | undefined =>
+  new Set(codes).size === codes.length ? codes.map(wordOfCode).join('+') : undefined;
+
+export const printTime = (ms: number): string => (ms >= 1000 ? `${ms / 1000} s` : `${ms} ms`);
+
+/** A layer's name in a sentence. */
+export const layerName = (id: string, { layers }: NotationContext): string =>
+  foreign(layers.find((layer) => layer.id === id)?.name ?? `a layer “${foreign(id)}” that is gone`);
+
+/** A macro's name in a sentence. */
+export const macroName = (id: string, { macros }: NotationContext): string =>
+  foreign(macros?.find((macro) => macro.id === id)?.name ?? `a macro “${foreign(id)}” that is gone`);
+
+/** A chord in a sentence. */
+export const chordTitle = (codes: readonly string[]): string => codes.map(titleOfCode).join('+');

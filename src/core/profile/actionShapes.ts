@@ -1,0 +1,84 @@
+/**
+ * What an action is: its shape, one row a kind. An action has four other rows, each in a table of its own that the compiler does not
+ * let go unfilled: its words (`notation/actionWords.ts`), its bytes (`image/actionBytes.ts`), how it is made ready to run
+ * (`engine/compile/actions.ts`), and what it does (`engine/act/actions.ts`).
+ */
+import { z } from '../reading';
+import { LIMITS } from './limits';
+import { chord, gapMs, idSchema, notches, text, whole } from './schemaParts';
+
+export const layerHow = z.enum(['while', 'flip', 'go', 'once']);
+
+export type Action =
+  | { do: 'keys'; codes: string[] }
+  | { do: 'holdFor'; codes: string[]; ms: number }
+  | { do: 'latch'; codes: string[] }
+  | { do: 'latchNext' }
+  | { do: 'once'; codes: string[] }
+  | { do: 'capitals' }
+  | { do: 'layer'; how: 'while' | 'flip' | 'go' | 'once'; layer: string }
+  | { do: 'button'; button: number }
+  | { do: 'wheel'; dx: number; dy: number }
+  | { do: 'text'; text: string; gapMs: number }
+  | { do: 'macro'; macro: string }
+  | { do: 'slot'; how: 'next' | 'previous' }
+  | { do: 'slot'; how: 'go'; slot: number }
+  | { do: 'device'; what: 'record' | 'lampsUp' | 'lampsDown' | 'lampsToggle' | 'bootloader' }
+  | { do: 'many'; actions: Action[] };
+
+export type ActionKind = Action['do'];
+export type ActionOf<K extends ActionKind> = Extract<Action, { do: K }>;
+
+type Shapes = { [K in Exclude<ActionKind, 'many'>]: z.ZodType<ActionOf<K>> };
+
+const SHAPES: Shapes = {
+  keys: z.strictObject({ do: z.literal('keys'), codes: chord }),
+  holdFor: z.strictObject({ do: z.literal('holdFor'), codes: chord, ms: whole(LIMITS.holdForMs) }),
+  latch: z.strictObject({ do: z.literal('latch'), codes: chord }),
+  latchNext: z.strictObject({ do: z.literal('latchNext') }),
+  once: z.strictObject({ do: z.literal('once'), codes: chord }),
+  capitals: z.strictObject({ do: z.literal('capitals') }),
+  layer: z.strictObject({ do: z.literal('layer'), how: layerHow, layer: idSchema }),
+  button: z.strictObject({ do: z.literal('button'), button: whole(LIMITS.button) }),
+  wheel: z.strictObject({ do: z.literal('wheel'), dx: notches, dy: notches }),
+  text: z.strictObject({ do: z.literal('text'), text: text(LIMITS.textLength).min(1), gapMs }),
+  macro: z.strictObject({ do: z.literal('macro'), macro: idSchema }),
+  slot: z.discriminatedUnion('how', [
+    z.strictObject({ do: z.literal('slot'), how: z.enum(['next', 'previous']) }),
+    z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: whole(LIMITS.slot) }),
+  ]),
+  device: z.strictObject({
+    do: z.literal('device'),
+    what: z.enum(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader']),
+  }),
+};
+
+/** An object of several actions at once, beside the rows above: it is the one shape that holds others. */
+const several = z.strictObject({
+  do: z.literal('many'),
+  get actions() {
+    return z.array(actionSchema).min(1).max(LIMITS.actionsTogether);
+  },
+});
+
+/** How deep actions stand in each other, and how many there are in all. */
+function sizeOf(action: Action): { depth: number; parts: number } {
+  if (action.do !== 'many') return { depth: 0, parts: 1 };
+  const sizes = action.actions.map(sizeOf);
+  return {
+    depth: 1 + Math.max(...sizes.map(({ depth: deep }) => deep)),
+    parts: 1 + sizes.reduce((sum, { parts }) => sum + parts, 0),
+  };
+}
+
+/** Each shape has its kind under `do`, which the types of the rows no longer say. */
+const ALL = [...Object.values(SHAPES), several] as unknown as [typeof several, ...(typeof several)[]];
+
+export const actionSchema: z.ZodType<Action> = (z.discriminatedUnion('do', ALL) as unknown as z.ZodType<Action>)
+  .refine((action) => sizeOf(action).depth <= LIMITS.actionDepth, {
+    error: `is nested deeper than ${LIMITS.actionDepth} levels`,
+  })
+  .refine((action) => sizeOf(action).parts <= LIMITS.actionParts, {
+    error: `has more than ${LIMITS.actionParts} parts in all`,
+  })
+  .meta({ id: 'Action' });
