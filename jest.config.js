@@ -1,3 +1,6 @@
+/** No test depends on speed: what is given up on after this long hangs, on the slowest and busiest machine. */
+const GIVEN_UP_AFTER_MS = 300_000;
+
 /** Unit tests stand beside what they test; end-to-end tests drive the built app and stand in tests/. */
 const transform = {
   '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
@@ -10,6 +13,7 @@ const shared = {
   testEnvironmentOptions: { globalsCleanup: 'off' },
 };
 export default {
+  testTimeout: GIVEN_UP_AFTER_MS,
   projects: [
     {
       ...shared,

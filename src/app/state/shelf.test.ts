@@ -32,7 +32,7 @@ const pastOf = (window: Window, id: string): string[] =>
 
 /** Waits until something is so. */
 async function until(isSo: () => boolean | Promise<boolean>, what = 'it never came about'): Promise<void> {
-  for (let n = 0; n < 400; n++) {
+  for (let n = 0; n < 6000; n++) {
     if (await isSo()) return;
     await new Promise((resolve) => setTimeout(resolve, 10));
   }

@@ -6,6 +6,7 @@ import type { Sound } from '../check';
 import type { Advice } from './advice';
 import { gestureAdvice } from './gestures';
 import { jointAdvice } from './joints';
+import { keyboardAdvice } from './keyboard';
 import { fingerAdvice, layerAdvice } from './layers';
 import { macroAdvice } from './macros';
 import { planAdvice } from './plans';
@@ -32,6 +33,7 @@ export function adviceOn({ profile, board }: Sound): Advice[] {
     ...fingerAdvice(profile, board),
     ...jointAdvice(profile, board),
     ...reachAdvice(profile, board),
+    ...keyboardAdvice(profile, board),
     ...macroAdvice(profile),
     ...travelAdvice(profile, board),
     ...onKeys,

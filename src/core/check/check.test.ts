@@ -38,13 +38,20 @@ describe('a sound profile', () => {
   });
 });
 
-describe('what the engine does not run yet is a problem, by name and place', () => {
-  test.each<[string, Action]>([
-    ['slot', { do: 'slot', how: 'next' }],
-    ['device', { do: 'many', actions: [{ do: 'device', what: 'lampsUp' }] }],
-  ])('%s', (name, action) => {
-    const { problems } = check(withKey(action)) as Problems;
-    expect(problems[0]?.message).toContain(name);
-    expect(problems[0]?.path.slice(0, 4)).toEqual(['layers', 0, 'keys', 'KeyA']);
-  });
+test('a slot that the keyboard does not have is a problem, with its place', () => {
+  expect(isSound(check(withKey({ do: 'slot', how: 'go', slot: 4 })))).toBe(true);
+  const many: Action = {
+    do: 'many',
+    actions: [
+      { do: 'device', what: 'lampsUp' },
+      { do: 'slot', how: 'go', slot: 5 },
+    ],
+  };
+  const { problems } = check(withKey(many)) as Problems;
+  expect(problems).toEqual([
+    {
+      path: ['layers', 0, 'keys', 'KeyA', 'does', 'action', 'actions', 1, 'slot'],
+      message: 'there is no slot 5; the Harrow 64 has 4',
+    },
+  ]);
 });

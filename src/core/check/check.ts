@@ -6,7 +6,6 @@
 import { boardById, type Board } from '../board';
 import { compile, type Program } from '../engine';
 import { profileProblems, type Problem, type Profile } from '../profile';
-import { unsupportedIn } from './unsupported';
 
 class SoundProfile {
   // A private field makes the type one of its own: nothing else can pass for it.
@@ -42,7 +41,7 @@ const known = new WeakMap<Profile, WeakMap<Board, Checked>>();
 const nowhere = new WeakMap<Profile, Problems>();
 
 function find(profile: Profile, board: Board): Checked {
-  const problems = [...profileProblems(profile, board), ...unsupportedIn(profile)];
+  const problems = profileProblems(profile, board);
   return problems.length > 0 ? new Problems(problems) : new SoundProfile(profile, board);
 }
 

@@ -57,13 +57,21 @@ export const HOST_LAYOUTS: Readonly<Record<HostLayoutId, HostLayout>> = { us: US
 
 /** A key that makes this character when pressed, and whether Shift is needed; `undefined` when no key does. */
 export function strokeOfCharacter(layout: HostLayout, character: string): { code: Code; shift: boolean } | undefined {
-  for (const [code, [plain, shifted]] of Object.entries(layout.characters)) {
-    if (code.startsWith('Numpad')) continue;
-    if (plain === character) return { code, shift: false };
-    if (shifted === character) return { code, shift: true };
+  let strokes = strokesOf.get(layout);
+  if (!strokes) {
+    strokes = new Map();
+    for (const [code, [plain, shifted]] of Object.entries(layout.characters)) {
+      if (code.startsWith('Numpad')) continue;
+      if (plain !== undefined && !strokes.has(plain)) strokes.set(plain, { code, shift: false });
+      if (shifted !== undefined && !strokes.has(shifted)) strokes.set(shifted, { code, shift: true });
+    }
+    strokesOf.set(layout, strokes);
   }
-  return undefined;
+  return strokes.get(character);
 }
+
+/** The stroke of each character of a layout, found once: long texts ask often. */
+const strokesOf = new WeakMap<HostLayout, Map<string, { code: Code; shift: boolean }>>();
 
 /** Whether a code is a letter, for which Caps Lock acts as Shift. */
 export const isLetter = (code: Code): boolean => /^Key[A-Z]$/.test(code);

@@ -7,7 +7,7 @@
  * by then fires in order. However the same samples are cut into calls, the outcome is the same.
  */
 import { Actions, Layers } from './act';
-import { Clock } from './clock';
+import { Clock, Timer } from './clock';
 import type { Program } from './compile';
 import { Gestures, Joints } from './decide';
 import { type EventTaker, StrokeEvent } from './events';
@@ -24,6 +24,8 @@ export class Engine {
   /** Who takes events first: without joints there is nothing to hold back. */
   private readonly first: EventTaker;
   private readonly event = new StrokeEvent();
+  /** Another slot was asked for: everything ends, before the next event or deadline. */
+  private readonly leaving = new Timer(() => this.letGo());
 
   constructor(
     readonly program: Program,
@@ -32,7 +34,7 @@ export class Engine {
     const { clock } = this;
     this.travel = new Travel(program);
     this.layers = new Layers(program, clock, listener);
-    this.actions = new Actions(program, clock, this.layers, listener);
+    this.actions = new Actions(program, clock, this.layers, listener, this.leaving);
     this.gestures = new Gestures(program, clock, this.layers, this.actions, listener);
     this.joints = new Joints(program, clock, this.gestures);
     this.first = program.joints.length > 0 ? this.joints : this.gestures;
@@ -54,6 +56,7 @@ export class Engine {
     if (this.travel.isQuiet(key, depthUm) || !this.travel.sample(key, depthUm, this.event)) return;
     this.event.tUs = tUs;
     this.first.take(this.event);
+    if (this.leaving.isSet) this.clock.advance(tUs);
   }
 
   /** Lets time pass until `tUs`: every deadline due by then fires at its own time. */

@@ -16,7 +16,7 @@ import { replay, type Sample } from './replay';
 import { sketchProfile, type SketchLayers } from './sketch';
 
 const KEYS = ['KeyA', 'KeyS', 'KeyJ', 'KeyK', 'Space', 'ShiftLeft'];
-const RUNS = Number(process.env.PROMISE_RUNS ?? 1500);
+const RUNS = Number(process.env.PROMISE_RUNS ?? 800);
 
 const chord = fc.constantFrom('A', 'B', 'Ctrl', 'Shift', 'Ctrl+B', 'Ctrl+Shift+1', 'Alt+C & D');
 /** Latches have keys of their own, so that what they leave down can be told from what must not be. */
@@ -42,6 +42,9 @@ const special = fc.constantFrom(
   'play M0',
   'play M1',
   'play M1 & Ctrl+G',
+  'slot next',
+  'C & slot 2 & D',
+  'record',
 );
 const way = fc.constantFrom(
   'while Nav',

@@ -1,10 +1,26 @@
 /**
  * What an image stands for once its references are followed, counted before any of it is built: five levels of sixteen references are
- * a million actions in 243 bytes. The parts of an action stand before it, so that each is sized once.
+ * a million actions in a few bytes. The parts of an action stand before it, so that each is sized once. What may be asked of a
+ * reader grows with the image's length: who writes one that stands for more fills it up, and so nothing sound is ever refused.
  */
-import { LIMITS, type Action, type Binding, type Score } from '../profile';
+import { LIMITS, type Action, type Binding, type Profile, type Score } from '../profile';
 import { Budget, READING_BUDGET } from '../reading';
 import { badImage } from './bytes';
+import type { Patience } from './coder';
+
+const { nodes: NODES, nodesAByte: NODES_A_BYTE, decisions: BITS, decisionsAByte: BITS_A_BYTE } = READING_BUDGET.image;
+
+/** How many coded bits a reader takes of an image so long. */
+export const patienceFor = (imageBytes: number): Patience => ({ decisions: BITS + BITS_A_BYTE * imageBytes });
+
+/** How many bytes must be added to an image, so that it may stand for so much; a section of them has a head of up to 6 bytes. */
+export function paddingFor(imageBytes: number, nodes: number, decisions: number): number {
+  return Math.max(
+    0,
+    Math.ceil((nodes - NODES) / NODES_A_BYTE) - imageBytes,
+    Math.ceil((decisions - BITS) / BITS_A_BYTE) - imageBytes,
+  );
+}
 
 /** Actions, levels of `many`, and things in all, characters too. */
 type Size = { parts: number; depth: number; weight: number };
@@ -29,8 +45,17 @@ export class Expansion {
   private readonly budget: Budget;
 
   constructor(imageBytes: number) {
-    const { nodes, nodesAByte } = READING_BUDGET.image;
-    this.budget = new Budget(nodes + nodesAByte * imageBytes, 'the whole image');
+    this.budget = new Budget(NODES + NODES_A_BYTE * imageBytes, 'the whole image');
+  }
+
+  /** What a profile stands for. */
+  static of(profile: Profile): number {
+    const expansion = new Expansion(Infinity);
+    for (const { keys } of profile.layers) for (const { does } of Object.values(keys)) expansion.spendOnBinding(does);
+    for (const { action } of profile.joints) expansion.spendOnBinding({ kind: 'act', action });
+    for (const { onPress, repeat, onRelease } of profile.macros)
+      for (const score of [onPress, repeat, onRelease]) if (score) expansion.spendOnScore(score);
+    return expansion.budget.spent;
   }
 
   /** Lets an action into the pool. @throws Unreadable when no profile could hold it */
@@ -43,10 +68,6 @@ export class Expansion {
   /** Pays for everything that a binding stands for. @throws Unreadable when that is too much */
   spendOnBinding(binding: Binding): void {
     this.budget.spend(1 + actionsIn(binding).reduce((sum, action) => sum + this.sizeOf(action).weight, 0));
-  }
-
-  spendOnAction(action: Action): void {
-    this.budget.spend(this.sizeOf(action).weight);
   }
 
   /** Pays for a score in one of the macros that play it: its events, and the characters of its texts. */

@@ -1,4 +1,6 @@
 /** A profile as the bytes that a keyboard keeps: docs/formats/image.md. */
-export { boardIdOfImage, decodeImage, type ImageHeader, readHeader } from './decode';
-export { macroBytes } from './scores';
+export { boardIdOfImage, decodeImage } from './decode';
 export { encodeImage, type EncodeOptions } from './encode';
+export { macroBytes } from './scores';
+export { readHeader, sizesOf } from './sections';
+export { SECTION } from './sets';

@@ -1,170 +1,267 @@
 /**
- * Scores as bytes. A table names each key once; an event is then one number that holds the time since the event before and the
- * place in the table (time times the size of the table, plus the place), mostly two bytes. Whether a key goes down or up is
- * not written: an entry for a key turns it, and the rare event that does not has an entry of its own.
+ * Scores and macros in an image. What an event does can mostly be guessed: a key that is down goes up, and one that was
+ * pressed before is pressed again. So an event says which of the keys that are down goes up, or how long ago the key that goes down was
+ * pressed last; only a key that is new is named. Its time is the gap to the event before it.
  */
-import { codeOfUsage, idOf, KEYBOARD_PAGE, pageOf, usageOf, usageOfCode } from '../codes';
+import { type Code } from '../codes';
 import { LIMITS, type Macro, type Score, type ScoreEvent } from '../profile';
-import { badImage, type ByteReader, ByteWriter } from './bytes';
-import { LAST_KEY_TAG, SCORE_ENTRY } from './layout';
-import { isOneByte } from './parts';
+import { badImage } from './bytes';
+import { BitReader, BitWriter } from './coder';
+import { readText, writeText } from './parts';
+import { ReadingPool, WritingPool } from './pool';
+import { SET } from './sets';
+import { UsageReader, UsageWriter } from './usages';
 
-const COARSE_UNIT_US = 100;
+/** Units of time; a score is written in the greatest that all its times are whole numbers of. */
+const UNITS_US = [1, 100, 1000, 5000] as const;
+
+const unitOf = (score: Score): number => {
+  const times = [score.lengthUs, ...score.events.map(({ atUs }) => atUs)];
+  return UNITS_US.findLastIndex((unit) => times.every((us) => us % unit === 0));
+};
 const RUN_KINDS = ['times', 'whileHeld', 'untilPressedAgain'] as const;
-const MOST_EVENTS = LIMITS.scoreEvents;
-const LONGEST_US = LIMITS.scoreUs.most;
 
-/** What an event does, apart from its time, as the bytes of a table entry. */
-function entryOf(event: ScoreEvent, isDown: boolean): Uint8Array {
-  const out = new ByteWriter();
-  if ('text' in event) return out.u8(SCORE_ENTRY.text).text(event.text).count(event.gapMs).toBytes();
-  if ('wheel' in event) return out.u8(SCORE_ENTRY.wheel).u8(event.wheel.dx).u8(event.wheel.dy).toBytes();
-  const turns = (event.edge === 'down') !== isDown;
-  if (!turns) out.u8(event.edge === 'down' ? SCORE_ENTRY.down : SCORE_ENTRY.up);
-  const usage = usageOfCode(event.code) ?? 0;
-  if (isOneByte(usage)) out.u8(idOf(usage));
-  else out.u8(SCORE_ENTRY.otherPage).u8(pageOf(usage)).count(idOf(usage));
-  return out.toBytes();
-}
+/** What an event does. Their places are their numbers. */
+const UP = 0;
+const DOWN_AGAIN = 1;
+const DOWN_NEW = 2;
+const TEXT = 3;
+const WHEEL = 4;
+/** A key goes up that is not down. */
+const UP_ONLY = 5;
+const EVENT_BITS = 3;
 
-/** A score whose events stand in order of time. */
-export function scoreBytes(score: Score): Uint8Array {
-  const events = score.events.toSorted((a, b) => a.atUs - b.atUs);
-  const isFine = [score.lengthUs, ...events.map(({ atUs }) => atUs)].some((us) => us % COARSE_UNIT_US !== 0);
-  const unitUs = isFine ? 1 : COARSE_UNIT_US;
-  const places = new Map<string, number>();
-  const table = new ByteWriter();
-  const down = new Set<string>();
-  const found = events.map((event) => {
-    const entry = entryOf(event, 'code' in event && down.has(event.code));
-    if ('code' in event) {
-      if (event.edge === 'down') down.add(event.code);
-      else down.delete(event.code);
-    }
-    const key = entry.join();
-    const known = places.get(key);
-    if (known !== undefined) return known;
-    table.raw(entry);
-    places.set(key, places.size);
-    return places.size - 1;
-  });
-  const out = new ByteWriter().count(places.size * 2 + (isFine ? 1 : 0)).raw(table.toBytes());
-  out.count(score.lengthUs / unitUs).count(events.length);
-  let before = 0;
-  events.forEach(({ atUs }, index) => {
-    const at = atUs / unitUs;
-    out.count((at - before) * places.size + (found[index] ?? 0));
-    before = at;
-  });
-  return out.toBytes();
-}
+const signed = (byte: number): number => (byte << 24) >> 24;
 
-type Entry =
-  { code: string; edge?: 'down' | 'up' } | { text: string; gapMs: number } | { wheel: { dx: number; dy: number } };
+/** What scores of one image have in common: the keys pressed so far, the one pressed last first, and the gap behind each kind of event. */
+class Course {
+  readonly recent: Code[] = [];
+  down: Code[] = [];
+  before = UP;
+  gaps: number[] = [];
 
-function readEntry(reader: ByteReader): Entry {
-  const at = reader.offset;
-  const tag = reader.u8();
-  switch (tag) {
-    case SCORE_ENTRY.text:
-      return { text: reader.text(2000), gapMs: reader.count(LIMITS.gapMs.most) };
-    case SCORE_ENTRY.wheel:
-      return { wheel: { dx: (reader.u8() << 24) >> 24, dy: (reader.u8() << 24) >> 24 } };
-    case SCORE_ENTRY.down:
-      return { ...readEntryKey(reader, reader.u8()), edge: 'down' };
-    case SCORE_ENTRY.up:
-      return { ...readEntryKey(reader, reader.u8()), edge: 'up' };
-    default:
-      if (tag > LAST_KEY_TAG) throw badImage(at, `an entry of the unknown kind ${tag} in a score`);
-      return readEntryKey(reader, tag);
+  begin(): void {
+    this.down = [];
+    this.before = UP;
+    this.gaps = [];
+  }
+
+  pressed(code: Code): void {
+    const place = this.recent.indexOf(code);
+    if (place >= 0) this.recent.splice(place, 1);
+    this.recent.unshift(code);
+    if (!this.down.includes(code)) this.down.push(code);
+  }
+
+  lifted(code: Code): void {
+    const place = this.down.indexOf(code);
+    if (place >= 0) this.down.splice(place, 1);
   }
 }
 
-const readEntryKey = (reader: ByteReader, tag: number): { code: string } => ({
-  code: codeOfUsage(
-    tag === SCORE_ENTRY.otherPage ? usageOf(reader.u8(), reader.count(0xffff)) : usageOf(KEYBOARD_PAGE, tag),
-  ),
-});
+const inOrder = ({ events }: Score): ScoreEvent[] => events.toSorted((a, b) => a.atUs - b.atUs);
 
-export function readScore(reader: ByteReader): Score {
-  const head = reader.count(MOST_EVENTS * 2 + 1);
-  const unitUs = head % 2 === 1 ? 1 : COARSE_UNIT_US;
-  const table = Array.from({ length: Math.floor(head / 2) }, () => readEntry(reader));
-  const lengthUs = reader.count(LONGEST_US / unitUs) * unitUs;
-  const count = reader.count(MOST_EVENTS);
-  const down = new Set<string>();
-  let at = 0;
-  const events = Array.from({ length: count }, (): ScoreEvent => {
-    const start = reader.offset;
-    const value = reader.count();
-    const entry = table[value % table.length];
-    if (!entry) throw badImage(start, 'an event of a score without entries');
-    at += Math.floor(value / table.length);
-    const atUs = at * unitUs;
-    if (!('code' in entry)) return { atUs, ...entry };
-    const edge = entry.edge ?? (down.has(entry.code) ? 'up' : 'down');
-    if (edge === 'down') down.add(entry.code);
-    else down.delete(entry.code);
-    return { atUs, edge, code: entry.code };
+class ScoreWriter {
+  private readonly course = new Course();
+  private readonly usages: UsageWriter;
+
+  constructor(private readonly out: BitWriter) {
+    this.usages = new UsageWriter(out);
+  }
+
+  write(score: Score): void {
+    const { out, course } = this;
+    const events = inOrder(score);
+    const unit = unitOf(score);
+    const unitUs = UNITS_US[unit] ?? 1;
+    out
+      .tree(SET.unit, 2, unit)
+      .number(SET.scoreLength, score.lengthUs / unitUs)
+      .number(SET.events, events.length);
+    course.begin();
+    let atUs = 0;
+    for (const event of events) {
+      this.gap((event.atUs - atUs) / unitUs);
+      atUs = event.atUs;
+      this.event(event);
+    }
+  }
+
+  private gap(gap: number): void {
+    const { out, course } = this;
+    const { before } = course;
+    const last = course.gaps[before];
+    if (last !== undefined) {
+      out.bit(SET.isSameGap, before, gap === last);
+      if (gap === last) return;
+    }
+    course.gaps[before] = gap;
+    out.number(SET.gap, gap);
+  }
+
+  private event(event: ScoreEvent): void {
+    const { out, course } = this;
+    const kind = (number: number): void => {
+      out.tree(SET.event, EVENT_BITS, number, course.before);
+      course.before = number;
+    };
+    if ('text' in event) {
+      kind(TEXT);
+      writeText(out, event.text);
+      out.number(SET.ms, event.gapMs);
+    } else if ('wheel' in event) {
+      kind(WHEEL);
+      out.tree(SET.notches, 8, event.wheel.dx & 0xff).tree(SET.notches, 8, event.wheel.dy & 0xff, 1);
+    } else if (event.edge === 'up') {
+      const place = course.down.indexOf(event.code);
+      kind(place < 0 ? UP_ONLY : UP);
+      if (place < 0) this.usages.code(event.code, 2);
+      else out.number(SET.whichUp, place);
+      course.lifted(event.code);
+    } else {
+      const place = course.recent.indexOf(event.code);
+      kind(place < 0 ? DOWN_NEW : DOWN_AGAIN);
+      if (place < 0) this.usages.code(event.code, 2);
+      else out.number(SET.whichDown, place);
+      course.pressed(event.code);
+    }
+  }
+}
+
+class ScoreReader {
+  private readonly course = new Course();
+  private readonly usages: UsageReader;
+
+  constructor(private readonly from: BitReader) {
+    this.usages = new UsageReader(from);
+  }
+
+  /** @param most events, at the most */
+  read(most: number): Score {
+    const { from, course } = this;
+    const unitUs = UNITS_US[from.tree(SET.unit, 2)] ?? 1;
+    const lengthUs = from.number(SET.scoreLength, LIMITS.scoreUs.most / unitUs) * unitUs;
+    const count = from.number(SET.events, most);
+    course.begin();
+    let atUs = 0;
+    const events: ScoreEvent[] = [];
+    for (let n = 0; n < count; n++) {
+      atUs += this.gap(LIMITS.scoreUs.most / unitUs) * unitUs;
+      events.push(this.event(atUs));
+    }
+    return { lengthUs, events };
+  }
+
+  private gap(most: number): number {
+    const { from, course } = this;
+    const { before } = course;
+    const last = course.gaps[before];
+    if (last !== undefined && from.bit(SET.isSameGap, before)) return last;
+    return (course.gaps[before] = from.number(SET.gap, most));
+  }
+
+  private event(atUs: number): ScoreEvent {
+    const { from, course } = this;
+    const kind = from.tree(SET.event, EVENT_BITS, course.before);
+    course.before = kind;
+    switch (kind) {
+      case TEXT:
+        return { atUs, text: readText(from), gapMs: from.number(SET.ms, LIMITS.gapMs.most) };
+      case WHEEL: {
+        const dx = signed(from.tree(SET.notches, 8));
+        return { atUs, wheel: { dx, dy: signed(from.tree(SET.notches, 8, 1)) } };
+      }
+      case UP:
+      case UP_ONLY: {
+        const code = kind === UP ? this.one(course.down, SET.whichUp) : this.usages.code(2);
+        course.lifted(code);
+        return { atUs, edge: 'up', code };
+      }
+      case DOWN_AGAIN:
+      case DOWN_NEW: {
+        const code = kind === DOWN_AGAIN ? this.one(course.recent, SET.whichDown) : this.usages.code(2);
+        course.pressed(code);
+        return { atUs, edge: 'down', code };
+      }
+      default:
+        throw badImage(from.offset, `an event of the unknown kind ${kind}`);
+    }
+  }
+
+  private one(codes: readonly Code[], set: number): Code {
+    const code = codes[this.from.number(set, 0xffff)];
+    if (code === undefined) throw badImage(this.from.offset, 'an event of a key that is not there');
+    return code;
+  }
+}
+
+const PARTS = ['onPress', 'repeat', 'onRelease'] as const;
+const FINISHES = 3;
+const LEAVES_HELD = 4;
+const LIFTS = 5;
+
+/** The macros of a profile, without their names; equal scores are written once. */
+export function writeMacros(out: BitWriter, macros: readonly Macro[]): void {
+  const pool = new WritingPool<Score>(SET.earlierScore);
+  const scores = new ScoreWriter(out);
+  out.number(SET.count, macros.length);
+  for (const macro of macros) {
+    PARTS.forEach((part, n) => out.bit(SET.macroBits, n, macro[part] !== undefined));
+    out.bit(SET.macroBits, FINISHES, macro.stop === 'finish');
+    out.bit(SET.macroBits, LEAVES_HELD, macro.leavesHeld).bit(SET.macroBits, LIFTS, macro.liftModifiers);
+    out.tree(SET.run, 2, RUN_KINDS.indexOf(macro.run.kind));
+    if (macro.run.kind === 'times') out.number(SET.times, macro.run.times);
+    out.number(SET.ms, macro.gapMs);
+    for (const part of PARTS) {
+      const score = macro[part];
+      if (!score) continue;
+      const sorted = { lengthUs: score.lengthUs, events: inOrder(score) };
+      const isEarlier = pool.has(sorted);
+      out.bit(SET.isEarlierScore, 0, isEarlier);
+      if (isEarlier) {
+        pool.refer(out, sorted);
+      } else {
+        scores.write(sorted);
+        pool.add(sorted);
+      }
+    }
+  }
+}
+
+/** @param mostMacros and `mostEvents` of one macro are the keyboard's limits */
+export function readMacros(from: BitReader, mostMacros: number, mostEvents: number): Omit<Macro, 'id' | 'name'>[] {
+  const pool = new ReadingPool<Score>(SET.earlierScore, 'a score');
+  const scores = new ScoreReader(from);
+  return Array.from({ length: from.number(SET.count, mostMacros) }, () => {
+    const has = PARTS.map((_, n) => from.bit(SET.macroBits, n) === 1);
+    const bit = (model: number): boolean => from.bit(SET.macroBits, model) === 1;
+    const [finishes, leavesHeld, liftModifiers] = [bit(FINISHES), bit(LEAVES_HELD), bit(LIFTS)];
+    const kind = RUN_KINDS[from.tree(SET.run, 2)];
+    if (!kind) throw badImage(from.offset, 'a macro with an unknown way of repeating');
+    const run: Macro['run'] = kind === 'times' ? { kind, times: from.number(SET.times, LIMITS.times.most) } : { kind };
+    const gapMs = from.number(SET.ms, LIMITS.gapMs.most);
+    let room = mostEvents;
+    const parts = PARTS.flatMap((part, n): [string, Score][] => {
+      if (!has[n]) return [];
+      const score = from.bit(SET.isEarlierScore, 0) ? pool.referred(from) : pool.add(scores.read(room));
+      room -= score.events.length;
+      if (room < 0) throw badImage(from.offset, `a macro of more than ${mostEvents} events`);
+      return [[part, score]];
+    });
+    return {
+      run,
+      gapMs,
+      ...Object.fromEntries(parts),
+      stop: finishes ? 'finish' : 'now',
+      leavesHeld,
+      liftModifiers,
+    };
   });
-  return { lengthUs, events };
 }
 
-/** Bits of a macro's first byte; the kind of its run stands at 3 and 4. */
-const HAS_PRESS = 1;
-const HAS_REPEAT = 2;
-const HAS_RELEASE = 4;
-const FINISHES = 32;
-const LEAVES_HELD = 64;
-const LIFTS = 128;
-
-/** @param scoreNumber where a score stands among the scores that are stored once each */
-export function writeMacro(out: ByteWriter, macro: Macro, scoreNumber: (score: Score) => number): void {
-  const { onPress, repeat, onRelease, run } = macro;
-  out.u8(
-    (onPress ? HAS_PRESS : 0) |
-      (repeat ? HAS_REPEAT : 0) |
-      (onRelease ? HAS_RELEASE : 0) |
-      (RUN_KINDS.indexOf(run.kind) << 3) |
-      (macro.stop === 'finish' ? FINISHES : 0) |
-      (macro.leavesHeld ? LEAVES_HELD : 0) |
-      (macro.liftModifiers ? LIFTS : 0),
-  );
-  if (run.kind === 'times') out.count(run.times);
-  out.count(macro.gapMs);
-  for (const score of [onPress, repeat, onRelease]) if (score) out.count(scoreNumber(score));
-}
-
-/** A macro without its names. */
-export function readMacro(reader: ByteReader, scores: readonly Score[]): Omit<Macro, 'id' | 'name'> {
-  const at = reader.offset;
-  const bits = reader.u8();
-  const kind = RUN_KINDS[(bits >>> 3) & 3];
-  if (!kind) throw badImage(at, 'a macro with an unknown way of repeating');
-  const run: Macro['run'] = kind === 'times' ? { kind, times: reader.count(LIMITS.times.most) } : { kind };
-  const gapMs = reader.count(LIMITS.gapMs.most);
-  const part = (): Score => {
-    const start = reader.offset;
-    const score = scores[reader.count()];
-    if (!score) throw badImage(start, 'a reference to a score that is not there');
-    return score;
-  };
-  return {
-    run,
-    gapMs,
-    ...(bits & HAS_PRESS && { onPress: part() }),
-    ...(bits & HAS_REPEAT && { repeat: part() }),
-    ...(bits & HAS_RELEASE && { onRelease: part() }),
-    stop: bits & FINISHES ? 'finish' : 'now',
-    leavesHeld: (bits & LEAVES_HELD) !== 0,
-    liftModifiers: (bits & LIFTS) !== 0,
-  };
-}
-
-/** How many bytes a macro takes in an image, its names left out; scores that others share count in full. */
+/** How many bytes a macro takes in an image of its own, its names left out. */
 export function macroBytes(macro: Macro): number {
-  const scores = [macro.onPress, macro.repeat, macro.onRelease].flatMap((score) => (score ? [scoreBytes(score)] : []));
-  const out = new ByteWriter();
-  writeMacro(out, macro, () => 0);
-  return out.length + scores.reduce((sum, bytes) => sum + bytes.length, 0);
+  const out = new BitWriter();
+  writeMacros(out, [macro]);
+  return out.toBytes().length;
 }

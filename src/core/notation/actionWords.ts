@@ -1,6 +1,14 @@
 /** The words of actions, one row a kind: how each is read from a line and written in one, said in a sentence, and put on a keycap. */
 import { codeOfWord, HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
-import { LIMITS, type Action, type ActionKind, type ActionOf, type LayerHow, type Range } from '../profile';
+import {
+  LIMITS,
+  type Action,
+  type ActionKind,
+  type ActionOf,
+  type DeviceFunction,
+  type LayerHow,
+  type Range,
+} from '../profile';
 import { foreign } from '../reading';
 import {
   chordTitle,
@@ -56,6 +64,32 @@ const WHEEL: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
 };
 
 const stays = (line: string, meaning: string): Meaning => ({ group: 'Keys that stay', line, meaning });
+const keyboard = (line: string, meaning: string): Meaning => ({ group: 'The keyboard itself', line, meaning });
+
+/** What the keyboard does with itself: its line, its sentence, its keycap, and what a list says of it. */
+const DEVICE_WORDS: Readonly<Record<DeviceFunction, { line: string; says: string; legend: string; offer: string }>> = {
+  record: {
+    line: 'record',
+    says: 'starts or stops recording a macro on the keyboard, and gives it up when held for 1 s',
+    legend: '● rec',
+    offer: 'record a macro on the keyboard',
+  },
+  lampsUp: { line: 'lamps up', says: 'makes the lamps brighter', legend: 'lamps +', offer: 'brighter lamps' },
+  lampsDown: { line: 'lamps down', says: 'makes the lamps darker', legend: 'lamps −', offer: 'darker lamps' },
+  lampsToggle: {
+    line: 'lamps toggle',
+    says: 'turns the lamps on or off',
+    legend: 'lamps',
+    offer: 'lamps on, or off when they are on',
+  },
+  bootloader: {
+    line: 'bootloader',
+    says: 'stops the keyboard for new firmware when held for 1 s',
+    legend: 'bootloader',
+    offer: 'stop for new firmware, when held for a second',
+  },
+};
+
 const legends = (codes: readonly string[]): string => codes.map(legendOfCode).join(' ');
 const untilUp = (lasting: Lasting): string => (lasting === 'until up' ? ' until you let go' : '');
 
@@ -92,6 +126,20 @@ function readText({ scanner, time }: ActionReader): Action {
   return gapMs <= LIMITS.gapMs.most
     ? { do: 'text', text, gapMs }
     : scanner.fail(gap, [], `Characters come ${LIMITS.gapMs.most / 1000} s apart at most.`);
+}
+
+function readSlot({ scanner, number }: ActionReader): Action {
+  for (const how of ['next', 'previous'] as const) if (scanner.takeWord(how)) return { do: 'slot', how };
+  const piece = scanner.peek();
+  return /^\d/.test(piece.text)
+    ? { do: 'slot', how: 'go', slot: number(LIMITS.slot) }
+    : scanner.fail(piece, ['next', 'previous', 'the number of a slot']);
+}
+
+function readLamps({ scanner }: ActionReader): Action {
+  const whats = { up: 'lampsUp', down: 'lampsDown', toggle: 'lampsToggle' } as const;
+  for (const [word, what] of Object.entries(whats)) if (scanner.takeWord(word)) return { do: 'device', what };
+  return scanner.fail(scanner.peek(), Object.keys(whats));
 }
 
 /** `once` is followed by a layer, or by modifiers; `once keys` by modifiers, whatever layers are called. */
@@ -227,23 +275,32 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     })),
   },
   slot: {
-    begins: {},
-    print: () => undefined,
-    says: (action) => (action.how === 'go' ? `changes to slot ${action.slot}` : `changes to the ${action.how} slot`),
-    legend: () => 'slot',
+    begins: { slot: { meaning: 'another profile of this keyboard: next, previous, or its number', read: readSlot } },
+    print: (action) => `slot ${action.how === 'go' ? action.slot : action.how}`,
+    says: (action) => `changes to ${action.how === 'go' ? `slot ${action.slot}` : `the ${action.how} slot`}`,
+    legend: (action) => `slot ${action.how === 'go' ? action.slot : { next: '▸', previous: '◂' }[action.how]}`,
+    offers: [
+      keyboard('slot next', 'the profile in the next slot'),
+      keyboard('slot previous', 'the profile in the slot before'),
+      keyboard('slot 1', 'the profile in slot 1'),
+    ],
   },
   device: {
-    begins: {},
-    print: () => undefined,
-    says: ({ what }) =>
-      ({
-        record: 'starts recording on the keyboard',
-        lampsUp: 'makes the lamps brighter',
-        lampsDown: 'makes the lamps darker',
-        lampsToggle: 'turns the lamps on or off',
-        bootloader: 'restarts the keyboard for new firmware',
-      })[what],
-    legend: () => 'device',
+    begins: {
+      record: {
+        meaning: 'record a macro on the keyboard; held for a second, give it up',
+        read: () => ({ do: 'device', what: 'record' }),
+      },
+      lamps: { meaning: 'the lamps: up, down or toggle', read: readLamps },
+      bootloader: {
+        meaning: 'restart for new firmware, when held for a second',
+        read: () => ({ do: 'device', what: 'bootloader' }),
+      },
+    },
+    print: ({ what }) => DEVICE_WORDS[what].line,
+    says: ({ what }) => DEVICE_WORDS[what].says,
+    legend: ({ what }) => DEVICE_WORDS[what].legend,
+    offers: Object.values(DEVICE_WORDS).map(({ line, offer }) => keyboard(line, offer)),
   },
   many: {
     begins: {},

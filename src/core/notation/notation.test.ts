@@ -190,7 +190,6 @@ describe('the assign line', () => {
   });
 
   test('what it has no words for it does not print', () => {
-    expect(printLine(act({ do: 'slot', how: 'next' }), context)).toBeUndefined();
     expect(printLine(act({ do: 'wheel', dx: 1, dy: 1 }), context)).toBeUndefined();
   });
 });

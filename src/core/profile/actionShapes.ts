@@ -9,6 +9,10 @@ import { chord, gapMs, idSchema, notches, text, whole } from './schemaParts';
 
 export const layerHow = z.enum(['while', 'flip', 'go', 'once']);
 
+/** What a key does with the keyboard itself. Their places are their numbers in images and on the link. */
+export const DEVICE_FUNCTIONS = ['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const;
+export type DeviceFunction = (typeof DEVICE_FUNCTIONS)[number];
+
 export type Action =
   | { do: 'keys'; codes: string[] }
   | { do: 'holdFor'; codes: string[]; ms: number }
@@ -23,7 +27,7 @@ export type Action =
   | { do: 'macro'; macro: string }
   | { do: 'slot'; how: 'next' | 'previous' }
   | { do: 'slot'; how: 'go'; slot: number }
-  | { do: 'device'; what: 'record' | 'lampsUp' | 'lampsDown' | 'lampsToggle' | 'bootloader' }
+  | { do: 'device'; what: DeviceFunction }
   | { do: 'many'; actions: Action[] };
 
 export type ActionKind = Action['do'];
@@ -49,7 +53,7 @@ const SHAPES: Shapes = {
   ]),
   device: z.strictObject({
     do: z.literal('device'),
-    what: z.enum(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader']),
+    what: z.enum(DEVICE_FUNCTIONS),
   }),
 };
 

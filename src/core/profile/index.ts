@@ -39,6 +39,8 @@ export {
 export {
   type Action,
   type ActionKind,
+  DEVICE_FUNCTIONS,
+  type DeviceFunction,
   type ActionOf,
   type Actuation,
   type Assignment,

@@ -62,13 +62,12 @@ function macroProblems(profile: Profile, board: Board): Problem[] {
       if (!score) continue;
       events += score.events.length;
       score.events.forEach((event, e) => {
-        const path = ['macros', n, part, 'events', e];
         if (event.atUs > score.lengthUs)
           found.push({
-            path: [...path, 'atUs'],
+            path: ['macros', n, part, 'events', e, 'atUs'],
             message: `${event.atUs} lies behind the end of the score, ${score.lengthUs}; make the score longer`,
           });
-        if ('text' in event) checkText(event.text, [...path, 'text']);
+        if ('text' in event) checkText(event.text, ['macros', n, part, 'events', e, 'text']);
       });
     }
     if (macro.repeat && macro.repeat.lengthUs + macro.gapMs * 1000 < LEAST_PASS_US) {
@@ -135,6 +134,12 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
       }
     }
   });
+  for (const { action, path } of allActions(profile))
+    if (action.do === 'slot' && action.how === 'go' && action.slot > board.device.slots)
+      found.push({
+        path: [...path, 'slot'],
+        message: `there is no slot ${action.slot}; the ${board.name} has ${board.device.slots}`,
+      });
   const pairs = new Map<string, number>();
   profile.joints.forEach((joint, n) => {
     const together = [...new Set(joint.keys)].sort().join(' + ');

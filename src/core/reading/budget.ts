@@ -8,8 +8,8 @@ import { Unreadable } from './unreadable';
 export const READING_BUDGET = {
   json: { bytes: 16 << 20, nodes: 3_000_000, depth: 40 },
   csv: { bytes: 128 << 20, rows: 4_000_000 },
-  /** A sound image holds few things a byte; references let it stand for some more. */
-  image: { nodes: 50_000, nodesAByte: 8 },
+  /** Things and coded bits that an image may stand for, whatever its length, and for each of its bytes. */
+  image: { nodes: 1500, nodesAByte: 1, decisions: 30_000, decisionsAByte: 16 },
 } as const;
 
 /** Counts what reading has built so far. */
@@ -20,6 +20,10 @@ export class Budget {
     private readonly mostNodes: number,
     private readonly place: string,
   ) {}
+
+  get spent(): number {
+    return this.nodes;
+  }
 
   /** Pays for things before they are built. @throws Unreadable when that is too much */
   spend(nodes: number): void {

@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { compile } from '../compile';
+import { Engine } from '../engine';
+import { isDeviceLine, isEdgeLine, isSlotLine, traceLines } from '../out';
 import { replay } from '../replay';
 import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
 
@@ -203,7 +205,62 @@ const HELD: Case[] = [
     '+A 0, -A 20',
     '0 +Shift, 0 +B, 0 +C, 20 -B, 20 -Shift',
   ],
+  [
+    'a change of slot: what is held goes up, last first, and latches too; fingers that are down begin nothing',
+    { Base: { C: 'latch Ctrl', D: 'slot next', E: 'while Nav' }, Nav: { A: 'F1' } },
+    `${tap('C', 0)}, +Shift 10, +A 20, ${tap('D', 30)}, -A 40, -Shift 50, ${tap('B', 60)}`,
+    '0 +Ctrl, 10 +Shift, 20 +A, 30 -A, 30 -Shift, 30 -Ctrl, 60 +B, 65 -B',
+  ],
+  [
+    'a change of slot: layers, `once`, and keys held for a time end with it',
+    {
+      Base: { C: 'go Nav', E: 'once Alt', F: 'hold Q for 500 ms' },
+      Nav: { D: 'slot 2', A: 'F1', F: 'hold Q for 500 ms', E: 'once Alt' },
+    },
+    `${tap('C', 0)}, ${tap('F', 10)}, ${tap('E', 20)}, ${tap('D', 30)}, ${tap('A', 40)}`,
+    '10 +Q, 30 -Q, 40 +A, 45 -A',
+  ],
+  [
+    'a change of slot: what waits in the queue behind it is dropped, and so is what stands beside it',
+    { Base: { F: 'tap G, hold Ctrl', D: 'B & slot 1 & C' } },
+    '+F 0, +D 20, +A 30, -F 50, -A 60, -D 70, +A 80, -A 90',
+    '50 +G, 50 +B, 50 -B, 50 -G, 80 +A, 90 -A',
+  ],
+  [
+    'a change of slot: a macro is cut, a text stops',
+    { Base: { F: 'type "abc" every 20 ms', D: 'slot previous' } },
+    `${tap('F', 0)}, ${tap('D', 30)}`,
+    '0 +A, 0 -A, 20 +B, 20 -B',
+  ],
 ];
+
+test('functions of the keyboard begin and end with their keys; a change of slot is told before it ends what is held', () => {
+  const heard: string[] = [];
+  const program = compile(
+    sketchProfile({ Base: { F: 'hold record, tap lamps up', D: 'slot 2', E: 'B & bootloader' } }),
+  );
+  const engine = new Engine(
+    program,
+    traceLines(program, (line) => {
+      if (isDeviceLine(line)) heard.push(`${line.t / 1000} ${line.device} ${line.begins ? 'begins' : 'ends'}`);
+      if (isSlotLine(line)) heard.push(`${line.t / 1000} slot ${line.slot}`);
+      if (isEdgeLine(line)) heard.push(`${line.t / 1000} ${line.edge} ${line.code}`);
+    }),
+  );
+  for (const { tUs, key, depthUm } of fingers(`${tap('F', 0)}, +F 200, -F 450, +E 460, +D 500`))
+    engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
+  expect(heard).toEqual([
+    '5 lampsUp begins',
+    '13 lampsUp ends',
+    '400 record begins',
+    '450 record ends',
+    '460 down KeyB',
+    '460 bootloader begins',
+    '500 slot 2',
+    '500 bootloader ends',
+    '500 up KeyB',
+  ]);
+});
 
 describe('actions', () => {
   test.each(HELD)('%s', (_rule, layers, hand, outcome) => expect(play(layers, hand)).toBe(outcome));

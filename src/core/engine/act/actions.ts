@@ -1,7 +1,8 @@
 /** Actions have a beginning and an end. What lasts between them is kept as holds; what does not is done at once. */
-import type { Clock } from '../clock';
+import type { Clock, Timer } from '../clock';
 import {
   CAPITAL_LETTERS,
+  DEVICE,
   HOLD_FOR,
   KEYS,
   LATCH_KEYS,
@@ -10,6 +11,7 @@ import {
   MACRO,
   MANY,
   ONCE_MODIFIERS,
+  SLOT,
   TEXT,
   WHEEL,
   type HoldForPart,
@@ -19,6 +21,7 @@ import {
   type MacroPart,
   type Program,
   type RunAction,
+  type SlotPart,
 } from '../compile';
 import { CHORD_MODIFIER, KEY, Latches, Ledger, NextKey } from '../hold';
 import type { Listener } from '../out';
@@ -46,6 +49,8 @@ export class Actions {
     private readonly clock: Clock,
     private readonly layers: Layers,
     private readonly listener: Listener,
+    /** Lets go of everything, as soon as what happens now is over. */
+    private readonly leaving: Timer,
   ) {
     this.ledger = new Ledger(program, clock, listener);
     this.nextKey = new NextKey(program, this.ledger);
@@ -58,6 +63,7 @@ export class Actions {
 
   /** Begins an action and returns its last part, which `end` takes; null when nothing of it lasts. */
   begin(action: RunAction, origin: Origin, fingerHeld: boolean): Hold | null {
+    if (this.leaving.isSet) return null;
     announce(origin, this.clock, this.listener);
     return this.beginPart(action, origin, fingerHeld, null);
   }
@@ -103,6 +109,7 @@ export class Actions {
 
   /** Ends everything that runs, last begun first, and lets go of latches. */
   endAll(): void {
+    this.clock.cancel(this.leaving);
     this.nextKey.reset();
     this.latchesNext = false;
     this.macros.cutAll();
@@ -117,6 +124,7 @@ export class Actions {
   }
 
   private beginPart(action: RunAction, origin: Origin, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    if (this.leaving.isSet) return earlier;
     // Most actions are keys. Said apart, they need no call into what all others need.
     if (action.kind === KEYS) return this.beginKeys(action, origin.press, fingerHeld, earlier);
     return this.beginOther(action, origin, fingerHeld, earlier);
@@ -156,6 +164,12 @@ export class Actions {
         return earlier;
       case MACRO:
         return this.beginMacro(action, origin, fingerHeld, earlier);
+      case SLOT:
+        this.leave(action);
+        return earlier;
+      case DEVICE:
+        this.listener.device?.(this.clock.nowUs, action.what, true);
+        return this.holds.begin(action, origin.press, fingerHeld, earlier);
       case MANY: {
         const { parts } = action;
         let last = earlier;
@@ -163,6 +177,14 @@ export class Actions {
         return last;
       }
     }
+  }
+
+  /** Another slot is asked for: nothing more begins, and what is held ends before anything else happens. */
+  private leave({ how, slot }: SlotPart): void {
+    this.listener.slot?.(this.clock.nowUs, how, slot);
+    this.leaving.dueUs = this.clock.nowUs;
+    this.leaving.order = -1;
+    this.clock.restore(this.leaving);
   }
 
   private beginKeys(part: KeysPart, press: number, fingerHeld: boolean, earlier: Hold | null): Hold | null {
@@ -250,6 +272,9 @@ export class Actions {
         return;
       case LAYER:
         if (part.how === 'while' || hold.goesOnAsWhile) this.layers.letGo(part.layer);
+        return;
+      case DEVICE:
+        this.listener.device?.(this.clock.nowUs, part.what, false);
         return;
       default:
         part satisfies never;

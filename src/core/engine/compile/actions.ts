@@ -3,7 +3,7 @@
  * type?", "is it modifiers only?") is answered once.
  */
 import { isModifier, type Code } from '../../codes';
-import { isModifiersOnly, type Action, type LayerHow, type Profile } from '../../profile';
+import { isModifiersOnly, type Action, type DeviceFunction, type LayerHow, type Profile } from '../../profile';
 import { compileText, type RunText } from './scores';
 import type { UsageNumbers } from './usages';
 
@@ -19,6 +19,8 @@ export const LATCH_NEXT = 7;
 export const CAPITAL_LETTERS = 8;
 export const WHEEL = 9;
 export const MANY = 10;
+export const SLOT = 11;
+export const DEVICE = 12;
 
 /** What several rules ask of an action, answered when the program is made. */
 type ActionFacts = {
@@ -40,8 +42,11 @@ export type HoldForPart = ChordPart & { kind: typeof HOLD_FOR; number: number; f
 export type OncePart = ActionFacts & { kind: typeof ONCE_MODIFIERS; usages: readonly number[] };
 export type LayerPart = ActionFacts & { kind: typeof LAYER; how: LayerHow; layer: number };
 export type MacroPart = ActionFacts & { kind: typeof MACRO; macro: number };
+export type DevicePart = ActionFacts & { kind: typeof DEVICE; what: DeviceFunction };
 /** What lasts from its beginning to its end. */
-export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart;
+export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart;
+/** `slot` counts from 1; 0 for the next and the previous one. */
+export type SlotPart = ActionFacts & { kind: typeof SLOT; how: 'next' | 'previous' | 'go'; slot: number };
 
 export type RunAction =
   | KeysPart
@@ -49,6 +54,8 @@ export type RunAction =
   | OncePart
   | LayerPart
   | MacroPart
+  | DevicePart
+  | SlotPart
   | (ActionFacts & { kind: typeof TEXT; text: RunText })
   | (ActionFacts & { kind: typeof LATCH_KEYS; usages: readonly number[] })
   | (ActionFacts & { kind: typeof LATCH_NEXT })
@@ -96,10 +103,6 @@ const NOTHING_SPECIAL: ActionFacts = { modifiersOnly: false, types: false, holds
 
 type Kind = Action['do'];
 type Rows = { [K in Kind]: (action: Extract<Action, { do: K }>, compiler: ActionCompiler) => RunAction };
-
-const refused = (action: Action): never => {
-  throw new TypeError(`a check lets no "${action.do}" come this far`);
-};
 
 const ROWS: Rows = {
   keys: ({ codes }, compiler) => {
@@ -159,6 +162,11 @@ const ROWS: Rows = {
       holdsLayer: parts.some((part) => part.holdsLayer),
     };
   },
-  slot: refused,
-  device: refused,
+  slot: (action) => ({
+    kind: SLOT,
+    ...NOTHING_SPECIAL,
+    how: action.how,
+    slot: action.how === 'go' ? action.slot : 0,
+  }),
+  device: ({ what }) => ({ kind: DEVICE, ...NOTHING_SPECIAL, what }),
 };

@@ -2,6 +2,7 @@
 export type { HoldForPart, KeysPart, LastingPart, LayerPart, MacroPart, OncePart, RunAction } from './actions';
 export {
   CAPITAL_LETTERS,
+  DEVICE,
   HOLD_FOR,
   KEYS,
   LATCH_KEYS,
@@ -10,6 +11,8 @@ export {
   MACRO,
   MANY,
   ONCE_MODIFIERS,
+  SLOT,
+  type SlotPart,
   TEXT,
   WHEEL,
 } from './actions';

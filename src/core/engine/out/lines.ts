@@ -1,4 +1,5 @@
 /** Outcome lines: what the engine sent and why, as plain objects with names instead of numbers. */
+import type { DeviceFunction } from '../../profile';
 import type { Program } from '../compile';
 import { BY_TIME, type Cause, type Decided, type LayerWay, type Listener } from './listener';
 
@@ -22,13 +23,19 @@ export type LayerLine = { t: number; layer: string; active: boolean; under: bool
 export type TracedDecisionLine = DecisionLine & { by?: string };
 /** What a press does begins; `from` is a key, or `joint:ID`. The downs that follow come from it. */
 export type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
-export type TraceLine = OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine;
+/** Another slot was asked for: the next, the previous, or a number from 1. */
+export type SlotLine = { t: number; slot: 'next' | 'previous' | number };
+/** A function of the keyboard itself begins, or its key goes up. */
+export type DeviceLine = { t: number; device: DeviceFunction; begins: boolean };
+export type TraceLine = OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine | SlotLine | DeviceLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
 export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
 export const isDecisionLine = (line: TraceLine): line is TracedDecisionLine => 'why' in line;
 export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
 export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
+export const isSlotLine = (line: TraceLine): line is SlotLine => 'slot' in line;
+export const isDeviceLine = (line: TraceLine): line is DeviceLine => 'device' in line;
 export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
 
 /** A listener that gives each usage edge, and with `why` each decision, to `take` as an outcome line. */
@@ -72,5 +79,7 @@ export function traceLines(program: Program, take: (line: TraceLine) => void): L
     begin: (t, key, layer, pressedUs) =>
       take({ t, from: sourceName(program, key), layer: program.layerIds[layer] ?? '', pressedUs }),
     layer: (t, layer, active, under, way) => take({ t, layer: program.layerIds[layer] ?? '', active, under, way }),
+    slot: (t, how, slot) => take({ t, slot: how === 'go' ? slot : how }),
+    device: (t, device, begins) => take({ t, device, begins }),
   };
 }

@@ -2,6 +2,7 @@
  * Who hears what the engine does. It calls these methods with plain numbers, so that nothing is allocated unless a listener keeps
  * it; the trace methods are optional, and cost nothing when they are absent.
  */
+import type { DeviceFunction } from '../../profile';
 
 /** Why a gesture was decided. The words are those of outcome lines; their places are their numbers on the link. */
 export const CAUSES = [
@@ -61,4 +62,8 @@ export interface Listener {
    * `way` is what made it active, also when it ceases.
    */
   layer?(tUs: number, layer: number, active: boolean, under: boolean, way: LayerWay): void;
+  /** Another slot is asked for; `slot` counts from 1, and is 0 for the next and the previous one. Everything held ends after it. */
+  slot?(tUs: number, how: 'next' | 'previous' | 'go', slot: number): void;
+  /** A function of the keyboard itself begins, or its key goes up. */
+  device?(tUs: number, what: DeviceFunction, begins: boolean): void;
 }

@@ -1,0 +1,251 @@
+/**
+ * Actions in an image, one row a kind: its number, then what it is written as, with its writing and its reading side by side, so
+ * that the two cannot drift apart. One key, and one key with modifiers, have numbers of their own (docs/formats/image.md).
+ */
+import { DEVICE_FUNCTIONS, LIMITS, type Action, type ActionKind, type ActionOf } from '../profile';
+import { badImage } from './bytes';
+import type { BitReader, BitWriter } from './coder';
+import { choiceOf, readText, writeText } from './parts';
+import { ReadingPool, WritingPool } from './pool';
+import { LAYER_HOWS, SET } from './sets';
+import { isOneByte, MODIFIERS, modifiersAndKey, UsageReader, UsageWriter } from './usages';
+
+/** Where an action stands: each learns what is usual there. */
+export type ActionPlace = 'ofKey' | 'ofTap' | 'ofHold' | 'ofPart';
+const SET_OF: Record<ActionPlace, number> = {
+  ofKey: SET.actionOfKey,
+  ofTap: SET.actionOfTap,
+  ofHold: SET.actionOfHold,
+  ofPart: SET.actionOfPart,
+};
+
+/** Kinds that are no row: one key, a key with modifiers, an action that was there before. */
+const ONE_KEY = 0;
+const WITH_MODIFIERS = 1;
+const EARLIER = 2;
+const KIND_BITS = 4;
+
+/** What writing needs of the image around it: numbers in place of ids. */
+export interface Numbers {
+  layerNumber(id: string): number;
+  macroNumber(id: string): number;
+}
+/** What reading needs. */
+export interface Ids {
+  /** @throws Unreadable when there is no such layer */
+  layerId(from: BitReader): string;
+  /** @throws Unreadable when there is no such macro */
+  macroId(from: BitReader): string;
+  /** Told of each new action before it is used. @throws Unreadable when no profile could hold it */
+  admit(action: Action, at: number): void;
+}
+
+type Row<K extends ActionKind> = {
+  number: number;
+  write: (action: ActionOf<K>, writer: ActionWriter) => void;
+  read: (reader: ActionReader) => ActionOf<K>;
+};
+
+const signed = (byte: number): number => (byte << 24) >> 24;
+
+const ROWS: { [K in ActionKind]: Row<K> } = {
+  keys: {
+    number: 3,
+    write: ({ codes }, { usages }) => usages.chord(codes),
+    read: ({ usages }) => ({ do: 'keys', codes: usages.chord() }),
+  },
+  layer: {
+    number: 4,
+    write: ({ how, layer }, { out, numbers }) => {
+      out.tree(SET.layerHow, 2, LAYER_HOWS.indexOf(how));
+      out.number(SET.layerNumber, numbers.layerNumber(layer));
+    },
+    read: ({ from, ids }) => ({
+      do: 'layer',
+      how: choiceOf(from, LAYER_HOWS, from.tree(SET.layerHow, 2), 'way between layers'),
+      layer: ids.layerId(from),
+    }),
+  },
+  macro: {
+    number: 5,
+    write: ({ macro }, { out, numbers }) => void out.number(SET.macroNumber, numbers.macroNumber(macro)),
+    read: ({ from, ids }) => ({ do: 'macro', macro: ids.macroId(from) }),
+  },
+  text: {
+    number: 6,
+    write: ({ text, gapMs }, { out }) => {
+      writeText(out, text);
+      out.number(SET.ms, gapMs);
+    },
+    read: ({ from }) => ({ do: 'text', text: readText(from), gapMs: from.number(SET.ms, LIMITS.gapMs.most) }),
+  },
+  many: {
+    number: 7,
+    write: ({ actions }, writer) => {
+      writer.out.number(SET.parts, actions.length);
+      for (const part of actions) writer.action(part, 'ofPart');
+    },
+    read: (reader) => ({
+      do: 'many',
+      actions: Array.from({ length: reader.from.number(SET.parts, LIMITS.actionsTogether) }, () =>
+        reader.action('ofPart'),
+      ),
+    }),
+  },
+  holdFor: {
+    number: 8,
+    write: ({ codes, ms }, { out, usages }) => {
+      usages.chord(codes);
+      out.number(SET.ms, ms);
+    },
+    read: ({ from, usages }) => ({
+      do: 'holdFor',
+      codes: usages.chord(),
+      ms: from.number(SET.ms, LIMITS.holdForMs.most),
+    }),
+  },
+  latch: {
+    number: 9,
+    write: ({ codes }, { usages }) => usages.chord(codes),
+    read: ({ usages }) => ({ do: 'latch', codes: usages.chord() }),
+  },
+  latchNext: { number: 10, write: () => undefined, read: () => ({ do: 'latchNext' }) },
+  once: {
+    number: 11,
+    write: ({ codes }, { usages }) => usages.chord(codes),
+    read: ({ usages }) => ({ do: 'once', codes: usages.chord() }),
+  },
+  capitals: { number: 12, write: () => undefined, read: () => ({ do: 'capitals' }) },
+  button: {
+    number: 13,
+    write: ({ button }, { out }) => void out.number(SET.button, button),
+    read: ({ from }) => ({ do: 'button', button: from.number(SET.button, LIMITS.button.most) }),
+  },
+  wheel: {
+    number: 14,
+    write: ({ dx, dy }, { out }) => void out.tree(SET.notches, 8, dx & 0xff).tree(SET.notches, 8, dy & 0xff, 1),
+    read: ({ from }) => ({
+      do: 'wheel',
+      dx: signed(from.tree(SET.notches, 8)),
+      dy: signed(from.tree(SET.notches, 8, 1)),
+    }),
+  },
+  /** 0 next, 1 previous, else the slot and 1. */
+  slot: {
+    number: 15,
+    write: (action, { out }) =>
+      void out.number(SET.slot, action.how === 'go' ? action.slot + 1 : action.how === 'next' ? 0 : 1),
+    read: ({ from }) => {
+      const number = from.number(SET.slot, LIMITS.slot.most + 1);
+      return number < 2
+        ? { do: 'slot', how: number === 0 ? 'next' : 'previous' }
+        : { do: 'slot', how: 'go', slot: number - 1 };
+    },
+  },
+  device: {
+    number: 16,
+    write: ({ what }, { out }) => void out.number(SET.device, DEVICE_FUNCTIONS.indexOf(what)),
+    read: ({ from }) => ({
+      do: 'device',
+      what: choiceOf(from, DEVICE_FUNCTIONS, from.number(SET.device, 0xff), 'function of the keyboard'),
+    }),
+  },
+};
+
+/** 15 is the last number of four bits; from there on a bit tells: 0 slot, 1 device. */
+const LAST = 15;
+const BY_NUMBER = new Map(Object.values(ROWS).map((row) => [row.number, row]));
+
+/** The one key that an action is, when it is no more. */
+const oneKeyOf = (action: Action): string | undefined => {
+  const code = action.do === 'keys' && action.codes.length === 1 ? action.codes[0] : undefined;
+  return code !== undefined && isOneByte(code) ? code : undefined;
+};
+
+export class ActionWriter {
+  readonly usages: UsageWriter;
+  private readonly pool = new WritingPool<Action>(SET.earlierAction);
+
+  constructor(
+    readonly out: BitWriter,
+    readonly numbers: Numbers,
+  ) {
+    this.usages = new UsageWriter(out);
+  }
+
+  action(action: Action, place: ActionPlace): void {
+    const kind = (number: number) => this.out.tree(SET_OF[place], KIND_BITS, Math.min(number, LAST));
+    const oneKey = oneKeyOf(action);
+    if (oneKey !== undefined) {
+      kind(ONE_KEY);
+      this.usages.code(oneKey, place === 'ofKey' ? 0 : 1);
+      return;
+    }
+    if (this.pool.has(action)) {
+      kind(EARLIER);
+      this.pool.refer(this.out, action);
+      return;
+    }
+    const chord = action.do === 'keys' ? modifiersAndKey(action.codes) : undefined;
+    if (chord) {
+      kind(WITH_MODIFIERS);
+      this.out.tree(SET.modifiers, 8, chord.bits);
+      this.usages.code(chord.key, 1);
+    } else {
+      const row = ROWS[action.do];
+      kind(row.number);
+      if (row.number >= LAST) this.out.bit(SET.actionOfPart, 1 << KIND_BITS, row.number > LAST);
+      row.write(action as never, this);
+    }
+    this.pool.add(action);
+  }
+}
+
+export class ActionReader {
+  readonly usages: UsageReader;
+  private readonly pool = new ReadingPool<Action>(SET.earlierAction, 'an action');
+  /** Equal things stay one thing. */
+  private readonly keys = new Map<string, Action>();
+  /** How deep the action that is read stands in others. */
+  private depth = 0;
+
+  constructor(
+    readonly from: BitReader,
+    readonly ids: Ids,
+  ) {
+    this.usages = new UsageReader(from);
+  }
+
+  /** @throws Unreadable */
+  action(place: ActionPlace): Action {
+    const { from } = this;
+    const at = from.offset;
+    const number = from.tree(SET_OF[place], KIND_BITS);
+    if (number === ONE_KEY) return this.oneKey(this.usages.code(place === 'ofKey' ? 0 : 1));
+    if (number === EARLIER) return this.pool.referred(from);
+    if (this.depth > LIMITS.actionDepth)
+      throw badImage(at, `an action in more than ${LIMITS.actionDepth} levels of others`);
+    this.depth++;
+    const action = number === WITH_MODIFIERS ? this.withModifiers() : this.row(number, at);
+    this.depth--;
+    this.ids.admit(action, at);
+    return this.pool.add(action);
+  }
+
+  private oneKey(code: string): Action {
+    const action = this.keys.get(code) ?? { do: 'keys', codes: [code] };
+    this.keys.set(code, action);
+    return action;
+  }
+
+  private withModifiers(): Action {
+    const bits = this.from.tree(SET.modifiers, 8);
+    return { do: 'keys', codes: [...MODIFIERS.filter((_, n) => (bits >> n) & 1), this.usages.code(1)] };
+  }
+
+  private row(number: number, at: number): Action {
+    const row = BY_NUMBER.get(number + (number === LAST ? this.from.bit(SET.actionOfPart, 1 << KIND_BITS) : 0));
+    if (!row) throw badImage(at, `an action of the unknown kind ${number}`);
+    return row.read(this);
+  }
+}
