@@ -55,6 +55,9 @@ describe('replay', () => {
       `${[WHY, ...EDGES].join('\n')}\n`,
     );
     expect(JSON.parse(cli('image', '--read', at('desk.bin')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
+    expect(cli('image', DESK, '-o', at('desk.hex'))).toMatchObject({ status: 0 });
+    expect(readFileSync(at('desk.hex'), 'utf8')).toMatch(/^:10000000554E444C/);
+    expect(JSON.parse(cli('image', '--read', at('desk.hex')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
   });
 
   test('the settle time decides what is still to come', () => {

@@ -1,6 +1,6 @@
-/** `image`: profile to device image, and back. */
+/** `image`: profile to device image, and back; a file that ends in `.hex` is Intel HEX. */
 import { writeFileSync } from 'node:fs';
-import { writeProfile } from '../core/files';
+import { writeIntelHex, writeProfile } from '../core/files';
 import { encodeImage } from '../core/image';
 import { BadInput, loadImage, loadProfile } from './input';
 
@@ -17,7 +17,7 @@ export function imageCommand(
   if (options.output === undefined) throw new BadInput('image needs -o and the file to write');
   const image = encodeImage(loadProfile(file, options.board));
   try {
-    writeFileSync(options.output, image);
+    writeFileSync(options.output, /\.hex$/i.test(options.output) ? writeIntelHex(image) : image);
   } catch {
     throw new BadInput(`${options.output}: cannot be written`);
   }

@@ -3,9 +3,11 @@ import { readFileSync } from 'node:fs';
 import { type Board } from '../core/board';
 import type { Sound } from '../core/check';
 import type { Sample } from '../core/engine';
-import { checkProfileText, parseBoard, parseSoundProfile, readStrokes } from '../core/files';
+import { checkProfileText, isIntelHex, parseBoard, parseSoundProfile, readIntelHex, readStrokes } from '../core/files';
 import { decodeImage } from '../core/image';
 import { READING_BUDGET, textOfFile, Unreadable } from '../core/reading';
+
+const MOST_HEX_BYTES = 4 << 20;
 
 /** Input that cannot be used: one line for standard error. */
 export class BadInput extends Error {}
@@ -61,10 +63,12 @@ export function loadProfile(file: string, boardFile: string | undefined): Sound 
   return fromJson(file, (text) => parseSoundProfile(text, board));
 }
 
-/** The sound profile in an image. */
+/** The sound profile in an image, which may be Intel HEX. */
 export function loadImage(file: string, boardFile: string | undefined): Sound {
   const board = boardOf(boardFile);
-  return from(file, (bytes) => decodeImage(bytes, board));
+  return from(file, (bytes) =>
+    decodeImage(isIntelHex(bytes) ? readIntelHex(textOfFile(bytes, MOST_HEX_BYTES)) : bytes, board),
+  );
 }
 
 export const loadStrokes = (file: string, board: Board): Sample[] =>
