@@ -1,6 +1,6 @@
 /** The keyboard: its memory, its firmware, and both ends of the link (docs/formats/link.md). */
 export { type After, KeyboardClient, type KeyboardHello, LinkError, type TraceNames, type Transport } from './client';
 export { type Connection, Firmware, FIRMWARE_VERSION } from './firmware';
-export { Flash, FlashError, PAGE_BYTES } from './flash';
+export { blankFlash, ENDURANCE, Flash, type FlashContents, FlashError, PAGE_BYTES, PowerCut } from './flash';
 export { REPORT_BYTES } from './linkReports';
-export { Store } from './store';
+export { type PageUse, type PlaceState, Store } from './store';
