@@ -1,23 +1,25 @@
 /**
- * The other end of the link: what a page asks of a keyboard, as promises. It runs over any transport that carries 64-byte
- * reports both ways.
+ * What a page asks of a keyboard, as promises over the asking end of the link (`exchange.ts`). It runs over any transport that carries
+ * 64-byte reports both ways. What it says of a save is what the keyboard said when it was read, and not what was hoped.
  */
 import CRC32 from 'crc-32';
-import { BUTTON_PAGE, codeOfUsage, usageOf } from '../codes';
-import { CAUSES, LAYER_WAYS, DECIDED, type TraceLine } from '../engine';
+import type { TraceLine } from '../engine';
+import { type After, Exchange, LinkError } from './exchange';
+import { useOfNumber } from './firmware';
 import {
-  ANSWER_BIT,
+  CHANGED,
+  LEAVE,
+  LINK_VERSIONS,
   PIECE_BYTES,
   PLAY_ENDED,
-  REFUSAL,
-  REFUSAL_GOES_ON,
-  ReportReader,
-  ReportWriter,
   REQUEST,
+  type ReportReader,
+  SLOT_STATES,
+  STATUS,
   TRACE,
-  TRACE_BY_TIME,
-  TRACE_KIND,
 } from './linkReports';
+import type { PageUse, PlaceState } from './store';
+import { traceLineOf, type TraceNames } from './traceReports';
 
 /** A way to carry reports to a keyboard and back. */
 export interface Transport {
@@ -27,18 +29,6 @@ export interface Transport {
   onClose: () => void;
 }
 
-/** The keyboard said no, or went away, or says nothing. The message is the reason, without its full stop. */
-export class LinkError extends Error {}
-
-/** The keyboard itself said no, so that it did nothing. */
-class Refusal extends LinkError {}
-
-/** Calls back after a time in ms; what is returned calls it off. Core has no clock, so whoever opens a link brings one. */
-export type After = (ms: number, call: () => void) => () => void;
-
-/** A keyboard that is there answers within milliseconds; one that says nothing for so long, in ms, is not waited for. */
-const ANSWERS_WITHIN_MS = 3000;
-
 export type KeyboardHello = {
   linkVersion: number;
   firmware: number;
@@ -47,259 +37,312 @@ export type KeyboardHello = {
   slotBytes: number;
   pollHz: number;
   boardId: string;
+  /** Its memory holds something else, and must be erased before anything is saved. */
+  isForeign: boolean;
+  /** The last change could not be kept where the memory stays. */
+  isUnkept: boolean;
+  /** It waits for new firmware. */
+  isStopped: boolean;
 };
 
-/** Names for the numbers in trace reports: those of the image that plays. */
-export type TraceNames = { keyIds: readonly string[]; layerIds: readonly string[]; jointIds: readonly string[] };
+export type SlotInfo = { lengthBytes: number; crc32: number; state: PlaceState };
+export type PageInfo = { use: PageUse; erases: number };
 
-/** A request that waits for its answer; `reason` gathers a refusal that comes in several reports. */
-type Asked = {
-  kind: number;
-  reason: string;
-  resolve: (answer: ReportReader) => void;
-  reject: (error: LinkError) => void;
-  callOff: () => void;
+/** How often the keyboard is asked whether the person has said yes, in ms. */
+const ASK_AGAIN_MS = 250;
+
+export type SaveOptions = {
+  /** Called with 0 to 1: the first half is writing, the second reading back. */
+  progress?: (part: number) => void;
+  /** Called when the person is asked for a yes on the keyboard, and when that is over. */
+  asked?: (isAsked: boolean) => void;
+  /** What is damaged in that slot may be replaced. */
+  replacesDamaged?: boolean;
+  /** Whether the person has called it off. */
+  isStopped?: () => boolean;
 };
+
+type Listening = { names: TraceNames; take: (line: TraceLine) => void; ended: () => void };
 
 export class KeyboardClient {
-  private sequence = 0;
-  private readonly waiting = new Map<number, Asked>();
-  private listener: { names: TraceNames; take: (line: TraceLine) => void; ended: () => void } | null = null;
-  private isOpen = true;
+  private readonly exchange: Exchange;
+  private listening: Listening | null = null;
+  private lastTold: number | null = null;
   /** Called once when the link is gone. */
   onClose: () => void = () => undefined;
+  /** The slot in use, or what is stored, has changed. */
+  onChange: () => void = () => undefined;
+  /** How many reports of what happens were lost on the way. */
+  lost = 0;
 
+  /** @param session a number from 0 to 65535 that the last sessions over this transport did not have */
   constructor(
     private readonly transport: Transport,
     private readonly after: After,
+    session = 1,
   ) {
-    transport.onReport = (report) => this.receive(new ReportReader(report));
+    this.exchange = new Exchange(session, (report) => transport.send(report), after);
+    transport.onReport = (bytes) => {
+      const told = this.exchange.receive(bytes);
+      if (told) this.hear(told);
+    };
     transport.onClose = () => this.closed();
   }
 
+  /** How many reports had to be sent again. */
+  get resent(): number {
+    return this.exchange.resent;
+  }
+
+  /** @throws LinkError, also when the keyboard speaks another version of the link */
   async hello(): Promise<KeyboardHello> {
-    const answer = await this.ask(REQUEST.hello);
-    return {
+    const answer = await this.exchange.ask(REQUEST.hello, (report) =>
+      report.u8(LINK_VERSIONS.least).u8(LINK_VERSIONS.most),
+    );
+    const hello = {
       linkVersion: answer.u8(),
       firmware: answer.u8(),
       slots: answer.u8(),
       selected: answer.u8(),
       slotBytes: answer.u32(),
       pollHz: answer.u16(),
+    };
+    const flags = answer.u8();
+    return {
+      ...hello,
+      isForeign: (flags & STATUS.foreign) !== 0,
+      isUnkept: (flags & STATUS.unkept) !== 0,
+      isStopped: (flags & STATUS.stopped) !== 0,
       boardId: answer.text(),
     };
   }
 
-  /** How long the image in a slot is (0 when there is none) and its CRC-32. */
-  async slotInfo(slot: number): Promise<{ lengthBytes: number; crc32: number }> {
-    const answer = await this.ask(REQUEST.slotInfo, (report) => report.u8(slot));
-    return { lengthBytes: answer.u32(), crc32: answer.u32() };
-  }
-
-  /** The image in a slot, or `undefined` when it is empty. */
-  async read(slot: number, progress: (part: number) => void = () => undefined): Promise<Uint8Array | undefined> {
-    const { lengthBytes, crc32 } = await this.slotInfo(slot);
-    if (lengthBytes === 0) return undefined;
-    const image = new Uint8Array(lengthBytes);
-    for (let offset = 0; offset < lengthBytes;) {
-      const answer = await this.ask(REQUEST.read, (report) => report.u8(slot).u32(offset));
-      const at = answer.u32();
-      const length = answer.u8();
-      if (at !== offset || length === 0)
-        throw new LinkError('the keyboard answered with another piece than was asked for');
-      image.set(answer.raw(length), offset);
-      offset += length;
-      progress(offset / lengthBytes);
-    }
-    if (CRC32.buf(image) >>> 0 !== crc32) throw new LinkError('what was read is damaged');
-    return image;
+  /** How long what is in a slot is (0 when there is nothing), its CRC-32, and whether it is whole. */
+  async slotInfo(slot: number): Promise<SlotInfo> {
+    const answer = await this.exchange.ask(REQUEST.slotInfo, (report) => report.u8(slot));
+    return { lengthBytes: answer.u32(), crc32: answer.u32(), state: SLOT_STATES[answer.u8()] ?? 'damaged' };
   }
 
   /**
-   * Writes an image to a slot, reads it back and compares. It counts as saved only when this resolves.
-   * @param progress called with 0 to 1: the first half is writing, the second reading back
+   * What is in a slot, or behind the last one the recordings; `undefined` when it is empty.
+   * @throws LinkError, also when it is damaged
    */
-  async save(slot: number, image: Uint8Array, progress: (part: number) => void = () => undefined): Promise<void> {
-    const known = 'The keyboard keeps what it had';
-    await this.step(known, async () => {
-      await this.ask(REQUEST.writeBegin, (report) =>
-        report
-          .u8(slot)
-          .u32(image.length)
-          .u32(CRC32.buf(image) >>> 0),
-      );
-      for (let offset = 0; offset < image.length; offset += PIECE_BYTES) {
-        const piece = image.subarray(offset, offset + PIECE_BYTES);
-        await this.ask(REQUEST.writePiece, (report) => report.u32(offset).u8(piece.length).raw(piece));
-        progress((offset + piece.length) / image.length / 2);
-      }
+  async read(slot: number, progress: (part: number) => void = () => undefined): Promise<Uint8Array | undefined> {
+    const { lengthBytes, crc32, state } = await this.slotInfo(slot);
+    if (state === 'empty') return undefined;
+    if (state === 'damaged') throw new LinkError(`what is in slot ${slot + 1} is damaged`);
+    const bytes = new Uint8Array(lengthBytes);
+    let come = 0;
+    await this.eachPiece(lengthBytes, async (offset) => {
+      const answer = await this.exchange.ask(REQUEST.read, (report) => report.u8(slot).u32(offset));
+      const at = answer.u32();
+      const length = answer.u8();
+      if (at !== offset || length !== Math.min(PIECE_BYTES, lengthBytes - offset))
+        throw new LinkError('the keyboard answered with another piece than was asked for');
+      bytes.set(answer.raw(length), offset);
+      progress((come += length) / lengthBytes);
     });
-    let isRefused = false;
-    await this.step(
-      () => (isRefused ? known : 'Whether the keyboard took it over is not known'),
-      () =>
-        this.ask(REQUEST.writeCommit).catch((error: unknown) => {
-          isRefused = error instanceof Refusal;
-          throw error;
-        }),
-    );
-    const stored = await this.step('It was taken over, but could not be read back to compare', () =>
-      this.read(slot, (part) => progress(0.5 + part / 2)),
-    );
-    if (!stored || stored.length !== image.length || stored.some((byte, n) => byte !== image[n])) {
-      throw new LinkError('what the keyboard now holds is not what was sent; save again');
+    if (CRC32.buf(bytes) >>> 0 !== crc32) throw new LinkError('what was read changed meanwhile, or is damaged');
+    return bytes;
+  }
+
+  /** Of each page what it is used for, and how often it was erased. */
+  async pages(): Promise<PageInfo[]> {
+    const pages: PageInfo[] = [];
+    for (let count = 1; pages.length < count;) {
+      const before = pages.length;
+      const answer = await this.exchange.ask(REQUEST.pages, (report) => report.u8(before));
+      count = answer.u8();
+      while (pages.length < count && pages.length - before < 12) {
+        const use = useOfNumber(answer.u8());
+        pages.push({ use, erases: answer.u8() + answer.u16() * 0x100 });
+      }
+    }
+    return pages;
+  }
+
+  /** Asks the person for a yes on the keyboard, once a connection. @throws LinkError when nobody says yes */
+  async leave({ asked = () => undefined, isStopped = () => false }: SaveOptions = {}): Promise<void> {
+    let wasAsked = false;
+    try {
+      for (;;) {
+        const answer = (await this.exchange.ask(REQUEST.leave)).u8();
+        if (answer === LEAVE.given) return;
+        if (answer === LEAVE.denied) throw new LinkError('nobody said yes on the keyboard');
+        if (isStopped()) throw new LinkError('it was called off');
+        if (!wasAsked) asked(true);
+        wasAsked = true;
+        await new Promise<void>((resolve) => this.after(ASK_AGAIN_MS, resolve));
+      }
+    } finally {
+      if (wasAsked) asked(false);
     }
   }
 
-  /** One step of a save; when it fails, the error says what is known of the keyboard then. */
-  private async step<T>(known: string | (() => string), work: () => Promise<T>): Promise<T> {
+  /**
+   * Writes an image to a slot, reads it back and compares. It counts as saved only when this resolves. When it does not, the keyboard is
+   * read, and the error says what it holds.
+   * @throws LinkError
+   */
+  async save(slot: number, image: Uint8Array, options: SaveOptions = {}): Promise<void> {
+    const { progress = () => undefined, replacesDamaged = false, isStopped = () => false } = options;
+    const crc32 = CRC32.buf(image) >>> 0;
+    let before: SlotInfo | undefined;
     try {
-      return await work();
+      before = await this.slotInfo(slot);
+      await this.leave(options);
+      await this.exchange.ask(REQUEST.writeBegin, (report) =>
+        report
+          .u8(slot)
+          .u32(image.length)
+          .u32(crc32)
+          .u8(replacesDamaged ? 1 : 0),
+      );
+      let written = 0;
+      await this.eachPiece(image.length, async (offset) => {
+        if (isStopped()) throw new LinkError('it was called off');
+        const piece = image.subarray(offset, offset + PIECE_BYTES);
+        await this.exchange.ask(REQUEST.writePiece, (report) => report.u32(offset).u8(piece.length).raw(piece));
+        progress((written += piece.length) / image.length / 2);
+      });
+      await this.exchange.ask(REQUEST.writeCommit);
+      const stored = await this.read(slot, (part) => progress(0.5 + part / 2));
+      if (!stored || stored.length !== image.length || stored.some((byte, n) => byte !== image[n]))
+        throw new LinkError('what the keyboard now holds is not what was sent; save again');
     } catch (error) {
       if (!(error instanceof LinkError)) throw error;
-      throw new LinkError(`${error.message}. ${typeof known === 'string' ? known : known()}`);
+      const held = await this.whatIsHeld(slot, { lengthBytes: image.length, crc32 }, before);
+      throw new LinkError(`${error.message}. ${held}`);
     }
   }
 
   async select(slot: number): Promise<void> {
-    await this.ask(REQUEST.select, (report) => report.u8(slot));
+    await this.exchange.ask(REQUEST.select, (report) => report.u8(slot));
+  }
+
+  /** Takes out what is in a slot. @throws LinkError, also when nobody says yes on the keyboard */
+  async clear(slot: number, options: SaveOptions = {}): Promise<void> {
+    await this.leave(options);
+    await this.exchange.ask(REQUEST.clear, (report) => report.u8(slot));
+  }
+
+  /** Takes out what was recorded on a key for the slot in use. */
+  async clearRecording(recordings: number, key: number, options: SaveOptions = {}): Promise<void> {
+    await this.leave(options);
+    await this.exchange.ask(REQUEST.clear, (report) => report.u8(recordings).u16(key).u8(1));
+  }
+
+  /** Erases everything, whatever it is. */
+  async format(options: SaveOptions = {}): Promise<void> {
+    await this.leave(options);
+    await this.exchange.ask(REQUEST.format);
   }
 
   /** Starts playing what is stored in the slot in use. What the keyboard does comes to `take`. */
   async playStart(names: TraceNames, take: (line: TraceLine) => void, ended: () => void): Promise<void> {
-    this.listener = { names, take, ended };
+    this.listening = { names, take, ended };
     try {
-      await this.ask(REQUEST.playStart);
+      await this.exchange.ask(REQUEST.playStart);
     } catch (error) {
-      this.listener = null;
+      this.listening = null;
       throw error;
     }
   }
 
+  /** Listens to what the keyboard itself does, under the fingers on it. */
+  async watch(names: TraceNames, take: (line: TraceLine) => void): Promise<void> {
+    this.listening = { names, take, ended: () => undefined };
+    await this.exchange.ask(REQUEST.watch, (report) => report.u8(1));
+  }
+
+  async watchStop(): Promise<void> {
+    this.listening = null;
+    await this.exchange.ask(REQUEST.watch, (report) => report.u8(0));
+  }
+
   /** Moves a pretend finger on the keyboard. */
   finger(tUs: number, key: number, depthUm: number): void {
-    if (this.isOpen) this.transport.send(new ReportWriter(REQUEST.finger).timeUs(tUs).u16(key).u16(depthUm).bytes);
+    this.exchange.tell(REQUEST.finger, (report) => report.timeUs(tUs).u16(key).u16(depthUm));
   }
 
   /** Tells the keyboard how late it is, so that its deadlines pass. */
   clock(tUs: number): void {
-    if (this.isOpen) this.transport.send(new ReportWriter(REQUEST.clock).timeUs(tUs).bytes);
+    this.exchange.tell(REQUEST.clock, (report) => report.timeUs(tUs));
   }
 
   async letGo(): Promise<void> {
-    await this.ask(REQUEST.letGo);
+    await this.exchange.ask(REQUEST.letGo);
   }
 
   async playStop(): Promise<void> {
-    this.listener = null;
-    await this.ask(REQUEST.playStop);
+    this.listening = null;
+    await this.exchange.ask(REQUEST.playStop);
   }
 
   close(): void {
     this.transport.close();
   }
 
-  private ask(kind: number, fill: (report: ReportWriter) => unknown = () => undefined): Promise<ReportReader> {
-    if (!this.isOpen) return Promise.reject(new LinkError('the keyboard is not connected'));
-    this.sequence = (this.sequence % 255) + 1;
-    const sequence = this.sequence;
-    const report = new ReportWriter(kind, sequence);
-    fill(report);
-    return new Promise((resolve, reject) => {
-      const callOff = this.after(ANSWERS_WITHIN_MS, () => {
-        if (this.waiting.delete(sequence))
-          reject(new LinkError(`the keyboard did not answer within ${ANSWERS_WITHIN_MS / 1000} s`));
-      });
-      this.waiting.set(sequence, { kind, reason: '', resolve, reject, callOff });
-      this.transport.send(report.bytes);
-    });
+  /** Does something for each piece of so many bytes, several on the way at a time. The first that fails is the outcome, once none is under way. */
+  private async eachPiece(lengthBytes: number, work: (offset: number) => Promise<void>): Promise<void> {
+    const offsets = Array.from({ length: Math.ceil(lengthBytes / PIECE_BYTES) }, (_, n) => n * PIECE_BYTES);
+    const outcomes = await Promise.allSettled(offsets.map((offset) => work(offset)));
+    for (const outcome of outcomes) if (outcome.status === 'rejected') throw outcome.reason as Error;
   }
 
-  private receive(report: ReportReader): void {
-    if (report.kind === TRACE) {
-      this.takeTrace(report);
-      return;
+  /** What a slot holds after a save that did not end well. */
+  private async whatIsHeld(
+    slot: number,
+    wanted: { lengthBytes: number; crc32: number },
+    before: SlotInfo | undefined,
+  ): Promise<string> {
+    try {
+      await this.exchange.ask(REQUEST.writeStop);
+      const now = await this.slotInfo(slot);
+      if (now.state === 'damaged') return `It was asked again: what is in slot ${slot + 1} is damaged`;
+      if (now.lengthBytes === wanted.lengthBytes && now.crc32 === wanted.crc32)
+        return before?.crc32 === wanted.crc32
+          ? 'It was asked again: the keyboard holds this profile, as it did before'
+          : 'It was asked again: the keyboard holds the new profile';
+      return before && now.crc32 === before.crc32
+        ? 'It was asked again: the keyboard keeps what it had'
+        : 'It was asked again: the keyboard holds something else than before';
+    } catch (error) {
+      if (!(error instanceof LinkError)) throw error;
+      return 'What it holds can be told when it answers again';
     }
-    if (report.kind === PLAY_ENDED) {
-      const { listener } = this;
-      this.listener = null;
-      listener?.ended();
-      return;
-    }
-    const asked = this.waiting.get(report.sequence);
-    if (!asked) return;
-    if (report.kind === REFUSAL_GOES_ON || report.kind === REFUSAL) asked.reason += report.text();
-    if (report.kind === REFUSAL_GOES_ON) return;
-    this.waiting.delete(report.sequence);
-    asked.callOff();
-    if (report.kind === (asked.kind | ANSWER_BIT)) asked.resolve(report);
-    else
-      asked.reject(
-        report.kind === REFUSAL
-          ? new Refusal(asked.reason)
-          : new LinkError('the keyboard gave an answer to another question'),
-      );
   }
 
-  private takeTrace(report: ReportReader): void {
-    if (!this.listener) return;
-    const { names, take } = this.listener;
-    const kind = report.u8();
-    const t = report.timeUs();
-    const key = () => names.keyIds[report.u16()] ?? '';
-    const layer = () => names.layerIds[report.u8()] ?? '';
-    const sourceName = (number: number): string =>
-      names.keyIds[number] ?? `joint:${names.jointIds[number - names.keyIds.length] ?? ''}`;
-    switch (kind) {
-      case TRACE_KIND.edge: {
-        const down = report.u8() === 1;
-        const page = report.u8();
-        const id = report.u16();
-        const code = page === BUTTON_PAGE ? `button:${id}` : codeOfUsage(usageOf(page, id));
-        take({ t, edge: down ? 'down' : 'up', code });
-        break;
+  private hear(told: ReportReader): void {
+    const expected = this.lastTold === null ? told.sequence : (this.lastTold + 1) & 0xffff;
+    const ahead = (told.sequence - expected) & 0xffff;
+    // What comes late, or twice, comes after what it would have been before.
+    if (ahead >= 0x8000) return;
+    this.lost += ahead;
+    this.lastTold = told.sequence;
+    if (ahead > 0) this.onChange();
+    const { listening } = this;
+    switch (told.kind) {
+      case TRACE: {
+        const line = listening && traceLineOf(told, listening.names);
+        if (line) listening.take(line);
+        return;
       }
-      case TRACE_KIND.decision: {
-        const why = CAUSES[report.u8()] ?? 'only';
-        const line = { t, why, key: key(), layer: layer(), step: report.u8() };
-        const decided = { ...line, outcome: DECIDED[report.u8()] ?? 'none', sinceUs: report.timeUs() };
-        const by = report.u16();
-        take(by === TRACE_BY_TIME ? decided : { ...decided, by: sourceName(by) });
-        break;
-      }
-      case TRACE_KIND.pending:
-        take({ t, pending: key(), layer: layer(), step: report.u8(), sinceUs: report.timeUs() });
-        break;
-      case TRACE_KIND.begin: {
-        const number = report.u16();
-        take({ t, from: sourceName(number), layer: layer(), pressedUs: report.timeUs() });
-        break;
-      }
-      case TRACE_KIND.wheel: {
-        const signed = () => (report.u8() << 24) >> 24;
-        take({ t, wheel: { dx: signed(), dy: signed() } });
-        break;
-      }
-      case TRACE_KIND.layer: {
-        const name = layer();
-        const bits = report.u8();
-        const way = LAYER_WAYS[report.u8()] ?? 'while';
-        take({ t, layer: name, active: (bits & 1) !== 0, under: (bits & 2) !== 0, way });
-        break;
-      }
+      case PLAY_ENDED:
+        this.listening = null;
+        listening?.ended();
+        return;
+      case CHANGED:
+        this.onChange();
+        return;
     }
   }
 
   private closed(): void {
-    if (!this.isOpen) return;
-    this.isOpen = false;
-    for (const { reject, callOff } of this.waiting.values()) {
-      callOff();
-      reject(new LinkError('the connection to the keyboard was lost'));
-    }
-    this.waiting.clear();
-    this.listener?.ended();
-    this.listener = null;
+    if (!this.exchange.isOpen) return;
+    this.exchange.close('the connection to the keyboard was lost');
+    this.listening?.ended();
+    this.listening = null;
     this.onClose();
   }
 }

@@ -1,141 +1,343 @@
 /**
- * The keyboard's own program: what is in flash, the engine that runs it, and the link. It has no clock and no socket; a
- * home (a server process, a web worker) hands it reports and carries its answers. One firmware serves several
- * connections; only one of them can write, and only one can play, at a time.
+ * The keyboard's own program: its memory, its life (`life.ts`), and the answering end of the link. It has no clock and no socket: its home (a
+ * server process, a web worker, a program on standard input) tells it the time, hands it reports, and keeps its memory. One
+ * firmware serves several connections; only one of them can write, and only one can play, at a time. Nobody writes
+ * before a person has said yes on the keyboard itself, once a connection.
  */
-import CRC32 from 'crc-32';
 import type { Board } from '../board';
-import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../codes';
-import { BY_TIME, CAUSES, Engine, LAYER_WAYS, DECIDED, type Listener, type Program } from '../engine';
 import { decodeImage } from '../image';
 import { Unreadable } from '../reading';
+import { Answers } from './answers';
 import type { Flash } from './flash';
-import { FlashError } from './flash';
+import { FlashError, PowerCut } from './flash';
+import { Life, type Indicator, type Lamps } from './life';
 import {
   ANSWER_BIT,
-  LINK_VERSION,
+  CHANGED,
+  LEAVE,
+  LINK_VERSIONS,
   PIECE_BYTES,
   PLAY_ENDED,
-  REASON_BYTES,
-  REFUSAL,
-  REFUSAL_GOES_ON,
   REPORT_BYTES,
+  isIntact,
   ReportReader,
   ReportWriter,
   REQUEST,
-  TRACE,
-  TRACE_BY_TIME,
-  TRACE_KIND,
+  SLOT_STATES,
+  STATUS,
 } from './linkReports';
-import { Store } from './store';
+import { Refused } from './refused';
+import { Running } from './running';
+import { Store, type PageUse } from './store';
+import { traceReports } from './traceReports';
+import { Writing } from './writing';
 
-export const FIRMWARE_VERSION = 1;
+export const FIRMWARE_VERSION = 2;
+/** How long the person is asked, in µs. */
+const ASKED_FOR_US = 30_000_000;
+/** Pages of which one report tells. */
+const PAGES_A_REPORT = 12;
+const PAGE_FREE = 0xff;
+const PAGE_RETIRED = 0xfe;
 
 /** One page or program that talks to the keyboard. */
 export type Connection = { send(report: Uint8Array): void };
 
-type WriteUnderWay = { by: Connection; slot: number; image: Uint8Array; received: number; crc32: number };
-type Play = { by: Connection; engine: Engine };
+/** Where a firmware lives. */
+export interface Home {
+  /** Keeps the memory where it stays. `done` is called when it is there, or with what keeps it from being there. */
+  keep(done: (problem?: string) => void): void;
+  /** Lamps, indicator or keys have changed. */
+  changed(): void;
+  /** The power went. */
+  powerGone(): void;
+}
 
-/** A request that is not carried out; the text goes to the person. */
-class Refused extends Error {}
+const NO_HOME: Home = { keep: (done) => done(), changed: () => undefined, powerGone: () => undefined };
+
+type Leave = 'none' | 'asked' | 'given' | 'denied';
+type Peer = { connection: Connection; answers: Answers; leave: Leave; watches: boolean; told: number };
+type Play = { by: Peer; running: Running };
+
+/** What can be seen of the keyboard from outside. */
+export type Face = {
+  slot: number;
+  indicator: Indicator;
+  lamps: Lamps;
+  /** The place of the key that says yes. */
+  yesKey: number;
+  keysDown: number[];
+  trouble?: string;
+  recordedEvents: number;
+  isKept: boolean;
+};
+
+/** The key that says yes: Fn where there is one, else the last. */
+export function yesKeyOf(board: Board): number {
+  const fn = board.keys.findIndex(({ id }) => id === 'Fn');
+  return fn >= 0 ? fn : board.keys.length - 1;
+}
 
 export class Firmware {
   private readonly store: Store;
-  private write: WriteUnderWay | null = null;
+  private readonly life: Life;
+  private readonly peers = new Map<Connection, Peer>();
+  private writing: { by: Peer; work: Writing } | null = null;
+  private asking: { by: Peer; untilUs: number } | null = null;
   private play: Play | null = null;
+  private nowUs = 0;
+  private isOff = false;
+  private unkept: string | undefined;
+  private keeping = 0;
+  private yesIsDown = false;
 
   constructor(
     private readonly board: Board,
     flash: Flash,
+    private readonly home: Home = NO_HOME,
   ) {
     this.store = new Store(flash, board.device.slots);
+    this.life = new Life(board, this.store, {
+      listenerFor: (program) =>
+        traceReports(
+          program,
+          (kind) => new ReportWriter(kind),
+          (report) => this.toWatchers(report),
+        ),
+      changed: (isStored) => {
+        if (isStored) this.keep();
+        this.tellChanged();
+        this.home.changed();
+      },
+    });
   }
 
-  /** Takes one report from a connection. Nonsense is refused with a reason and changes nothing. */
+  get face(): Face {
+    const { life, store } = this;
+    return {
+      slot: store.selected,
+      indicator: this.asking ? 'asked' : life.indicator,
+      lamps: life.lamps,
+      yesKey: yesKeyOf(this.board),
+      keysDown: life.keysDown,
+      ...(life.trouble !== undefined && { trouble: life.trouble }),
+      recordedEvents: life.eventCount,
+      isKept: this.unkept === undefined && this.keeping === 0,
+    };
+  }
+
+  /** When time itself does something next, in µs since the power came. */
+  get nextUs(): number {
+    return Math.min(this.life.nextUs, this.asking?.untilUs ?? Infinity);
+  }
+
+  /** Time passes, in µs since the power came. */
+  tick(nowUs: number): void {
+    this.powered(() => {
+      if (nowUs > this.nowUs) this.nowUs = nowUs;
+      this.life.advance(this.nowUs);
+      if (this.asking && this.nowUs >= this.asking.untilUs) this.decide('denied');
+      if (this.writing?.work.isSilent(this.nowUs)) this.writing = null;
+    });
+  }
+
+  /** A finger on the keyboard itself, at a depth in µm. */
+  finger(nowUs: number, key: number, depthUm: number): void {
+    this.tick(nowUs);
+    this.powered(() => {
+      if (key === yesKeyOf(this.board) && (this.asking || this.yesIsDown)) {
+        if (this.asking && depthUm > 0) {
+          this.yesIsDown = true;
+          this.decide('given');
+        } else if (depthUm === 0) {
+          this.yesIsDown = false;
+        }
+      } else {
+        this.life.finger(this.nowUs, key, depthUm);
+      }
+      this.home.changed();
+    });
+  }
+
+  /** Takes one report from a connection. What came damaged is dropped; nonsense is refused with a reason and changes nothing. */
   receive(from: Connection, report: Uint8Array): void {
-    const request = new ReportReader(report);
-    try {
-      if (report.length !== REPORT_BYTES) throw new Refused(`a report has ${REPORT_BYTES} bytes, not ${report.length}`);
-      const answer = this.carryOut(from, request);
-      if (answer) from.send(answer.bytes);
-    } catch (error) {
-      const reason = reasonOf(error);
-      if (reason === undefined) throw error;
-      refuse(from, request.sequence, reason);
-    }
+    this.powered(() => {
+      const peer = this.peerOf(from);
+      if (report.length !== REPORT_BYTES) {
+        peer.answers.refuse(0, `a report has ${REPORT_BYTES} bytes, not ${report.length}`);
+        return;
+      }
+      if (!isIntact(report)) return;
+      const request = new ReportReader(report);
+      if (request.kind === REQUEST.finger || request.kind === REQUEST.clock) {
+        if (peer.answers.isNews(request)) this.takeFinger(peer, request);
+        return;
+      }
+      const meaning = peer.answers.meet(request);
+      if (meaning === 'no session') peer.answers.refuse(request.sequence, 'say hello first');
+      if (meaning !== 'new') return;
+      try {
+        const answer = this.carryOut(peer, request);
+        if (answer) peer.answers.answer(request.sequence, answer);
+      } catch (error) {
+        const reason = reasonOf(error);
+        if (reason === undefined) throw error;
+        peer.answers.refuse(request.sequence, reason);
+      }
+    });
   }
 
   /** A connection is gone: what it was writing is forgotten, what it was playing ends. */
   closed(connection: Connection): void {
-    if (this.write?.by === connection) this.write = null;
-    if (this.play?.by === connection) this.play = null;
+    const peer = this.peers.get(connection);
+    if (!peer) return;
+    if (this.writing?.by === peer) this.writing = null;
+    if (this.play?.by === peer) this.play = null;
+    if (this.asking?.by === peer) {
+      this.asking = null;
+      this.home.changed();
+    }
+    this.peers.delete(connection);
   }
 
-  private carryOut(from: Connection, request: ReportReader): ReportWriter | null {
-    const answer = new ReportWriter(request.kind | ANSWER_BIT, request.sequence);
+  /** Keeps what rests on unworn pages from staying there for ever; for when nothing else is to be done. */
+  level(): void {
+    this.powered(() => {
+      if (!this.writing && this.store.level()) this.keep();
+    });
+  }
+
+  private powered(work: () => void): void {
+    if (this.isOff) return;
+    try {
+      work();
+    } catch (error) {
+      if (!(error instanceof PowerCut)) throw error;
+      this.isOff = true;
+      this.home.powerGone();
+    }
+  }
+
+  private peerOf(connection: Connection): Peer {
+    const known = this.peers.get(connection);
+    if (known) return known;
+    const answers = new Answers((report) => connection.send(report));
+    const peer: Peer = { connection, answers, leave: 'none', watches: false, told: 0 };
+    this.peers.set(connection, peer);
+    return peer;
+  }
+
+  private carryOut(peer: Peer, request: ReportReader): ReportWriter | null {
+    const answer = new ReportWriter(request.kind | ANSWER_BIT, request.sequence, request.session);
     switch (request.kind) {
       case REQUEST.hello:
-        return answer
-          .u8(LINK_VERSION)
-          .u8(FIRMWARE_VERSION)
-          .u8(this.store.slots)
-          .u8(this.store.selected)
-          .u32(this.store.slotBytes)
-          .u16(this.board.device.pollHz)
-          .text(this.board.id);
+        return this.hello(peer, request, answer);
       case REQUEST.slotInfo: {
-        const image = this.store.image(this.slotOf(request));
-        return answer.u32(image?.length ?? 0).u32(image ? CRC32.buf(image) >>> 0 : 0);
+        const place = this.placeOf(request);
+        const { lengthBytes, crc32 } = this.store.infoOf(place);
+        return answer
+          .u32(lengthBytes)
+          .u32(crc32)
+          .u8(SLOT_STATES.indexOf(this.store.stateOf(place)));
       }
       case REQUEST.read: {
-        const image = this.store.image(this.slotOf(request));
-        if (!image) throw new Refused('that slot is empty');
+        const place = this.placeOf(request);
+        const bytes = this.store.read(place);
+        if (!bytes)
+          throw new Refused(this.store.stateOf(place) === 'damaged' ? 'that slot is damaged' : 'that slot is empty');
         const offset = request.u32();
-        const piece = image.subarray(offset, offset + PIECE_BYTES);
+        const piece = bytes.subarray(offset, offset + PIECE_BYTES);
         return answer.u32(offset).u8(piece.length).raw(piece);
       }
-      case REQUEST.writeBegin:
-        this.beginWrite(from, request);
+      case REQUEST.pages: {
+        const from = request.u8();
+        const pages = this.store.pages();
+        answer.u8(pages.length);
+        for (const { use, erases } of pages.slice(from, from + PAGES_A_REPORT))
+          answer
+            .u8(numberOfUse(use))
+            .u8(erases & 0xff)
+            .u16(erases >>> 8);
         return answer;
-      case REQUEST.writePiece:
-        this.takePiece(from, request);
+      }
+      case REQUEST.leave:
+        return answer.u8(this.askFor(peer));
+      case REQUEST.writeBegin:
+        this.beginWriting(peer, request);
+        return answer;
+      case REQUEST.writePiece: {
+        const work = this.writingOf(peer);
+        const offset = request.u32();
+        const length = request.u8();
+        work.take(offset, request.raw(Math.min(length, PIECE_BYTES)), length, this.nowUs);
+        return answer;
+      }
+      case REQUEST.writeStop:
+        if (this.writing?.by === peer) this.writing = null;
         return answer;
       case REQUEST.writeCommit:
-        this.commit(from);
-        return answer;
+        this.commit(peer, request.sequence, answer);
+        return null;
       case REQUEST.select: {
         const slot = this.slotOf(request);
-        if (!this.store.image(slot)) throw new Refused('that slot is empty');
-        this.store.select(slot);
-        this.endPlay();
-        return answer;
+        if (this.store.stateOf(slot) !== 'sound') throw new Refused(`slot ${slot + 1} holds nothing that can be run`);
+        this.change(peer, request.sequence, answer, () => this.store.select(slot));
+        return null;
       }
-      case REQUEST.playStart:
-        this.startPlay(from);
-        return answer;
-      case REQUEST.finger: {
-        const tUs = request.timeUs();
+      case REQUEST.clear: {
+        const place = this.placeOf(request);
         const key = request.u16();
-        if (key >= this.board.keys.length) throw new Refused(`the ${this.board.name} has no key number ${key}`);
-        const engine = this.playOf(from).engine;
-        engine.feed(Math.max(tUs, engine.nowUs), key, Math.min(request.u16(), this.board.travelUm));
+        const isOne = request.u8() === 1;
+        this.mustHaveLeave(peer);
+        this.change(peer, request.sequence, answer, () => {
+          if (place < this.store.slots) this.store.write(place, new Uint8Array());
+          else this.life.forget((one) => !isOne || (one.slot === this.store.selected && one.key === key));
+        });
         return null;
       }
-      case REQUEST.clock: {
-        const engine = this.playOf(from).engine;
-        engine.advance(Math.max(request.timeUs(), engine.nowUs));
+      case REQUEST.format:
+        this.mustHaveLeave(peer);
+        this.change(peer, request.sequence, answer, () => this.store.format());
         return null;
-      }
+      case REQUEST.playStart:
+        this.startPlay(peer);
+        return answer;
       case REQUEST.letGo:
-        this.playOf(from).engine.letGo();
+        if (this.play?.by === peer) this.play.running.letGo();
+        else this.life.letGo();
         return answer;
       case REQUEST.playStop:
-        if (this.play?.by === from) this.play = null;
+        if (this.play?.by === peer) this.play = null;
+        return answer;
+      case REQUEST.watch:
+        peer.watches = request.u8() === 1;
         return answer;
       default:
         throw new Refused(`a report of the unknown kind ${request.kind}`);
     }
+  }
+
+  private hello(peer: Peer, request: ReportReader, answer: ReportWriter): ReportWriter {
+    const [least, most] = [request.u8(), request.u8()];
+    const version = Math.min(most, LINK_VERSIONS.most);
+    if (version < least || version < LINK_VERSIONS.least)
+      throw new Refused(
+        `the page speaks versions ${least} to ${most} of the link; this keyboard ${LINK_VERSIONS.least} to ${LINK_VERSIONS.most}`,
+      );
+    if (this.writing?.by === peer) this.writing = null;
+    const flags =
+      (this.store.isForeign ? STATUS.foreign : 0) |
+      (this.unkept === undefined ? 0 : STATUS.unkept) |
+      (this.life.isStopped ? STATUS.stopped : 0);
+    return answer
+      .u8(version)
+      .u8(FIRMWARE_VERSION)
+      .u8(this.store.slots)
+      .u8(this.store.selected)
+      .u32(this.store.slotBytes)
+      .u16(this.board.device.pollHz)
+      .u8(flags)
+      .text(this.board.id);
   }
 
   private slotOf(request: ReportReader): number {
@@ -145,119 +347,170 @@ export class Firmware {
     return slot;
   }
 
-  private beginWrite(from: Connection, request: ReportReader): void {
-    if (this.write && this.write.by !== from) throw new Refused('another page is writing');
+  /** A slot, or the recordings behind the last one. */
+  private placeOf(request: ReportReader): number {
+    const place = request.u8();
+    if (place > this.store.slots)
+      throw new Refused(`there is no slot ${place + 1}; the ${this.board.name} has ${this.store.slots}`);
+    return place;
+  }
+
+  /** Whether this connection may write; asks the person when it has not been asked. */
+  private askFor(peer: Peer): number {
+    if (peer.leave === 'given') return LEAVE.given;
+    if (this.asking && this.asking.by !== peer) throw new Refused('another page is asking for a yes on the keyboard');
+    if (peer.leave === 'denied') {
+      peer.leave = 'none';
+      return LEAVE.denied;
+    }
+    if (!this.asking) {
+      peer.leave = 'asked';
+      this.asking = { by: peer, untilUs: this.nowUs + ASKED_FOR_US };
+      this.home.changed();
+    }
+    return LEAVE.asked;
+  }
+
+  private decide(leave: 'given' | 'denied'): void {
+    if (!this.asking) return;
+    this.asking.by.leave = leave;
+    this.asking = null;
+    this.home.changed();
+  }
+
+  private mustHaveLeave(peer: Peer): void {
+    if (peer.leave !== 'given') throw new Refused('nobody has said yes on the keyboard');
+  }
+
+  private beginWriting(peer: Peer, request: ReportReader): void {
+    this.mustHaveLeave(peer);
+    if (this.writing && this.writing.by !== peer) throw new Refused('another page is writing');
     const slot = this.slotOf(request);
     const length = request.u32();
     const crc32 = request.u32();
-    if (length > this.store.slotBytes) throw new Refused(`${length} bytes; a slot has ${this.store.slotBytes}`);
-    this.write = { by: from, slot, image: new Uint8Array(length), received: 0, crc32 };
+    const replacesDamaged = request.u8() === 1;
+    if (this.store.isForeign)
+      throw new Refused('the memory holds something that this keyboard cannot read; erase it first');
+    if (length === 0 || length > this.store.slotBytes)
+      throw new Refused(`${length} bytes; a slot has ${this.store.slotBytes}`);
+    if (this.store.stateOf(slot) === 'damaged' && !replacesDamaged)
+      throw new Refused(`what is in slot ${slot + 1} is damaged; say that it may be replaced`);
+    this.writing = { by: peer, work: new Writing(slot, length, crc32, this.nowUs) };
   }
 
-  private takePiece(from: Connection, request: ReportReader): void {
-    const write = this.writeOf(from);
-    const offset = request.u32();
-    const length = request.u8();
-    if (offset !== write.received)
-      throw new Refused(`a piece for byte ${offset} where byte ${write.received} comes next`);
-    if (length > PIECE_BYTES || offset + length > write.image.length) throw new Refused('a piece that is too long');
-    write.image.set(request.raw(length), offset);
-    write.received += length;
+  private writingOf(peer: Peer): Writing {
+    if (this.writing?.by !== peer) throw new Refused('no writing was begun, or it was silent for too long');
+    return this.writing.work;
   }
 
   /** Only a whole, sound image that this keyboard can run ever reaches the flash. */
-  private commit(from: Connection): void {
-    const write = this.writeOf(from);
-    this.write = null;
-    if (write.received !== write.image.length)
-      throw new Refused(`only ${write.received} of ${write.image.length} bytes came`);
-    if (CRC32.buf(write.image) >>> 0 !== write.crc32) throw new Refused('the bytes were damaged on the way');
-    decodeImage(write.image, this.board);
-    this.store.write(write.slot, write.image);
-    this.store.select(write.slot);
+  private commit(peer: Peer, sequence: number, answer: ReportWriter): void {
+    const work = this.writingOf(peer);
+    const image = work.whole();
+    decodeImage(image, this.board);
+    this.writing = null;
+    this.change(peer, sequence, answer, () => {
+      this.store.write(work.slot, image);
+      this.store.select(work.slot);
+    });
+  }
+
+  /** Changes the memory; the answer goes out when it is kept, and not before. */
+  private change(peer: Peer, sequence: number, answer: ReportWriter, work: () => void): void {
     this.endPlay();
+    work();
+    this.life.reload();
+    this.tellChanged();
+    this.home.changed();
+    this.keep((problem) => {
+      if (problem === undefined) peer.answers.answer(sequence, answer);
+      else peer.answers.refuse(sequence, `the keyboard runs it, but its memory could not be kept: ${problem}`);
+    });
   }
 
-  private writeOf(from: Connection): WriteUnderWay {
-    if (this.write?.by !== from) throw new Refused('no writing was begun');
-    return this.write;
+  private keep(done: (problem?: string) => void = () => undefined): void {
+    this.keeping++;
+    this.home.keep((problem) => {
+      this.keeping--;
+      this.unkept = problem;
+      done(problem);
+      this.home.changed();
+    });
   }
 
-  private startPlay(from: Connection): void {
-    const image = this.store.image(this.store.selected);
+  private startPlay(peer: Peer): void {
+    const slot = this.store.selected;
+    const image = this.store.read(slot);
     if (!image) throw new Refused('nothing is stored in the slot in use');
     const { program } = decodeImage(image, this.board);
-    if (this.play?.by !== from) this.endPlay();
-    this.play = { by: from, engine: new Engine(program, traceReports(program, from)) };
+    if (this.play?.by !== peer) this.endPlay();
+    const running = new Running(
+      program,
+      traceReports(
+        program,
+        (kind) => this.told(peer, kind),
+        (report) => peer.connection.send(report.sealed()),
+      ),
+    );
+    this.play = { by: peer, running };
   }
 
-  private playOf(from: Connection): Play {
-    if (this.play?.by !== from) throw new Refused('this page does not play the keyboard');
-    return this.play;
+  private takeFinger(peer: Peer, request: ReportReader): void {
+    if (this.play?.by !== peer) return;
+    const { running } = this.play;
+    const tUs = request.timeUs();
+    if (request.kind === REQUEST.clock) {
+      running.advance(tUs);
+      return;
+    }
+    const key = request.u16();
+    if (key < this.board.keys.length) running.feed(tUs, key, Math.min(request.u16(), this.board.travelUm));
   }
 
   /** What is stored or selected has changed, or another page plays: nothing stays down. */
   private endPlay(): void {
-    const play = this.play;
+    const { play } = this;
     if (!play) return;
-    play.engine.letGo();
+    play.running.letGo();
     this.play = null;
-    play.by.send(new ReportWriter(PLAY_ENDED).bytes);
+    play.by.connection.send(this.told(play.by, PLAY_ENDED).sealed());
+  }
+
+  /** A report that nobody asked for; they are counted, so that a lost one is noticed. */
+  private told(peer: Peer, kind: number): ReportWriter {
+    peer.told = (peer.told + 1) & 0xffff;
+    return new ReportWriter(kind, peer.told, peer.answers.session ?? 0);
+  }
+
+  private toWatchers(report: ReportWriter): void {
+    for (const peer of this.peers.values()) {
+      if (!peer.watches || this.play?.by === peer) continue;
+      const own = report.copy(this.told(peer, report.kind));
+      peer.connection.send(own.sealed());
+    }
+  }
+
+  private tellChanged(): void {
+    for (const peer of this.peers.values())
+      if (peer.answers.session !== null)
+        peer.connection.send(this.told(peer, CHANGED).u8(this.store.selected).sealed());
   }
 }
 
-/** Says no, in as many reports as the reason needs. */
-function refuse(to: Connection, sequence: number, reason: string): void {
-  for (let at = 0; at === 0 || at < reason.length; at += REASON_BYTES) {
-    const kind = at + REASON_BYTES < reason.length ? REFUSAL_GOES_ON : REFUSAL;
-    to.send(new ReportWriter(kind, sequence).text(reason.slice(at, at + REASON_BYTES)).bytes);
-  }
+function numberOfUse(use: PageUse): number {
+  if (use === 'free') return PAGE_FREE;
+  return use === 'retired' ? PAGE_RETIRED : use;
+}
+
+/** What a page is used for, from its number in a report. */
+export function useOfNumber(number: number): PageUse {
+  if (number === PAGE_FREE) return 'free';
+  return number === PAGE_RETIRED ? 'retired' : number;
 }
 
 function reasonOf(error: unknown): string | undefined {
+  if (error instanceof PowerCut) return undefined;
   return error instanceof Refused || error instanceof Unreadable || error instanceof FlashError
     ? error.message
     : undefined;
-}
-
-/** Everything the engine says, as trace reports to one connection. */
-function traceReports(program: Program, to: Connection): Listener {
-  const usages = program.codes.map(
-    (code) => usageOfCode(code) ?? usageOf(BUTTON_PAGE, Number(code.replace('button:', ''))),
-  );
-  const report = (tUs: number, kind: number) => new ReportWriter(TRACE).u8(kind).timeUs(tUs);
-  return {
-    edge: (tUs, down, usage) => {
-      const hid = usages[usage] ?? 0;
-      to.send(
-        report(tUs, TRACE_KIND.edge)
-          .u8(down ? 1 : 0)
-          .u8(pageOf(hid))
-          .u16(idOf(hid)).bytes,
-      );
-    },
-    decision: (tUs, cause, key, layer, step, outcome, openUs, by) =>
-      to.send(
-        report(tUs, TRACE_KIND.decision)
-          .u8(CAUSES.indexOf(cause))
-          .u16(key)
-          .u8(layer)
-          .u8(step)
-          .u8(DECIDED.indexOf(outcome))
-          .timeUs(openUs)
-          .u16(by === BY_TIME ? TRACE_BY_TIME : by).bytes,
-      ),
-    pending: (tUs, key, layer, step, sinceUs) =>
-      to.send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs).bytes),
-    begin: (tUs, key, layer, pressedUs) =>
-      to.send(report(tUs, TRACE_KIND.begin).u16(key).u8(layer).timeUs(pressedUs).bytes),
-    wheel: (tUs, dx, dy) => to.send(report(tUs, TRACE_KIND.wheel).u8(dx).u8(dy).bytes),
-    layer: (tUs, layer, active, under, way) =>
-      to.send(
-        report(tUs, TRACE_KIND.layer)
-          .u8(layer)
-          .u8((active ? 1 : 0) | (under ? 2 : 0))
-          .u8(LAYER_WAYS.indexOf(way)).bytes,
-      ),
-  };
 }

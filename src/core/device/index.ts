@@ -1,6 +1,18 @@
 /** The keyboard: its memory, its firmware, and both ends of the link (docs/formats/link.md). */
-export { type After, KeyboardClient, type KeyboardHello, LinkError, type TraceNames, type Transport } from './client';
-export { type Connection, Firmware, FIRMWARE_VERSION } from './firmware';
+export {
+  KeyboardClient,
+  type KeyboardHello,
+  type PageInfo,
+  type SaveOptions,
+  type SlotInfo,
+  type Transport,
+} from './client';
+export { type After, LinkError } from './exchange';
+export { FaultyWay, type Faults, NO_FAULTS, seededChance } from './faults';
+export { type Connection, type Face, Firmware, FIRMWARE_VERSION, type Home, yesKeyOf } from './firmware';
 export { blankFlash, ENDURANCE, Flash, type FlashContents, FlashError, PAGE_BYTES, PowerCut } from './flash';
+export type { Indicator } from './life';
 export { REPORT_BYTES } from './linkReports';
+export { macroOfRecording } from './recorded';
 export { type PageUse, type PlaceState, Store } from './store';
+export type { TraceNames } from './traceReports';

@@ -1,12 +1,17 @@
 /**
- * The link's reports: 64 bytes each way. Byte 0 is the kind, byte 1 a sequence number that an answer repeats, the rest
- * belongs to the kind. Numbers are little-endian; times are 48-bit microseconds. docs/formats/link.md has the tables.
+ * The link's reports: 64 bytes each way. Byte 0 is the kind, bytes 2 and 3 a sequence number that an answer repeats, bytes 4 and 5 the session,
+ * the last four a CRC-32 of all before; what is between belongs to the kind. Numbers are little-endian; times are 48-bit microseconds.
+ * docs/formats/link.md has the tables.
  */
+import CRC32 from 'crc-32';
 
 export const REPORT_BYTES = 64;
-export const LINK_VERSION = 1;
+const FIELDS_START = 6;
+const FIELDS_END = 60;
+/** Versions of the link that this program speaks. */
+export const LINK_VERSIONS = { least: 2, most: 2 } as const;
 /** How many bytes of a slot one report carries. */
-export const PIECE_BYTES = 54;
+export const PIECE_BYTES = 48;
 
 export const REQUEST = {
   hello: 0x01,
@@ -16,40 +21,79 @@ export const REQUEST = {
   writePiece: 0x05,
   writeCommit: 0x06,
   select: 0x07,
+  leave: 0x08,
+  clear: 0x09,
+  format: 0x0a,
+  pages: 0x0b,
+  writeStop: 0x0c,
   playStart: 0x10,
   finger: 0x11,
   clock: 0x12,
   letGo: 0x13,
   playStop: 0x14,
+  watch: 0x15,
 } as const;
 
 /** An answer has the kind of its request with the top bit set. */
 export const ANSWER_BIT = 0x80;
 export const TRACE = 0x60;
 export const PLAY_ENDED = 0x61;
-/** A refusal whose reason goes on in the next report. */
-export const REFUSAL_GOES_ON = 0xfe;
+/** Something about the keyboard has changed: the slot in use, what is stored. */
+export const CHANGED = 0x62;
+/** The request came, and takes its time. */
+export const WORKING = 0xfd;
+/** A piece of the reason why not: which of how many, then text. */
 export const REFUSAL = 0xff;
 /** How many characters of a reason one report carries. */
-export const REASON_BYTES = REPORT_BYTES - 3;
+export const REASON_BYTES = 50;
 
-export const TRACE_KIND = { edge: 1, decision: 2, pending: 3, layer: 4, wheel: 5, begin: 6 } as const;
+/** Whether the person has allowed this session to write. */
+export const LEAVE = { given: 0, asked: 1, denied: 2 } as const;
+
+export const TRACE_KIND = {
+  edge: 1,
+  decision: 2,
+  pending: 3,
+  layer: 4,
+  wheel: 5,
+  begin: 6,
+  slot: 7,
+  device: 8,
+} as const;
 
 /** In a traced decision: a deadline closed it, no key. */
 export const TRACE_BY_TIME = 0xffff;
 
+/** Flags of a keyboard in its hello. */
+export const STATUS = { foreign: 1, unkept: 2, stopped: 4 } as const;
+export const SLOT_STATES = ['empty', 'sound', 'damaged'] as const;
+
+const crcOf = (bytes: Uint8Array): number => CRC32.buf(bytes.subarray(0, FIELDS_END)) >>> 0;
+
+/** Whether a report came as it was sent. */
+export const isIntact = (bytes: Uint8Array): boolean =>
+  bytes.length === REPORT_BYTES &&
+  new DataView(bytes.buffer, bytes.byteOffset).getUint32(FIELDS_END, true) === crcOf(bytes);
+
 /** Writes the fields of one report, one after the other. */
 export class ReportWriter {
-  readonly bytes = new Uint8Array(REPORT_BYTES);
-  private at = 2;
+  private readonly bytes = new Uint8Array(REPORT_BYTES);
+  private at = FIELDS_START;
 
-  constructor(kind: number, sequence = 0) {
+  constructor(
+    readonly kind: number,
+    sequence = 0,
+    session = 0,
+  ) {
     this.bytes[0] = kind;
-    this.bytes[1] = sequence;
+    this.bytes[2] = sequence & 0xff;
+    this.bytes[3] = sequence >>> 8;
+    this.bytes[4] = session & 0xff;
+    this.bytes[5] = session >>> 8;
   }
 
   u8(value: number): this {
-    this.bytes[this.at++] = value;
+    if (this.at < FIELDS_END) this.bytes[this.at++] = value;
     return this;
   }
 
@@ -66,22 +110,32 @@ export class ReportWriter {
   }
 
   raw(bytes: Uint8Array): this {
-    this.bytes.set(bytes, this.at);
-    this.at += bytes.length;
+    for (const byte of bytes) this.u8(byte);
     return this;
   }
 
   /** An ASCII text to the end of the report; longer ones are cut. */
   text(value: string): this {
-    for (const character of value.slice(0, REPORT_BYTES - this.at - 1))
-      this.u8(character.charCodeAt(0) < 0x7f ? character.charCodeAt(0) : 0x3f);
+    for (const character of value) this.u8(character.charCodeAt(0) < 0x7f ? character.charCodeAt(0) : 0x3f);
     return this;
+  }
+
+  /** The fields of this report behind the head of another. */
+  copy(head: ReportWriter): ReportWriter {
+    head.bytes.set(this.bytes.subarray(FIELDS_START, FIELDS_END), FIELDS_START);
+    return head;
+  }
+
+  /** The report, with its checksum. */
+  sealed(): Uint8Array {
+    new DataView(this.bytes.buffer).setUint32(FIELDS_END, crcOf(this.bytes), true);
+    return this.bytes;
   }
 }
 
-/** Reads the fields of one report, one after the other. */
+/** Reads the fields of one report, one after the other; behind the last there are zeros. */
 export class ReportReader {
-  private at = 2;
+  private at = FIELDS_START;
 
   constructor(readonly bytes: Uint8Array) {}
 
@@ -90,11 +144,15 @@ export class ReportReader {
   }
 
   get sequence(): number {
-    return this.bytes[1] ?? 0;
+    return (this.bytes[2] ?? 0) + (this.bytes[3] ?? 0) * 0x100;
+  }
+
+  get session(): number {
+    return (this.bytes[4] ?? 0) + (this.bytes[5] ?? 0) * 0x100;
   }
 
   u8(): number {
-    return this.bytes[this.at++] ?? 0;
+    return this.at < FIELDS_END ? (this.bytes[this.at++] ?? 0) : 0;
   }
 
   u16(): number {
@@ -110,9 +168,7 @@ export class ReportReader {
   }
 
   raw(length: number): Uint8Array {
-    const start = this.at;
-    this.at += length;
-    return this.bytes.slice(start, this.at);
+    return Uint8Array.from({ length: Math.min(length, FIELDS_END - this.at) }, () => this.u8());
   }
 
   text(): string {

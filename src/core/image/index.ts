@@ -1,6 +1,7 @@
 /** A profile as the bytes that a keyboard keeps: docs/formats/image.md. */
 export { boardIdOfImage, decodeImage } from './decode';
 export { encodeImage, type EncodeOptions } from './encode';
+export { decodeRecordings, encodeRecordings, type Recording } from './recordings';
 export { macroBytes } from './scores';
 export { readHeader, sizesOf } from './sections';
 export { SECTION } from './sets';

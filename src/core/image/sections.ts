@@ -1,8 +1,9 @@
 /**
  * The frame of an image: what it begins with, its sections, and the checksum at its end. The checksum stands last, and the part that
- * changes most stands just before it, so that a changed key leaves the pages before it as they are.
+ * changes most stands just before it, so that a changed key leaves the pages before it as they are. It is CRC-32C and not CRC-32, because of what
+ * ends with its own CRC the CRC is always the same: whoever tells images apart by CRC-32 could not.
  */
-import CRC32 from 'crc-32';
+import CRC32C from 'crc-32/crc32c.js';
 import { badImage, ByteReader, ByteWriter } from './bytes';
 import { HEADER_BYTES, IMAGE_VERSION, MAGIC, MAY_BE_SKIPPED, SECTION } from './sets';
 
@@ -16,7 +17,7 @@ export function frame(parts: readonly Part[]): Uint8Array {
   const out = new ByteWriter().raw(MAGIC).u8(IMAGE_VERSION);
   for (const { type, bytes } of parts) out.u8(type).count(bytes.length).raw(bytes);
   out.u8(SECTION.end);
-  return out.u32(CRC32.buf(out.toBytes()) >>> 0).toBytes();
+  return out.u32(CRC32C.buf(out.toBytes()) >>> 0).toBytes();
 }
 
 const hex = (value: number): string => value.toString(16).toUpperCase().padStart(8, '0');
@@ -51,7 +52,7 @@ export function sectionsOf(bytes: Uint8Array): Sections {
   }
   const end = reader.offset;
   const crc32 = reader.u32();
-  const found = CRC32.buf(bytes.subarray(0, end)) >>> 0;
+  const found = CRC32C.buf(bytes.subarray(0, end)) >>> 0;
   if (found !== crc32) throw badImage(end, `the checksum is ${hex(found)}, not ${hex(crc32)}: the image is damaged`);
   if (unknown !== undefined) throw badImage(unknown, 'a section that only a newer program understands');
   return { byType, lengthBytes: end + 4, crc32 };

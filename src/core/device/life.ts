@@ -1,0 +1,274 @@
+/**
+ * The keyboard's life without a host: keys go down and up under fingers, what is stored in the slot in use runs, slots change, lamps shine,
+ * macros are recorded and played. It needs nothing but fingers and time.
+ */
+import type { Board } from '../board';
+import { actionsOf, type Binding, type DeviceFunction, type Profile } from '../profile';
+import type { Listener, Program } from '../engine';
+import { decodeImage, decodeRecordings, encodeRecordings, type Recording } from '../image';
+import { Unreadable } from '../reading';
+import { GIVE_UP_AFTER_US, Recorder } from './recorder';
+import { withRecordings } from './recorded';
+import { Refused } from './refused';
+import { Running } from './running';
+import type { Store } from './store';
+
+const LAMP_LEVELS = 5;
+/** About what an event takes of the memory for recordings, in bytes. */
+const EVENT_BYTES = 3;
+
+/** What the lamp for the person shows. */
+export type Indicator = 'off' | 'asked' | 'armed' | 'recording' | 'choosing' | 'full' | 'refused' | 'stopped';
+export type Lamps = { isOn: boolean; level: number; most: number };
+
+/** Who hears of it. */
+export interface LifeListener {
+  /** The engine that runs what is stored, anew after each change: its trace goes here. */
+  listenerFor(program: Program): Listener;
+  /** The slot, the lamps, the indicator or what is stored have changed; `isStored`: the memory too. */
+  changed(isStored: boolean): void;
+}
+
+export class Life {
+  lamps: Lamps = { isOn: true, level: 3, most: LAMP_LEVELS };
+  /** What keeps the slot in use from running, as a sentence without its full stop; undefined when it runs or is empty. */
+  trouble: string | undefined;
+  isStopped = false;
+  private running: Running | null = null;
+  private readonly recorder: Recorder;
+  /** Keys whose next release belongs to a choice, and is not played. */
+  private readonly swallowed = new Set<number>();
+  /** Keys that lead to layers or record: they keep what they do, so that the record key can be reached. */
+  private kept: ReadonlySet<number> = new Set();
+  private readonly depths = new Map<number, number>();
+  private bootloaderAtUs = Infinity;
+  private refusedUntilUs = -1;
+  private wantedSlot: number | null = null;
+  private nowUs = 0;
+
+  constructor(
+    private readonly board: Board,
+    private readonly store: Store,
+    private readonly listener: LifeListener,
+  ) {
+    this.recorder = new Recorder(board.device.macroEvents);
+    this.reload();
+  }
+
+  get indicator(): Indicator {
+    if (this.isStopped) return 'stopped';
+    if (this.nowUs < this.refusedUntilUs) return 'refused';
+    if (this.recorder.state === 'choosing' && this.recorder.isFull) return 'full';
+    return this.recorder.state === 'idle' ? 'off' : this.recorder.state;
+  }
+
+  /** Places on the board of the keys that are down. */
+  get keysDown(): number[] {
+    return [...this.depths].flatMap(([key, depth]) => (depth > 0 ? [key] : []));
+  }
+
+  get eventCount(): number {
+    return this.recorder.eventCount;
+  }
+
+  /** When time itself does something next, in µs. */
+  get nextUs(): number {
+    return Math.min(
+      this.running?.nextUs ?? Infinity,
+      this.recorder.nextUs,
+      this.bootloaderAtUs,
+      this.refusedUntilUs > this.nowUs ? this.refusedUntilUs : Infinity,
+    );
+  }
+
+  /** What was recorded, for all slots; none when it cannot be read. */
+  recordings(): Recording[] {
+    const bytes = this.store.read(this.store.recordings);
+    if (!bytes) return [];
+    try {
+      return decodeRecordings(bytes, this.board.device.macroEvents);
+    } catch (error) {
+      if (error instanceof Unreadable) return [];
+      throw error;
+    }
+  }
+
+  /** A finger at a depth of a key, by its place on the board. */
+  finger(nowUs: number, key: number, depthUm: number): void {
+    if (key < 0 || key >= this.board.keys.length || this.isStopped) return;
+    this.advance(nowUs);
+    const depth = Math.max(0, Math.min(depthUm, this.board.travelUm));
+    const wasDown = (this.depths.get(key) ?? 0) > 0;
+    this.depths.set(key, depth);
+    if (this.swallowed.has(key)) {
+      if (depth === 0) this.swallowed.delete(key);
+      return;
+    }
+    if (!wasDown && depth > 0 && this.recorder.state === 'choosing' && !this.kept.has(key)) {
+      this.swallowed.add(key);
+      this.storeFor(key);
+      return;
+    }
+    this.running?.feed(nowUs, key, depth);
+    this.followSlot();
+  }
+
+  /** Time passes, in µs since the power came. */
+  advance(nowUs: number): void {
+    if (nowUs < this.nowUs) return;
+    const before = this.indicator;
+    this.nowUs = nowUs;
+    this.running?.advance(nowUs);
+    this.recorder.advance(nowUs);
+    if (nowUs >= this.bootloaderAtUs) {
+      this.bootloaderAtUs = Infinity;
+      this.isStopped = true;
+      this.running?.letGo();
+      this.recorder.reset();
+    }
+    this.followSlot();
+    if (this.indicator !== before) this.listener.changed(false);
+  }
+
+  /** What is stored has changed, or another slot is in use: everything that is held ends, and what is there now runs. */
+  reload(): void {
+    this.running?.letGo();
+    this.running = null;
+    this.recorder.reset();
+    this.bootloaderAtUs = Infinity;
+    this.trouble = undefined;
+    const slot = this.store.selected;
+    if (this.store.stateOf(slot) === 'damaged') this.trouble = `what is in slot ${slot + 1} is damaged`;
+    const image = this.store.read(slot);
+    if (!image) return;
+    try {
+      const recorded = this.recordings().filter((one) => one.slot === slot);
+      const { program, profile } = withRecordings(decodeImage(image, this.board), recorded);
+      this.kept = keysThatLead(profile, this.board);
+      this.running = new Running(program, this.heard(program));
+      this.running.advance(this.nowUs);
+    } catch (error) {
+      if (!(error instanceof Unreadable)) throw error;
+      this.trouble = `what is in slot ${slot + 1} cannot be run: ${error.message}`;
+    }
+  }
+
+  /** Another slot, from the person's key or over the link. */
+  select(slot: number): void {
+    this.store.select(slot);
+    this.reload();
+    this.listener.changed(true);
+  }
+
+  /** Takes recordings out: those of a slot and key, or all. */
+  forget(which: (recording: Recording) => boolean): void {
+    this.store.write(this.store.recordings, encodeRecordings(this.recordings().filter((one) => !which(one))));
+    this.reload();
+    this.listener.changed(true);
+  }
+
+  letGo(): void {
+    this.running?.letGo();
+  }
+
+  /** The engine's listener, with an ear for what concerns the keyboard itself. */
+  private heard(program: Program): Listener {
+    const outer = this.listener.listenerFor(program);
+    return {
+      ...outer,
+      edge: (tUs, down, usage) => {
+        this.recorder.edge(tUs, down, program.codes[usage] ?? '');
+        outer.edge(tUs, down, usage);
+      },
+      slot: (tUs, how, slot) => {
+        outer.slot?.(tUs, how, slot);
+        this.wantedSlot = this.slotMeant(how, slot);
+      },
+      device: (tUs, what, begins) => {
+        outer.device?.(tUs, what, begins);
+        this.function(tUs, what, begins);
+      },
+    };
+  }
+
+  /** The slot that is meant: the next and the previous one skip empty slots. */
+  private slotMeant(how: 'next' | 'previous' | 'go', slot: number): number {
+    const { slots, selected } = this.store;
+    if (how === 'go') return slot - 1;
+    const step = how === 'next' ? 1 : slots - 1;
+    for (let n = (selected + step) % slots; n !== selected; n = (n + step) % slots)
+      if (this.store.stateOf(n) === 'sound') return n;
+    return selected;
+  }
+
+  private followSlot(): void {
+    const slot = this.wantedSlot;
+    this.wantedSlot = null;
+    if (slot === null || slot === this.store.selected || slot >= this.store.slots) return;
+    // A slot with nothing in it would leave a keyboard that does nothing, and no key to come back.
+    if (this.store.stateOf(slot) === 'sound') this.select(slot);
+    else this.refuse();
+  }
+
+  private function(tUs: number, what: DeviceFunction, begins: boolean): void {
+    switch (what) {
+      case 'record':
+        this.recorder.recordKey(tUs, begins, this.roomForEvents());
+        break;
+      case 'lampsUp':
+      case 'lampsDown':
+        if (!begins) return;
+        this.lamps = {
+          ...this.lamps,
+          isOn: true,
+          level: Math.max(0, Math.min(LAMP_LEVELS, this.lamps.level + (what === 'lampsUp' ? 1 : -1))),
+        };
+        break;
+      case 'lampsToggle':
+        if (begins) this.lamps = { ...this.lamps, isOn: !this.lamps.isOn };
+        break;
+      case 'bootloader':
+        this.bootloaderAtUs = begins ? tUs + GIVE_UP_AFTER_US : Infinity;
+        break;
+    }
+    this.listener.changed(false);
+  }
+
+  private roomForEvents(): number {
+    const used = this.store.read(this.store.recordings)?.length ?? 0;
+    const room = Math.floor((this.store.recordingBytes - used - 16) / EVENT_BYTES);
+    return Math.max(2, Math.min(this.board.device.macroEvents, room));
+  }
+
+  private storeFor(key: number): void {
+    const chosen = this.recorder.choose();
+    if (!chosen) return;
+    const slot = this.store.selected;
+    const others = this.recordings().filter((one) => one.slot !== slot || one.key !== key);
+    const { score } = chosen;
+    try {
+      this.store.write(this.store.recordings, encodeRecordings(score ? [...others, { slot, key, score }] : others));
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      this.refuse();
+      return;
+    }
+    this.reload();
+    this.listener.changed(true);
+  }
+
+  private refuse(): void {
+    this.refusedUntilUs = this.nowUs + GIVE_UP_AFTER_US;
+    this.listener.changed(false);
+  }
+}
+
+function keysThatLead(profile: Profile, board: Board): ReadonlySet<number> {
+  const leads = (does: Binding): boolean =>
+    actionsOf(does).some(({ action }) => action.do === 'layer' || (action.do === 'device' && action.what === 'record'));
+  return new Set(
+    board.keys.flatMap(({ id }, n) =>
+      profile.layers.some(({ keys }) => keys[id] !== undefined && leads(keys[id].does)) ? [n] : [],
+    ),
+  );
+}
