@@ -1,77 +1,65 @@
-/**
- * The simulated keyboards that live in this process: one of each bundled board, its flash a file in the data folder.
- * A change is written to a new file that then takes the old one's place, so that a killed server never leaves half a file.
- */
-import { mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+/** The simulated keyboards that live in this process: one of each bundled board, its memory a file in the data folder. */
+import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { BOARDS, type Board } from '../core/board';
-import { Firmware, Flash } from '../core/device';
+import { Simulation } from '../core/device';
+import { lockFolder } from './lock';
+import { loadMemory, MemoryFile, reasonOf, tryFolder } from './memoryFile';
+
+/** A keyboard, or why there is none: its memory is there and cannot be read, so that nothing may be written over it. */
+export type Keyboard = { board: Board; simulation: Simulation } | { board: Board; trouble: string };
 
 export type Keyboards = {
-  list(): { id: string; name: string }[];
-  firmware(boardId: string): Firmware | undefined;
-  /** Writes what has not been written yet. */
-  close(): void;
+  list(): { id: string; name: string; trouble?: string }[];
+  keyboard(boardId: string): Keyboard | undefined;
+  /** Pulls all cables, and waits until what is being written is written. */
+  close(): Promise<void>;
 };
 
-/** How long changes are gathered before they are written, in ms: a save is many small ones. */
-const WRITE_AFTER_MS = 50;
-
-class FlashFile {
-  readonly flash: Flash;
-  private timer: NodeJS.Timeout | null = null;
-
-  constructor(
-    private readonly path: string,
-    sizeBytes: number,
-    log: Logger,
-  ) {
-    this.flash = new Flash(this.load(sizeBytes, log), () => this.writeSoon());
-  }
-
-  writeNow(): void {
-    if (!this.timer) return;
-    clearTimeout(this.timer);
-    this.timer = null;
-    writeFileSync(`${this.path}.new`, this.flash.bytes);
-    renameSync(`${this.path}.new`, this.path);
-  }
-
-  private writeSoon(): void {
-    this.timer ??= setTimeout(() => this.writeNow(), WRITE_AFTER_MS);
-  }
-
-  private load(sizeBytes: number, log: Logger): Uint8Array {
-    const blank = Flash.blank(sizeBytes);
-    let stored: Uint8Array;
-    try {
-      stored = readFileSync(this.path);
-    } catch {
-      return blank;
-    }
-    if (stored.length === blank.length) return new Uint8Array(stored);
-    const aside = `${this.path}.unusable`;
-    renameSync(this.path, aside);
-    log.warn(
-      { file: this.path, bytes: stored.length, expected: blank.length, aside },
-      'the keyboard memory file has the wrong size; it was put aside and a blank one is used',
-    );
-    return blank;
-  }
-}
-
-/** Opens the keyboards' memory in a folder, which is made when it is not there. */
-export function openKeyboards(folder: string, log: Logger): Keyboards {
+/**
+ * Opens the keyboards' memory in a folder, which is made when it is not there.
+ * @throws FolderTaken when another server has it, or the system's error when it cannot be written
+ */
+export async function openKeyboards(folder: string, log: Logger): Promise<Keyboards> {
   mkdirSync(folder, { recursive: true });
-  const open = (board: Board) => {
-    const file = new FlashFile(join(folder, `${board.id}.flash`), board.device.memoryBytes, log);
-    return { board, file, firmware: new Firmware(board, file.flash) };
+  tryFolder(folder);
+  const unlock = await lockFolder(folder);
+  const files: MemoryFile[] = [];
+  const open = (board: Board): Keyboard => {
+    const path = join(folder, `${board.id}.memory`);
+    try {
+      const contents = loadMemory(path, board.device.memoryBytes, log);
+      const file = new MemoryFile(path, log);
+      files.push(file);
+      const simulation = new Simulation(board, contents, {
+        keep: (kept, done) => file.keep(kept, done),
+        nowMs: () => performance.now(),
+        after: (ms, call) => {
+          const timer = setTimeout(call, ms);
+          return () => clearTimeout(timer);
+        },
+        chance: () => Math.random(),
+      });
+      return { board, simulation };
+    } catch (error) {
+      log.error({ file: path, error }, 'the keyboard memory cannot be read; this keyboard is left alone');
+      return { board, trouble: `its memory in ${path} cannot be read: ${reasonOf(error)}` };
+    }
   };
   const keyboards = new Map(BOARDS.map((board) => [board.id, open(board)]));
   return {
-    list: () => BOARDS.map(({ id, name }) => ({ id, name })),
-    firmware: (boardId) => keyboards.get(boardId)?.firmware,
-    close: () => keyboards.forEach(({ file }) => file.writeNow()),
+    list: () =>
+      [...keyboards.values()].map((keyboard) => ({
+        id: keyboard.board.id,
+        name: keyboard.board.name,
+        ...('trouble' in keyboard && { trouble: keyboard.trouble }),
+      })),
+    keyboard: (boardId) => keyboards.get(boardId),
+    close: async () => {
+      for (const keyboard of keyboards.values()) if ('simulation' in keyboard) keyboard.simulation.close();
+      await Promise.all(files.map((file) => file.close()));
+      unlock();
+    },
   };
 }

@@ -7,6 +7,10 @@ import pino from 'pino';
 import { z } from '../core/reading';
 import { startServer } from './server';
 
+/** A server that is asked to stop has stopped after this time. */
+const STOPS_WITHIN_MS = 4000;
+const LOOK_AROUND_MS = 500;
+
 const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
 const port = z.coerce
   .number()
@@ -31,11 +35,17 @@ try {
   process.stdout.write(
     `The keyboards keep their memory in ${join(process.env.UNDERLOOM_DATA ?? '.underloom', '/')}. Ctrl+C stops.\n`,
   );
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.once(signal, () => {
-      void server.stop().then(() => process.exit(0));
-    });
-  }
+  const stop = (): void => {
+    // What hangs is not waited for.
+    setTimeout(() => process.exit(1), STOPS_WITHIN_MS).unref();
+    void server.stop().then(() => process.exit(0));
+  };
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, stop);
+  // When the program that started this one is killed, nobody is left to stop it.
+  const parent = process.ppid;
+  setInterval(() => {
+    if (process.ppid !== parent) stop();
+  }, LOOK_AROUND_MS).unref();
 } catch (error) {
   const code = error instanceof Error && 'code' in error ? error.code : undefined;
   if (code === 'EADDRINUSE') {

@@ -13,21 +13,32 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { acceptLinks } from './link';
 import { openKeyboards } from './keyboards';
+import { isOwnHost } from './ownName';
 
 export type ServerOptions = { port: number; dataFolder: string; appFolder: string; development: boolean; log: Logger };
 export type RunningServer = { port: number; stop(): Promise<void> };
 
+/** Who sends a request slowly is not waited for. */
+const TIMEOUTS = { headersTimeout: 10_000, requestTimeout: 20_000, connectionsCheckingInterval: 2000 };
+const MOST_CONNECTIONS = 256;
+
 /** The placeholder in index.html that becomes a fresh nonce for each page. */
 const NONCE_PLACEHOLDER = '__STYLE_NONCE__';
 
-const isLoopbackName = (host: string | undefined): boolean =>
-  /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host ?? '');
-
 /** A page of another site that resolves to 127.0.0.1 still sends its own name as `Host`; it gets nothing. */
 function onlyByOwnName(request: Request, response: Response, next: NextFunction): void {
-  if (isLoopbackName(request.headers.host)) next();
+  if (isOwnHost(request.headers.host)) next();
   else response.status(403).type('text/plain').send('Open this page as http://127.0.0.1 or http://localhost.');
 }
+
+/** What cannot be understood gets a sentence, and no word about the machine. */
+const badRequest =
+  (log: Logger) =>
+  (error: unknown, _request: Request, response: Response, next: NextFunction): void => {
+    log.info({ error }, 'a request that cannot be answered');
+    if (response.headersSent) next(error);
+    else response.status(400).type('text/plain').send('This cannot be answered.');
+  };
 
 function security(response: Response, development: boolean): ReturnType<typeof helmet> {
   const nonce = `'nonce-${String(response.locals.nonce)}'`;
@@ -87,7 +98,7 @@ async function developedApp(app: Express, server: Server): Promise<() => Promise
   return () => vite.close();
 }
 
-/** Starts listening. @throws the system's error when the port is taken, or when the data folder cannot be used */
+/** Starts listening. @throws the system's error when the port is taken, or the data folder cannot be used; FolderTaken when another server uses it */
 export async function startServer({
   port,
   dataFolder,
@@ -95,9 +106,10 @@ export async function startServer({
   development,
   log,
 }: ServerOptions): Promise<RunningServer> {
-  const keyboards = openKeyboards(dataFolder, log);
+  const keyboards = await openKeyboards(dataFolder, log);
   const app = express();
-  const server = createServer(app);
+  const server = createServer(TIMEOUTS, app);
+  server.maxConnections = MOST_CONNECTIONS;
   app.disable('x-powered-by');
   app.use(onlyByOwnName);
   app.use((request, response, next) => {
@@ -107,20 +119,32 @@ export async function startServer({
   app.get('/keyboards.json', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ keyboards: keyboards.list() });
   });
-  const pullCables = acceptLinks(server, keyboards, log);
+  const pullCables = acceptLinks(
+    server,
+    keyboards,
+    log,
+    (request) => development && request.headers['sec-websocket-protocol'] === 'vite-hmr',
+  );
   const closeApp = development ? await developedApp(app, server) : (builtApp(app, appFolder), () => Promise.resolve());
-  await new Promise<void>((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, '127.0.0.1', resolve);
-  });
+  app.use(badRequest(log));
+  try {
+    await new Promise<void>((resolve, reject) => {
+      server.once('error', reject);
+      server.listen(port, '127.0.0.1', resolve);
+    });
+  } catch (error) {
+    await keyboards.close();
+    throw error;
+  }
   return {
     port: (server.address() as AddressInfo).port,
     stop: async () => {
+      const closed = new Promise<void>((resolve) => server.close(() => resolve()));
       pullCables();
-      keyboards.close();
       server.closeAllConnections();
+      await keyboards.close();
       await closeApp();
-      await new Promise<void>((resolve) => server.close(() => resolve()));
+      await closed;
     },
   };
 }
