@@ -5,7 +5,7 @@ import type { Logger } from 'pino';
 import { BOARDS, type Board } from '../core/board';
 import { Simulation } from '../core/device';
 import { lockFolder } from './lock';
-import { loadMemory, MemoryFile, reasonOf, tryFolder } from './memoryFile';
+import { codeOf, loadMemory, MemoryFile, reasonOf, tryFolder } from './memoryFile';
 
 /** A keyboard, or why there is none: its memory is there and cannot be read, so that nothing may be written over it. */
 export type Keyboard = { board: Board; simulation: Simulation } | { board: Board; trouble: string };
@@ -43,6 +43,7 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
       });
       return { board, simulation };
     } catch (error) {
+      if (codeOf(error) === undefined) throw error;
       log.error({ file: path, error }, 'the keyboard memory cannot be read; this keyboard is left alone');
       return { board, trouble: `its memory in ${path} cannot be read: ${reasonOf(error)}` };
     }

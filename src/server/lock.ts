@@ -7,6 +7,7 @@ import { existsSync, realpathSync, unlinkSync } from 'node:fs';
 import { connect, createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { codeOf } from './memoryFile';
 
 export class FolderTaken extends Error {}
 
@@ -41,7 +42,7 @@ export async function lockFolder(folder: string): Promise<() => void> {
   try {
     server = await listen(address);
   } catch (error) {
-    if (!(error instanceof Error && 'code' in error && error.code === 'EADDRINUSE')) throw error;
+    if (codeOf(error) !== 'EADDRINUSE') throw error;
     // Where sockets are files, one may be left of a server that was killed.
     if (address.startsWith('\0') || !existsSync(address) || (await answers(address))) throw taken();
     unlinkSync(address);

@@ -25,11 +25,15 @@ const SYSTEM: Readonly<Record<string, string>> = {
   ENOENT: 'its folder is gone',
 };
 export const reasonOf = (error: unknown): string => {
-  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-  return SYSTEM[code] ?? (code || (error instanceof Error ? error.message : String(error)));
+  const code = codeOf(error) ?? '';
+  return SYSTEM[code] ?? (code || String(error));
 };
 
-const codeOf = (error: unknown): unknown => (error instanceof Error && 'code' in error ? error.code : undefined);
+/** The code of an error of the system, whatever realm it comes from; undefined for any other error. */
+export const codeOf = (error: unknown): string | undefined =>
+  typeof error === 'object' && error !== null && 'code' in error && typeof error.code === 'string'
+    ? error.code
+    : undefined;
 
 /** The memory in a file. @throws Error of the system when it cannot be read; only a file that is not there is a blank memory */
 export function loadMemory(path: string, sizeBytes: number, log: Logger): FlashContents {
@@ -93,7 +97,7 @@ export class MemoryFile {
     private readonly log: Logger,
   ) {}
 
-  /** Keeps the memory as it is now. Calls back when it is on the disk, or cannot be; then it is tried again without being asked. */
+  /** Keeps the memory as it is now. Calls back when it is on the disk, or cannot be; then it is tried again without being asked, and called back again. */
   keep(contents: FlashContents, done: Done): void {
     this.contents = contents;
     this.waiting.push(done);
@@ -126,6 +130,7 @@ export class MemoryFile {
         this.problem = reasonOf(error);
         this.log.error({ file: this.path, error }, 'the keyboard memory could not be kept; it is tried again');
         this.contents ??= contents;
+        this.waiting.unshift(...done);
         done.forEach((call) => call(this.problem));
         break;
       }

@@ -4,7 +4,7 @@ import type { Board } from '../../core/board';
 import { legendOf, printLine } from '../../core/notation';
 import { differences, type Assignment, type Difference, type Profile } from '../../core/profile';
 import { keyName } from '../shared/keyNames';
-import { slotFor, type KeyboardState } from '../state/keyboards';
+import { slotFor, useKeyboards, type KeyboardState } from '../state/keyboards';
 import { threadOf } from '../theme/dyes';
 
 const SHOWN = 60;
@@ -57,6 +57,7 @@ const Row = ({ difference, board, from, to }: { difference: Difference; board: B
 
 export const Changes = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => {
   const { slots, saving, status } = keyboard;
+  const callOff = useKeyboards((state) => state.callOff);
   const target = slotFor(slots, profile.id);
   const held = target === undefined ? undefined : slots[target];
   const found = held?.state === 'profile' ? differences(held.profile, profile) : [];
@@ -75,7 +76,21 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
         <div className="saving" role="status">
           <strong>Saving to slot {saving.slot + 1}</strong>
           <Progress percent={Math.round(saving.part * 100)} strokeColor="var(--verdigris)" />
-          <span className="soft">{saving.part < 0.5 ? 'writing' : 'reading back and comparing'}</span>
+          <span className="section-line">
+            <span className="soft">
+              {keyboard.isAsked
+                ? 'waiting for a yes on the keyboard'
+                : saving.part < 0.5
+                  ? 'If the power went now, what was there would still be there.'
+                  : 'reading back and comparing'}
+              {keyboard.resent > 0
+                ? ` ${keyboard.resent} lost report${keyboard.resent > 1 ? 's' : ''} sent again.`
+                : ''}
+            </span>
+            <button type="button" className="word" onClick={() => callOff(board.id)}>
+              Stop
+            </button>
+          </span>
         </div>
       )}
       {status !== 'connected' && <p className="soft">The keyboard is not connected.</p>}

@@ -1,9 +1,12 @@
-/** The device bench: what is in the keyboard, what saving would change, and how much room there is. */
+/** The device bench: the keyboard on the table, what is in it, what saving would change, and how much room there is. */
 import { useBench } from '../shared/useBench';
 import { useKeyboard } from '../state/keyboards';
+import { Breaking } from './Breaking';
 import { Changes } from './Changes';
+import { Earlier } from './Earlier';
 import { KeyboardPanel } from './KeyboardPanel';
 import { Memory } from './Memory';
+import { Recorded } from './Recorded';
 import { Room } from './Room';
 import { Slots } from './Slots';
 import './device.css';
@@ -16,13 +19,16 @@ const DeviceBench = () => {
       <div className="device-column">
         <KeyboardPanel board={board} keyboard={keyboard} />
         <Slots board={board} profile={profile} keyboard={keyboard} />
+        <Recorded board={board} profile={profile} keyboard={keyboard} />
       </div>
       <div className="device-column">
         <Changes profile={profile} board={board} keyboard={keyboard} />
         <Room profile={profile} board={board} keyboard={keyboard} />
+        <Earlier board={board} keyboard={keyboard} />
       </div>
       <div className="device-column">
         <Memory board={board} keyboard={keyboard} />
+        <Breaking board={board} keyboard={keyboard} />
       </div>
     </div>
   );

@@ -1,29 +1,102 @@
-/** The keyboard itself: whether it is there, where it lives, and its shape. */
+/** The keyboard on the table: its keys can be pressed, its lamps seen, its cable pulled. It needs no other bench, and no profile. */
 import type { Board } from '../../core/board';
+import type { Body } from '../../core/device';
 import { BoardView } from '../shared/BoardView';
 import { keyName } from '../shared/keyNames';
+import { useBodies, useBody } from '../state/bodies';
 import type { KeyboardState } from '../state/keyboards';
 
-const STATUS = { connecting: 'looking for it', connected: 'connected', lost: 'not connected, trying again' } as const;
+const STATUS = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
+
+/** What the lamp shows, and what it means. */
+function lampSays(body: Body, yesKey: string): string {
+  switch (body.indicator) {
+    case 'off':
+      return '';
+    case 'asked':
+      return `The lamp blinks at ${yesKey}: may the page write?`;
+    case 'armed':
+      return 'The lamp pulses: the next key begins a recording.';
+    case 'recording':
+      return `The lamp blinks: recording, ${body.recordedEvents} events.`;
+    case 'choosing':
+      return 'The lamp flickers: press the key that shall play it.';
+    case 'full':
+      return 'The lamp is steady: there is no more room. Press the key that shall play it.';
+    case 'refused':
+      return 'The lamp says no: there is nothing in that slot, or no room.';
+    case 'stopped':
+      return 'Stopped for new firmware. Unplug it and plug it in, and it runs again.';
+  }
+}
 
 export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: KeyboardState }) => {
-  const { status, hello, home } = keyboard;
+  const { status, hello, home, because, resent } = keyboard;
+  const body = useBody(board.id);
+  const act = useBodies((state) => state.act);
+  const yesKey = keyName(board, board.keys[body?.yesKey ?? 0]?.id ?? '');
+  const isIn = body?.powerIsOn ?? false;
+  const classOf = (index: number): string => {
+    const isDown = body?.keysDown.includes(index) ? 'down' : '';
+    return body?.indicator === 'asked' && index === body.yesKey ? `${isDown} asks` : isDown;
+  };
   return (
     <section className="panel" aria-label="Keyboard">
       <p className="section-line">
         <strong className="device-name">{board.name}</strong>
         <span className={`link-state ${status}`} role="status">
-          {STATUS[status]}
+          {body && !isIn ? 'unplugged' : STATUS[status]}
         </span>
       </p>
-      <div className="device-drawing" aria-hidden="true" inert>
-        <BoardView board={board} label={board.name} face={(key) => ({ label: keyName(board, key.id) })} />
+      <div
+        className={`device-drawing lamps-${body?.lamps.isOn && isIn ? body.lamps.level : 0}`}
+        data-indicator={body?.indicator ?? 'off'}
+      >
+        <BoardView
+          board={board}
+          label={`the ${board.name} itself`}
+          face={(key) => {
+            const index = board.keys.indexOf(key);
+            const name = keyName(board, key.id);
+            return { cap: { main: name }, label: `press ${name} on the keyboard`, className: classOf(index) };
+          }}
+          onPress={(key, isDown) =>
+            act(board.id, {
+              do: 'finger',
+              key: board.keys.findIndex(({ id }) => id === key),
+              depthUm: isDown ? board.travelUm : 0,
+            })
+          }
+        />
       </div>
+      {body && (
+        <p className="lamp-line" role="status">
+          <span className={`lamp lamp-${body.indicator}`} aria-hidden="true" /> {lampSays(body, yesKey)}
+          {body.indicator === 'off' &&
+            (isIn ? `Slot ${body.slot + 1} runs. ${body.trouble ? `But ${body.trouble}.` : ''}` : 'No power.')}
+        </p>
+      )}
+      <p className="section-line">
+        <span className="soft">
+          yes key: {yesKey}
+          {hello ? ` · firmware ${hello.firmware} · ${hello.pollHz} Hz` : ''}
+          {resent > 0 ? ` · ${resent} report${resent > 1 ? 's' : ''} sent again` : ''}
+        </span>
+        <button
+          type="button"
+          className="word"
+          disabled={!body}
+          onClick={() => act(board.id, { do: 'cable', isIn: !isIn })}
+        >
+          {isIn ? 'Unplug' : 'Plug in'}
+        </button>
+      </p>
       <p className="soft">
-        {hello ? `firmware ${hello.firmware} · ${hello.pollHz} Hz · ` : ''}
         {home === 'page'
-          ? 'simulated in this page, its memory kept in this browser'
-          : 'simulated in the server, its memory kept in a file'}
+          ? 'Simulated in this page, its memory kept in this browser.'
+          : 'Simulated in the server, its memory kept in a file.'}
+        {status === 'lost' && because ? ` Tried again and again: ${because}.` : ''}
+        {hello?.isUnkept || body?.isKept === false ? ' What it was told last is not kept yet; it is tried again.' : ''}
       </p>
     </section>
   );

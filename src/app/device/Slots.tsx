@@ -24,10 +24,13 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
   const isTaken = useShelf((state) => state.isTaken);
   const checked = check(profile, board);
 
-  const write = async (slot: number): Promise<void> => {
+  const clear = useKeyboards((state) => state.clear);
+  const format = useKeyboards((state) => state.format);
+
+  const write = async (slot: number, replacesDamaged = false): Promise<void> => {
     if (!isSound(checked)) return;
     try {
-      await save(checked, slot);
+      await save(checked, slot, replacesDamaged);
       void message.success(`“${foreign(profile.name)}” is in slot ${slot + 1}. It was read back, and it is the same.`);
     } catch (error) {
       void message.error({ content: `Saving did not finish: ${sentenceOf(error)}.`, duration: 8 });
@@ -40,11 +43,35 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       return;
     }
     modal.confirm({
-      title: `Slot ${slot + 1} holds ${held.state === 'profile' ? `“${foreign(held.profile.name)}”` : 'something that cannot be read'}`,
+      title: `Slot ${slot + 1} holds ${held.state === 'profile' ? `“${foreign(held.profile.name)}”` : held.state === 'damaged' ? 'something damaged' : 'something that cannot be read'}`,
       content: `Saving “${foreign(profile.name)}” there replaces it in the keyboard. ${held.state === 'profile' && entries.some((entry) => entry.profile.id === held.profile.id) ? 'It is on the shelf too.' : 'It is not on the shelf.'}`,
       okText: 'Replace it',
       cancelText: 'Leave it',
-      onOk: () => void write(slot),
+      onOk: () => void write(slot, held.state === 'damaged'),
+    });
+  };
+
+  const tryTo = (work: Promise<void>, what: string): void =>
+    void work.catch((error: unknown) => message.error(`${what}: ${sentenceOf(error)}.`));
+
+  const empty = (slot: number, held: Slot): void => {
+    const isOnShelf = held.state === 'profile' && entries.some((entry) => entry.profile.id === held.profile.id);
+    modal.confirm({
+      title: `Empty slot ${slot + 1}`,
+      content: isOnShelf ? 'What it holds is on the shelf too.' : 'What it holds is not on the shelf.',
+      okText: 'Empty it',
+      cancelText: 'Leave it',
+      onOk: () => tryTo(clear(board, slot), `Slot ${slot + 1} was not emptied`),
+    });
+  };
+
+  const eraseAll = (): void => {
+    modal.confirm({
+      title: `Erase everything in the ${board.name}`,
+      content: 'Its memory holds something that this firmware did not write. It is lost then.',
+      okText: 'Erase it',
+      cancelText: 'Leave it',
+      onOk: () => tryTo(format(board), 'It was not erased'),
     });
   };
 
@@ -69,6 +96,8 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
         return 'empty';
       case 'unreadable':
         return `cannot be read: ${slot.reason}`;
+      case 'damaged':
+        return `damaged: ${slot.reason}. It stays as it is until you save here`;
       case 'profile':
         return `${slot.bytes} bytes${slot.profile.id === profile.id ? (differences(slot.profile, profile).length > 0 ? ' · not the same as this draft' : ' · the same as this draft') : ''}`;
     }
@@ -112,9 +141,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
                       type="button"
                       className="word"
                       disabled={isBusy}
-                      onClick={() =>
-                        void selectSlot(board, index).catch((error: unknown) => message.error(sentenceOf(error)))
-                      }
+                      onClick={() => tryTo(selectSlot(board, index), `Slot ${index + 1} is not in use`)}
                     >
                       Use
                     </button>
@@ -124,10 +151,23 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
                   </button>
                 </>
               )}
+              {slot.state !== 'empty' && (
+                <button type="button" className="word" disabled={isBusy} onClick={() => empty(index, slot)}>
+                  Empty
+                </button>
+              )}
             </span>
           </li>
         ))}
       </ul>
+      {hello?.isForeign && (
+        <p role="alert">
+          Its memory holds something that this firmware did not write.{' '}
+          <button type="button" className="word" onClick={eraseAll}>
+            Erase it
+          </button>
+        </p>
+      )}
       {slots.length === 0 && (
         <p className="soft">
           {status === 'lost'

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { boardById } from '../../core/board';
 import type { Profile } from '../../core/profile';
+import { useBodies } from '../state/bodies';
 import { useKeyboards } from '../state/keyboards';
 import { useProfile, useShelf } from '../state/shelf';
 import type { BenchContext } from '../shared/useBench';
@@ -11,6 +12,7 @@ import { ErrorBoundary } from './ErrorBoundary';
 import { Named } from '../shared/named';
 import { saveAsFile } from '../shared/rescue';
 import { NotKept } from './WhereItIs';
+import { YesAsked } from './YesAsked';
 import './workbench.css';
 
 const UnknownBoard = ({ profile }: { profile: Profile }) => (
@@ -64,11 +66,14 @@ const Workbench = () => {
   const profile = useProfile(profileId);
   const board = profile && boardById(profile.board);
   const connect = useKeyboards((state) => state.connect);
+  const reach = useBodies((state) => state.reach);
   const readHistory = useShelf((state) => state.readHistory);
 
   useEffect(() => {
-    if (board) void connect(board);
-  }, [board, connect]);
+    if (!board) return;
+    void connect(board);
+    void reach(board.id);
+  }, [board, connect, reach]);
   useEffect(() => {
     if (profile) void readHistory(profileId);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- read once for each profile that comes, not for each change
@@ -82,6 +87,7 @@ const Workbench = () => {
         <Bar profile={profile} board={board} />
       </ErrorBoundary>
       <NotKept profile={profile} />
+      <YesAsked board={board} />
       <main className="workbench-main">
         <ErrorBoundary key={pathname} profileId={profileId}>
           <Outlet context={{ profile, board } satisfies BenchContext} />

@@ -1,30 +1,48 @@
 /**
  * The keyboards this page can reach, one for each board, and what is stored in them. The link is opened when a profile of
- * that board is looked at, and opened again when it was lost.
+ * that board is looked at, and opened again when it was lost. What is shown is what the keyboard said when it was read.
  */
 import { create } from 'zustand';
-import { KeyboardClient, LinkError, type After, type KeyboardHello } from '../../core/device';
+import {
+  KeyboardClient,
+  LinkError,
+  type After,
+  type KeyboardHello,
+  type PageInfo,
+  type SaveOptions,
+} from '../../core/device';
 import type { Board } from '../../core/board';
 import type { Sound } from '../../core/check';
-import { decodeImage, encodeImage } from '../../core/image';
+import { decodeImage, decodeRecordings, encodeImage, type Recording } from '../../core/image';
 import type { Profile } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
+import { rememberImage } from './savedImages';
 import { openTransport, type KeyboardHome } from './transports';
 
-/** One place for a profile: empty, a profile, or bytes that no longer read. */
+/** One place for a profile: empty, a profile, bytes that no longer read, or damage. */
 export type Slot =
   | { state: 'empty' }
   | { state: 'profile'; sound: Sound; profile: Profile; bytes: number }
-  | { state: 'unreadable'; reason: string; bytes: number };
+  | { state: 'unreadable'; reason: string; bytes: number }
+  | { state: 'damaged'; reason: string; bytes: number };
 
 export type Saving = { slot: number; part: number };
 
 export type KeyboardState = {
   status: 'connecting' | 'connected' | 'lost';
+  /** Why it cannot be reached, as far as that is known. */
+  because: string;
   home: KeyboardHome | null;
   hello: KeyboardHello | null;
   slots: Slot[];
+  pages: PageInfo[];
+  /** What was recorded on the keyboard itself. */
+  recordings: Recording[];
   saving: Saving | null;
+  /** The person is asked for a yes on the keyboard. */
+  isAsked: boolean;
+  /** How many reports had to be sent again since the link was opened. */
+  resent: number;
 };
 
 type KeyboardsState = {
@@ -32,14 +50,39 @@ type KeyboardsState = {
   /** Opens the link to a board's keyboard when it is not open. */
   connect(board: Board): Promise<void>;
   refresh(board: Board): Promise<void>;
-  /** Writes a profile to a slot, reads it back and compares. @throws LinkError with a sentence that says what is known */
-  save(sound: Sound, slot: number): Promise<void>;
+  /**
+   * Writes a profile to a slot, reads it back and compares.
+   * @param replacesDamaged what is damaged there may be replaced
+   * @throws LinkError with a sentence that says what is known
+   */
+  save(sound: Sound, slot: number, replacesDamaged?: boolean): Promise<void>;
+  /** The same with an image that was saved before. */
+  putBack(board: Board, slot: number, name: string, image: Uint8Array): Promise<void>;
+  /** Calls off what waits for a yes, or is being written. */
+  callOff(boardId: string): void;
   select(board: Board, slot: number): Promise<void>;
+  clear(board: Board, slot: number): Promise<void>;
+  /** Takes out what was recorded on a key, by its place. */
+  forgetRecording(board: Board, key: number): Promise<void>;
+  format(board: Board): Promise<void>;
   client(boardId: string): KeyboardClient | undefined;
 };
 
-const NOT_YET: KeyboardState = { status: 'connecting', home: null, hello: null, slots: [], saving: null };
+const NOT_YET: KeyboardState = {
+  status: 'connecting',
+  because: '',
+  home: null,
+  hello: null,
+  slots: [],
+  pages: [],
+  recordings: [],
+  saving: null,
+  isAsked: false,
+  resent: 0,
+};
 const RECONNECT_AFTER_MS = 800;
+/** Changes that come together are read together. */
+const LOOK_AFTER_MS = 60;
 
 const after: After = (ms, call) => {
   const timer = setTimeout(call, ms);
@@ -48,6 +91,7 @@ const after: After = (ms, call) => {
 
 const clients = new Map<string, KeyboardClient>();
 const opening = new Set<string>();
+const calledOff = new Set<string>();
 
 /** Which slot a profile goes to: its own, else the first empty one; `undefined` when all hold something else. */
 export function slotFor(slots: readonly Slot[], profileId: string): number | undefined {
@@ -62,7 +106,9 @@ const occupantOf = (slot: Slot | undefined): string =>
   slot?.state === 'profile' ? slot.profile.id : (slot?.state ?? '');
 
 async function readSlot(client: KeyboardClient, board: Board, slot: number): Promise<Slot> {
-  const image = await client.read(slot);
+  const { state, lengthBytes } = await client.slotInfo(slot);
+  if (state === 'damaged') return { state, reason: 'some of its bytes are not what was saved', bytes: lengthBytes };
+  const image = state === 'empty' ? undefined : await client.read(slot);
   if (!image) return { state: 'empty' };
   try {
     const sound = decodeImage(image, board);
@@ -70,6 +116,16 @@ async function readSlot(client: KeyboardClient, board: Board, slot: number): Pro
   } catch (error) {
     if (!(error instanceof Unreadable)) throw error;
     return { state: 'unreadable', reason: error.message, bytes: image.length };
+  }
+}
+
+async function readRecordings(client: KeyboardClient, board: Board, slots: number): Promise<Recording[]> {
+  if ((await client.slotInfo(slots)).state !== 'sound') return [];
+  try {
+    return decodeRecordings((await client.read(slots)) ?? new Uint8Array(), board.device.macroEvents);
+  } catch (error) {
+    if (error instanceof Unreadable) return [];
+    throw error;
   }
 }
 
@@ -85,6 +141,53 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
     return client;
   };
 
+  const options = (boardId: string): SaveOptions => {
+    calledOff.delete(boardId);
+    return {
+      asked: (isAsked) => update(boardId, { isAsked }),
+      isStopped: () => calledOff.has(boardId),
+    };
+  };
+
+  /** Something that the keyboard does to itself; whatever becomes of it, what the page shows is what the keyboard says then. */
+  const change = async (board: Board, work: (client: KeyboardClient) => Promise<void>): Promise<void> => {
+    const client = clientOf(board);
+    try {
+      await work(client);
+    } finally {
+      update(board.id, { saving: null, isAsked: false, resent: client.resent });
+      if (clients.get(board.id) === client)
+        await get()
+          .refresh(board)
+          .catch(() => undefined);
+    }
+  };
+
+  const write = async (
+    board: Board,
+    slot: number,
+    name: string,
+    image: Uint8Array,
+    replacesDamaged: boolean,
+  ): Promise<void> => {
+    const expected = occupantOf(get().byBoard.get(board.id)?.slots[slot]);
+    update(board.id, { saving: { slot, part: 0 } });
+    await change(board, async (client) => {
+      // Another page may have written meanwhile; what the person agreed to replace must still be what is there.
+      await get().refresh(board);
+      if (occupantOf(get().byBoard.get(board.id)?.slots[slot]) !== expected)
+        throw new LinkError(
+          `slot ${slot + 1} was changed from elsewhere meanwhile; look at it first. Nothing was written`,
+        );
+      await client.save(slot, image, {
+        ...options(board.id),
+        replacesDamaged,
+        progress: (part) => update(board.id, { saving: { slot, part }, resent: client.resent }),
+      });
+      await rememberImage({ board: board.id, slot, at: Date.now(), name, image });
+    });
+  };
+
   return {
     byBoard: new Map(),
 
@@ -94,24 +197,36 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
       let opened: KeyboardClient | undefined;
       try {
         const { transport, home } = await openTransport(board.id);
-        const client = new KeyboardClient(transport, after);
+        const [session = 1] = crypto.getRandomValues(new Uint16Array(1));
+        const client = new KeyboardClient(transport, after, session);
         opened = client;
         client.onClose = () => {
           clients.delete(board.id);
-          update(board.id, { status: 'lost', saving: null });
+          update(board.id, { status: 'lost', saving: null, isAsked: false });
           setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
         };
         const hello = await client.hello();
         if (hello.boardId !== board.id) throw new LinkError(`a ${hello.boardId} answered`);
         clients.set(board.id, client);
-        update(board.id, { home, hello });
+        update(board.id, { home, hello, resent: 0 });
         await get().refresh(board);
-        update(board.id, { status: 'connected' });
-      } catch {
+        let callOff = (): void => undefined;
+        client.onChange = () => {
+          callOff();
+          callOff = after(LOOK_AFTER_MS, () => {
+            // While this page writes, it looks by itself when that is over.
+            if (!get().byBoard.get(board.id)?.saving)
+              void get()
+                .refresh(board)
+                .catch(() => undefined);
+          });
+        };
+        update(board.id, { status: 'connected', because: '' });
+      } catch (error) {
         // A link that answered badly is no link: the next attempt starts with a new one.
         clients.delete(board.id);
         opened?.close();
-        update(board.id, { status: 'lost' });
+        update(board.id, { status: 'lost', because: error instanceof Error ? error.message : String(error) });
         setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
       } finally {
         opening.delete(board.id);
@@ -123,40 +238,30 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
       const hello = await client.hello();
       const slots: Slot[] = [];
       for (let slot = 0; slot < hello.slots; slot++) slots.push(await readSlot(client, board, slot));
-      update(board.id, { hello, slots });
+      const recordings = await readRecordings(client, board, hello.slots);
+      update(board.id, { hello, slots, recordings, pages: await client.pages(), resent: client.resent });
     },
 
-    async save(sound, slot) {
-      const { board } = sound;
-      const client = clientOf(board);
+    async save(sound, slot, replacesDamaged = false) {
+      const { board, profile } = sound;
       let image = encodeImage(sound);
       const most = get().byBoard.get(board.id)?.hello?.slotBytes ?? Infinity;
       if (image.length > most) image = encodeImage(sound, { withoutNames: true });
-      const expected = occupantOf(get().byBoard.get(board.id)?.slots[slot]);
-      update(board.id, { saving: { slot, part: 0 } });
-      try {
-        // Another page may have written meanwhile; what the person agreed to replace must still be what is there.
-        await get().refresh(board);
-        if (occupantOf(get().byBoard.get(board.id)?.slots[slot]) !== expected) {
-          throw new LinkError(
-            `slot ${slot + 1} was changed from elsewhere meanwhile; look at it first. Nothing was written`,
-          );
-        }
-        await client.save(slot, image, (part) => update(board.id, { saving: { slot, part } }));
-      } finally {
-        update(board.id, { saving: null });
-        // Whatever became of it: what the page shows of the keyboard is what the keyboard says now.
-        if (clients.get(board.id) === client)
-          await get()
-            .refresh(board)
-            .catch(() => undefined);
-      }
+      await write(board, slot, profile.name, image, replacesDamaged);
     },
 
-    async select(board, slot) {
-      await clientOf(board).select(slot);
-      await get().refresh(board);
-    },
+    putBack: (board, slot, name, image) => write(board, slot, name, image, false),
+
+    callOff: (boardId) => void calledOff.add(boardId),
+
+    select: (board, slot) => change(board, (client) => client.select(slot)),
+
+    clear: (board, slot) => change(board, (client) => client.clear(slot, options(board.id))),
+
+    forgetRecording: (board, key) =>
+      change(board, (client) => client.clearRecording(board.device.slots, key, options(board.id))),
+
+    format: (board) => change(board, (client) => client.format(options(board.id))),
 
     client: (boardId) => clients.get(boardId),
   };

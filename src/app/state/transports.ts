@@ -1,31 +1,51 @@
-/** Makers of transports: a WebSocket to the server's keyboards, or a web worker with the same firmware when there is no server. */
+/**
+ * Makers of transports: a WebSocket to the server's keyboards, a web worker with the same firmware when there is no server, or WebHID for a board that
+ * speaks this link. A simulated keyboard also has a body, which can be seen and touched: that is another way than the link, since the
+ * yes on the keyboard must not be the page's to say.
+ */
 import { z } from '../../core/reading';
-import { LinkError, REPORT_BYTES, type Transport } from '../../core/device';
+import { bodySchema, LinkError, REPORT_BYTES, type Body, type HandAct, type Transport } from '../../core/device';
+import type { FromKeyboard, ToKeyboard } from '../../workers/keyboardOrder';
 
 /** Where the simulated keyboard lives. */
 export type KeyboardHome = 'server' | 'page';
 
 /** A way to a keyboard that does not open within this time, in ms, is not waited for. */
 const OPENS_WITHIN_MS = 5000;
+const HAND_AGAIN_MS = 800;
 
 const NOTHING = (): void => undefined;
-const listSchema = z.object({ keyboards: z.array(z.object({ id: z.string() })) });
+const listSchema = z.object({
+  keyboards: z.array(z.object({ id: z.string(), trouble: z.string().max(500).optional() })),
+});
 
 let homeKnown: Promise<KeyboardHome> | null = null;
 
+const askServer = async (): Promise<z.infer<typeof listSchema> | undefined> => {
+  const response = await fetch('/keyboards.json', { signal: AbortSignal.timeout(OPENS_WITHIN_MS) });
+  return response.ok ? listSchema.safeParse(await response.json()).data : undefined;
+};
+
 /** Asks once whether our server is there; a page served as plain files has none. */
 function findHome(): Promise<KeyboardHome> {
-  homeKnown ??= fetch('/keyboards.json', { signal: AbortSignal.timeout(OPENS_WITHIN_MS) })
-    .then(async (response): Promise<KeyboardHome> =>
-      response.ok && listSchema.safeParse(await response.json()).success ? 'server' : 'page',
-    )
+  homeKnown ??= askServer()
+    .then((list): KeyboardHome => (list ? 'server' : 'page'))
     .catch((): KeyboardHome => 'page');
   return homeKnown;
 }
 
+/** Why the server has no such keyboard; undefined when it has one, or cannot be asked. */
+const troubleOf = (boardId: string): Promise<string | undefined> =>
+  askServer()
+    .then((list) => list?.keyboards.find(({ id }) => id === boardId)?.trouble)
+    .catch(() => undefined);
+
+const addressOf = (what: 'link' | 'hand', boardId: string): string =>
+  `${location.origin.replace(/^http/, 'ws')}/${what}/${boardId}`;
+
 function overSocket(boardId: string): Promise<Transport> {
   return new Promise((resolve, reject) => {
-    const socket = new WebSocket(`${location.origin.replace(/^http/, 'ws')}/link/${boardId}`);
+    const socket = new WebSocket(addressOf('link', boardId));
     socket.binaryType = 'arraybuffer';
     const transport: Transport = {
       send: (report) => {
@@ -43,7 +63,8 @@ function overSocket(boardId: string): Promise<Transport> {
       clearTimeout(timer);
       resolve(transport);
     };
-    socket.onerror = () => reject(new LinkError('the keyboard cannot be reached'));
+    socket.onerror = () =>
+      void troubleOf(boardId).then((trouble) => reject(new LinkError(trouble ?? 'the keyboard cannot be reached')));
     socket.onmessage = ({ data }) => {
       if (data instanceof ArrayBuffer && data.byteLength === REPORT_BYTES) transport.onReport(new Uint8Array(data));
     };
@@ -51,29 +72,98 @@ function overSocket(boardId: string): Promise<Transport> {
   });
 }
 
-function inWorker(boardId: string): Promise<Transport> {
-  const worker = new Worker(new URL('../../workers/keyboard.worker.ts', import.meta.url), {
-    type: 'module',
-    name: boardId,
-  });
-  const transport: Transport = {
-    send: (report) => worker.postMessage(report),
-    close: () => {
-      worker.terminate();
-      transport.onClose();
-    },
-    onReport: NOTHING,
-    onClose: NOTHING,
-  };
-  worker.onmessage = ({ data }: MessageEvent<unknown>) => {
-    if (data instanceof Uint8Array) transport.onReport(data);
-  };
-  worker.onerror = () => transport.close();
-  return Promise.resolve(transport);
+/** A keyboard in a worker of this page. It lives as long as the page, however often its cable is pulled. */
+class WorkerKeyboard {
+  private readonly worker: Worker;
+  private readonly takers = new Set<(message: FromKeyboard) => void>();
+  body: Body | null = null;
+
+  constructor(boardId: string) {
+    this.worker = new Worker(new URL('../../workers/keyboard.worker.ts', import.meta.url), {
+      type: 'module',
+      name: boardId,
+    });
+    this.worker.onmessage = ({ data }: MessageEvent<FromKeyboard>) => {
+      if (data.what === 'body') ({ body: this.body } = data);
+      for (const take of this.takers) take(data);
+    };
+  }
+
+  tell(message: ToKeyboard): void {
+    this.worker.postMessage(message);
+  }
+
+  hear(take: (message: FromKeyboard) => void): () => void {
+    this.takers.add(take);
+    return () => this.takers.delete(take);
+  }
+
+  plugIn(): Promise<Transport> {
+    return new Promise((resolve, reject) => {
+      const transport: Transport = {
+        send: (report) => this.tell({ what: 'report', report }),
+        close: () => {
+          deafen();
+          transport.onClose();
+        },
+        onReport: NOTHING,
+        onClose: NOTHING,
+      };
+      const deafen = this.hear((message) => {
+        if (message.what === 'plugged') resolve(transport);
+        else if (message.what === 'report') transport.onReport(message.report);
+        else if (message.what === 'pulled') {
+          reject(new LinkError('the cable is not plugged in'));
+          transport.close();
+        } else if (message.what === 'trouble') {
+          reject(new LinkError(`its memory cannot be read: ${message.reason}`));
+        }
+      });
+      this.tell({ what: 'plug' });
+    });
+  }
+}
+
+const inWorkers = new Map<string, WorkerKeyboard>();
+function workerKeyboard(boardId: string): WorkerKeyboard {
+  const keyboard = inWorkers.get(boardId) ?? new WorkerKeyboard(boardId);
+  inWorkers.set(boardId, keyboard);
+  return keyboard;
 }
 
 /** Opens the way to a board's keyboard. @throws LinkError when it cannot be reached */
 export async function openTransport(boardId: string): Promise<{ transport: Transport; home: KeyboardHome }> {
   const home = await findHome();
-  return { home, transport: await (home === 'server' ? overSocket(boardId) : inWorker(boardId)) };
+  return { home, transport: await (home === 'server' ? overSocket(boardId) : workerKeyboard(boardId).plugIn()) };
+}
+
+/** A hand on the simulated keyboard: what it does, and what it sees. */
+export type Hand = { act(act: HandAct): void };
+
+/** Reaches for a board's keyboard, and again when it was lost. `see` gets its body whenever that changes, null when it is out of sight. */
+export async function reachFor(boardId: string, see: (body: Body | null) => void): Promise<Hand> {
+  if ((await findHome()) === 'page') {
+    const keyboard = workerKeyboard(boardId);
+    keyboard.hear((message) => message.what === 'body' && see(message.body));
+    see(keyboard.body);
+    return { act: (act) => keyboard.tell({ what: 'act', act }) };
+  }
+  let socket: WebSocket | null = null;
+  const open = (): void => {
+    socket = new WebSocket(addressOf('hand', boardId));
+    socket.onmessage = ({ data }) => {
+      const body = bodySchema.safeParse(JSON.parse(String(data)));
+      if (body.success) see(body.data);
+    };
+    socket.onclose = () => {
+      see(null);
+      setTimeout(open, HAND_AGAIN_MS);
+    };
+  };
+  open();
+  return {
+    act: (act) => {
+      if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(act));
+    },
+  };
 }

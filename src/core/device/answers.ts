@@ -3,7 +3,8 @@
  * answers to the last ones are remembered and given again. One that is older than those, or of another session, is dropped. A hello of
  * a session that was not there before begins anew; one of a session that has ended is an echo.
  */
-import { REASON_BYTES, REFUSAL, ReportReader, ReportWriter, REQUEST, WORKING } from './linkReports';
+import type { ReportReader } from './linkReports';
+import { REASON_BYTES, REFUSAL, ReportWriter, REQUEST, WORKING } from './linkReports';
 
 /** How many requests are remembered: more than can be on the way. */
 const REMEMBERED = 64;

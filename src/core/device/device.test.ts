@@ -6,7 +6,8 @@ import { HARROW_64 } from '../board';
 import { isEdgeLine, type TraceLine } from '../engine';
 import { decodeImage, encodeImage } from '../image';
 import { mustEdit } from '../profile';
-import { Firmware, Flash, KeyboardClient, PowerCut } from '.';
+import type { KeyboardClient } from '.';
+import { Firmware, Flash, PowerCut } from '.';
 import { ReportWriter, REQUEST } from './linkReports';
 import { TestBench } from './pretend';
 

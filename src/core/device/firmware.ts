@@ -45,7 +45,7 @@ export type Connection = { send(report: Uint8Array): void };
 
 /** Where a firmware lives. */
 export interface Home {
-  /** Keeps the memory where it stays. `done` is called when it is there, or with what keeps it from being there. */
+  /** Keeps the memory where it stays. `done` is called when it is there, or with what keeps it from being there; then again when it is there after all. */
   keep(done: (problem?: string) => void): void;
   /** Lamps, indicator or keys have changed. */
   changed(): void;
@@ -430,10 +430,14 @@ export class Firmware {
 
   private keep(done: (problem?: string) => void = () => undefined): void {
     this.keeping++;
+    let isAnswered = false;
     this.home.keep((problem) => {
-      this.keeping--;
       this.unkept = problem;
-      done(problem);
+      if (!isAnswered) {
+        isAnswered = true;
+        this.keeping--;
+        done(problem);
+      }
       this.home.changed();
     });
   }

@@ -16,4 +16,4 @@ export { REPORT_BYTES } from './linkReports';
 export { macroOfRecording } from './recorded';
 export { type PageUse, type PlaceState, Store } from './store';
 export type { TraceNames } from './traceReports';
-export { type Body, type HandAct, handSchema, Simulation } from './simulation';
+export { type Body, bodySchema, type HandAct, handSchema, Simulation } from './simulation';

@@ -18,7 +18,8 @@ const LAMP_LEVELS = 5;
 const EVENT_BYTES = 3;
 
 /** What the lamp for the person shows. */
-export type Indicator = 'off' | 'asked' | 'armed' | 'recording' | 'choosing' | 'full' | 'refused' | 'stopped';
+export const INDICATORS = ['off', 'asked', 'armed', 'recording', 'choosing', 'full', 'refused', 'stopped'] as const;
+export type Indicator = (typeof INDICATORS)[number];
 export type Lamps = { isOn: boolean; level: number; most: number };
 
 /** Who hears of it. */

@@ -35,14 +35,14 @@ describe('over a cable that is not sound', () => {
         const image = images[Math.floor(chance() * images.length)]!;
         // Now and then the cable is pulled while it goes on, or the page begins anew.
         const pullAtMs = chance() < 0.05 ? chance() * 800 : undefined;
-        let plugged = { unplug: () => undefined as void };
+        let unplug = (): void => undefined;
         if (n === 0 || pullAtMs !== undefined) {
           const fresh = bench.plugIn(++session);
           client = fresh.client;
-          plugged = fresh;
+          ({ unplug } = fresh);
           await bench.time.until(client.hello());
         }
-        if (pullAtMs !== undefined) bench.time.after(pullAtMs, () => plugged.unplug());
+        if (pullAtMs !== undefined) bench.time.after(pullAtMs, () => unplug());
         let outcome: string;
         try {
           await bench.time.until(client.save(0, image));

@@ -8,10 +8,11 @@ import type { After } from './exchange';
 import { FaultyWay, NO_FAULTS, type Faults } from './faults';
 import { Firmware, type Face } from './firmware';
 import { Flash, type FlashContents } from './flash';
+import { INDICATORS } from './life';
 
 /** What surrounds it. */
 export interface Surroundings {
-  /** Keeps the memory; `done` is called when it is there, or with what keeps it from being there. */
+  /** Keeps the memory, as `Home.keep` says. */
   keep(contents: FlashContents, done: (problem?: string) => void): void;
   nowMs(): number;
   after: After;
@@ -34,12 +35,26 @@ export const handSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('faults'), rate: z.number().min(0).max(0.5) }),
   /** The power goes in the middle of the operation of the memory that comes after so many. */
   z.strictObject({ do: z.literal('cut'), after: z.number().int().min(0).max(100_000) }),
-  z.strictObject({ do: z.literal('power') }),
 ]);
 export type HandAct = z.infer<typeof handSchema>;
 
 /** What can be seen of it. */
 export type Body = Face & { cableIsIn: boolean; powerIsOn: boolean; faultRate: number; cutIsDue: boolean };
+const place = z.number().int().min(0).max(1023);
+export const bodySchema: z.ZodType<Body> = z.object({
+  slot: place,
+  indicator: z.enum(INDICATORS),
+  lamps: z.object({ isOn: z.boolean(), level: place, most: place }),
+  yesKey: place,
+  keysDown: z.array(place).max(1024),
+  trouble: z.string().max(500).optional(),
+  recordedEvents: z.number().int().min(0),
+  isKept: z.boolean(),
+  cableIsIn: z.boolean(),
+  powerIsOn: z.boolean(),
+  faultRate: z.number(),
+  cutIsDue: z.boolean(),
+}) as z.ZodType<Body>;
 
 const LEVEL_AFTER_MS = 2000;
 
@@ -113,8 +128,16 @@ export class Simulation {
         this.firmware?.finger(this.nowUs, act.key, act.depthUm);
         break;
       case 'cable':
+        // The cable is also the power.
         this.cableIsIn = act.isIn;
-        if (!act.isIn) this.pullAll();
+        if (!act.isIn) {
+          this.pullAll();
+          this.firmware = null;
+        } else if (!this.firmware) {
+          this.flash.powerUp();
+          this.cutIsDue = false;
+          this.firmware = this.powerUp();
+        }
         break;
       case 'faults':
         this.faultRate = act.rate;
@@ -122,11 +145,6 @@ export class Simulation {
       case 'cut':
         this.cutIsDue = true;
         this.flash.cutAfter(act.after, () => this.around.chance());
-        break;
-      case 'power':
-        if (this.firmware) break;
-        this.flash.powerUp();
-        this.firmware = this.powerUp();
         break;
     }
     this.schedule();

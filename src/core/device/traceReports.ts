@@ -2,7 +2,8 @@
 import { BUTTON_PAGE, codeOfUsage, idOf, pageOf, usageOf, usageOfCode } from '../codes';
 import { BY_TIME, CAUSES, DECIDED, LAYER_WAYS, type Listener, type Program, type TraceLine } from '../engine';
 import { DEVICE_FUNCTIONS } from '../profile';
-import { type ReportReader, ReportWriter, TRACE, TRACE_BY_TIME, TRACE_KIND } from './linkReports';
+import type { ReportWriter } from './linkReports';
+import { type ReportReader, TRACE, TRACE_BY_TIME, TRACE_KIND } from './linkReports';
 
 const SLOT_WAYS = ['next', 'previous', 'go'] as const;
 

@@ -6,7 +6,8 @@
 import { type Code } from '../codes';
 import { LIMITS, type Macro, type Score, type ScoreEvent } from '../profile';
 import { badImage } from './bytes';
-import { BitReader, BitWriter } from './coder';
+import type { BitReader } from './coder';
+import { BitWriter } from './coder';
 import { readText, writeText } from './parts';
 import { ReadingPool, WritingPool } from './pool';
 import { SET } from './sets';
