@@ -1,7 +1,7 @@
 /** `npm run screenshots`: one PNG of each main view at 1280x800, from the demo data, into docs/screenshots/. */
 import { mkdirSync } from 'node:fs';
 import type { Page } from 'puppeteer-core';
-import { openBrowser, openPage, startApp, temporaryFolder } from '../tests/browser';
+import { openBrowser, openPage, sayYes, startApp, temporaryFolder } from '../tests/browser';
 import { buildIfChanged } from './build.mjs';
 
 const FOLDER = 'docs/screenshots';
@@ -94,6 +94,7 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   device: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
     await (await page.waitForSelector('.save-button:not([disabled])'))?.click();
+    await sayYes(page);
     await page.waitForSelector('button ::-p-text(In the keyboard)');
     await page.waitForSelector('[data-key="KeyG"]');
     await page.keyboard.press('Escape');

@@ -2,9 +2,13 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 
-const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx', '*.mjs', '*.js', '*.css'], {
-  encoding: 'utf8',
-})
+const files = execFileSync(
+  'git',
+  ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx', '*.mjs', '*.js', '*.css'],
+  {
+    encoding: 'utf8',
+  },
+)
   .split('\n')
   .filter(Boolean);
 const linesOf = (file) =>

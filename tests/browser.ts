@@ -112,6 +112,19 @@ export async function press(page: Page, text: string): Promise<void> {
 }
 
 /** Clicks what a selector finds, once it is there. */
+/** Presses the key of the simulated keyboard that says yes, when the keyboard asks. */
+export async function sayYes(page: Page): Promise<void> {
+  await (await page.waitForSelector('.yes-key'))?.click();
+  await page.waitForSelector('.yes-key', { hidden: true });
+}
+
+/** Saves with the one button, says yes on the keyboard, and waits until it is in the keyboard. */
+export async function saveToKeyboard(page: Page): Promise<void> {
+  await press(page, 'Save to keyboard');
+  await sayYes(page);
+  await seeText(page, '.save-button', 'In the keyboard');
+}
+
 export async function choose(page: Page, selector: string): Promise<void> {
   for (let attempt = 1; ; attempt++) {
     const found = await page.waitForSelector(selector, { timeout: 8000 });

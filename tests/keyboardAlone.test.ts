@@ -100,6 +100,9 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
 
   await tabTo(page, '.save-button');
   await page.keyboard.press('Enter');
+  // The keyboard asks for a yes; its key has the focus.
+  await page.waitForFunction(() => document.activeElement?.className === 'yes-key');
+  await page.keyboard.press('Enter');
   await seeText(page, '.save-button', 'In the keyboard');
   await page.reload();
   await goToBench(page, 'Layout');

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, hands, listen, openPage, press, seeText } from './browser';
+import { choose, hands, listen, openPage, press, seeText, saveToKeyboard } from './browser';
 
 jest.setTimeout(90_000);
 
@@ -116,8 +116,7 @@ describe('together', () => {
     await seeText(page, '.together', 'J + K');
     await page.waitForSelector('.ant-modal', { hidden: true });
 
-    await press(page, 'Save to keyboard');
-    await seeText(page, '.save-button', 'In the keyboard');
+    await saveToKeyboard(page);
     await choose(page, '.benches a[href$="/trial"]');
     await choose(page, '.ant-segmented-item:nth-child(2)');
     await listen(page);

@@ -4,7 +4,16 @@ import { spawnSync } from 'node:child_process';
 import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { WebSocket } from 'ws';
-import { openBrowser, openPage, press, seeText, startApp, temporaryFolder, type AppServer } from './browser';
+import { ReportWriter, REQUEST } from '../src/core/device/linkReports';
+import {
+  openBrowser,
+  openPage,
+  seeText,
+  startApp,
+  temporaryFolder,
+  type AppServer,
+  saveToKeyboard,
+} from './browser';
 
 jest.setTimeout(90_000);
 
@@ -65,9 +74,11 @@ describe('the server keeps to itself', () => {
 
   test('the keyboard link takes 64-byte reports from its own page', async () => {
     const own = `http://127.0.0.1:${port}`;
-    const hello = new Uint8Array(64);
-    hello[0] = 1;
+    const hello = new ReportWriter(REQUEST.hello, 1, 9).u8(1).u8(9).sealed();
     expect(await tryLink('/link/harrow-64', own, hello)).toBe('answer 129');
+    expect(await tryLink('/link/harrow-64', own.toUpperCase().replace('HTTP', 'http'), hello)).toBe('answer 129');
+    expect(await tryLink('/hand/harrow-64', own)).toBe('open');
+    expect(await tryLink('/hand/harrow-64', 'http://elsewhere.example')).toBe('status 403');
     expect(await tryLink('/link/harrow-64', 'http://elsewhere.example')).toBe('status 403');
     expect(await tryLink('/link/loom-9', own)).toBe('status 404');
     expect(await tryLink('/link/harrow-64', own, new Uint8Array(63))).toBe('closed 1008');
@@ -106,10 +117,9 @@ test('without our server the keyboard lives in the page, and keeps what was save
   try {
     const { page } = await openPage(browser, url);
     await page.waitForSelector('.layout-bench');
-    await press(page, 'Save to keyboard');
-    await seeText(page, '.save-button', 'In the keyboard');
+    await saveToKeyboard(page);
     await page.goto(`${url}/profile/demo-show-desk/device`);
-    await seeText(page, '.device-bench', 'simulated in this page');
+    await seeText(page, '.device-bench', 'Simulated in this page');
     await seeText(page, '[data-testid=slot-1]', 'Show desk in use');
   } finally {
     await browser.close();

@@ -28,7 +28,7 @@ export const Breaking = ({ board, keyboard }: { board: Board; keyboard: Keyboard
           />{' '}
           Flaky cable
         </span>
-        <span className="soft">1 report in 20 lost, doubled, late, damaged</span>
+        <span className="soft">1 report in 20 goes wrong</span>
       </label>
       <p className="section-line">
         <button
