@@ -1,17 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
-import { boardById, TWILL_42, type Board } from '../src/core/board';
+import { BOBBIN_21, boardById, TWILL_42, type Board } from '../src/core/board';
 import { compile, replay } from '../src/core/engine';
 import { fingers, shortly } from '../src/core/engine/sketch';
 import { printLine } from '../src/core/notation';
 import { profileProblems, type Profile } from '../src/core/profile';
-import { PROMPT_BOOK, SHOW_DESK } from '.';
+import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '.';
 import { weave } from './weaver';
 
 const play = (profile: Profile, hand: string, board?: Board): string =>
   shortly(replay(compile(profile), fingers(hand, board))).join(', ');
 
 describe('the demo', () => {
-  test.each([SHOW_DESK, PROMPT_BOOK].map((profile) => [profile.name, profile] as const))(
+  test.each([SHOW_DESK, PROMPT_BOOK, SOUND_PAD].map((profile) => [profile.name, profile] as const))(
     '%s is sound, and can be typed',
     (_name, profile) => {
       expect(profileProblems(profile)).toEqual([]);
@@ -94,5 +94,29 @@ describe('the demo', () => {
     };
     expect(() => weave(slip)).toThrow('Slip, Base, KeyA: "Escc"');
     expect(() => weave({ ...slip, board: 'none' })).toThrow('there is no board none');
+  });
+});
+
+describe('the sound pad', () => {
+  const pad = (hand: string): string => play(SOUND_PAD, hand, BOBBIN_21);
+  test.each([
+    ['a sound is a key that no keyboard has', '+Numpad8 0, -Numpad8 20', '0 +F14, 20 -F14'],
+    [
+      'Num Lock goes to the host and changes the set; then a bed is a chord',
+      '+NumLock 0, -NumLock 20, +Numpad8 100, -Numpad8 120, +NumLock 200, -NumLock 220, +Numpad8 300, -Numpad8 320',
+      '0 +NumLock, 20 -NumLock, 100 +Ctrl, 100 +Alt, 100 +Shift, 100 +F14, 120 -F14, 120 -Shift, 120 -Alt, 120 -Ctrl, 200 +NumLock, 220 -NumLock, 300 +F14, 320 -F14',
+    ],
+    ['the two keys on one contact are one', '+NumpadAdd-2 0, -NumpadAdd-2 20', '0 wheel 0 1'],
+  ])('%s', (_what, hand, outcome) => expect(pad(hand)).toBe(outcome));
+
+  test('what is assigned to the second key of a contact is a problem with its place', () => {
+    const [base, ...others] = SOUND_PAD.layers;
+    const keys = { ...base!.keys, 'NumpadAdd-2': base!.keys.Numpad1! };
+    expect(profileProblems({ ...SOUND_PAD, layers: [{ ...base!, keys }, ...others] })).toEqual([
+      {
+        path: ['layers', 0, 'keys', 'NumpadAdd-2'],
+        message: 'NumpadAdd-2 lies on the contact of NumpadAdd; assign that one, and both do it',
+      },
+    ]);
   });
 });

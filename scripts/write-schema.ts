@@ -1,6 +1,6 @@
 /** `npm run schema`: writes what is generated from the sources: the JSON Schema of profiles, and the demo as files. */
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { PROMPT_BOOK, SHOW_DESK } from '../demo';
+import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../demo';
 import { writeProfile } from '../src/core/files';
 import { profileJsonSchema } from '../src/core/profile';
 
@@ -8,4 +8,5 @@ mkdirSync('docs/formats', { recursive: true });
 writeFileSync('docs/formats/profile.schema.json', `${JSON.stringify(profileJsonSchema(), null, 2)}\n`);
 writeFileSync('demo/show-desk.json', writeProfile(SHOW_DESK));
 writeFileSync('demo/prompt-book.json', writeProfile(PROMPT_BOOK));
-process.stdout.write('docs/formats/profile.schema.json, demo/show-desk.json, demo/prompt-book.json\n');
+writeFileSync('demo/sound-pad.json', writeProfile(SOUND_PAD));
+process.stdout.write('docs/formats/profile.schema.json, the demo as files\n');

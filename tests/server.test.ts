@@ -5,15 +5,7 @@ import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { WebSocket } from 'ws';
 import { ReportWriter, REQUEST } from '../src/core/device/linkReports';
-import {
-  openBrowser,
-  openPage,
-  seeText,
-  startApp,
-  temporaryFolder,
-  type AppServer,
-  saveToKeyboard,
-} from './browser';
+import { openBrowser, openPage, seeText, startApp, temporaryFolder, type AppServer, saveToKeyboard } from './browser';
 
 jest.setTimeout(90_000);
 

@@ -1,6 +1,7 @@
 /** The keyboard on the table: its keys can be pressed, its lamps seen, its cable pulled. It needs no other bench, and no profile. */
 import type { Board } from '../../core/board';
 import type { Body } from '../../core/device';
+import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { BoardView } from '../shared/BoardView';
 import { keyName } from '../shared/keyNames';
 import { useBodies, useBody } from '../state/bodies';
@@ -36,6 +37,23 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
   const act = useBodies((state) => state.act);
   const yesKey = keyName(board, board.keys[body?.yesKey ?? 0]?.id ?? '');
   const isIn = body?.powerIsOn ?? false;
+  const [held, setHeld] = useState<ReadonlySet<string>>(new Set());
+  const move = (key: string, isDown: boolean): void =>
+    act(board.id, {
+      do: 'finger',
+      key: board.keys.findIndex(({ id }) => id === key),
+      depthUm: isDown ? board.travelUm : 0,
+    });
+  /** With Shift a key stays down until it is pressed so again: one pointer then plays with several keys. */
+  const hold = (event: PointerEvent | KeyboardEvent): void => {
+    const key = (event.target as Element).closest('[data-key]')?.getAttribute('data-key');
+    if (!event.shiftKey || !key || ('key' in event && event.key !== 'Enter' && event.key !== ' ')) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const isDown = !held.has(key);
+    setHeld(new Set(isDown ? [...held, key] : [...held].filter((other) => other !== key)));
+    move(key, isDown);
+  };
   const classOf = (index: number): string => {
     const isDown = body?.keysDown.includes(index) ? 'down' : '';
     return body?.indicator === 'asked' && index === body.yesKey ? `${isDown} asks` : isDown;
@@ -51,6 +69,8 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
       <div
         className={`device-drawing lamps-${body?.lamps.isOn && isIn ? body.lamps.level : 0}`}
         data-indicator={body?.indicator ?? 'off'}
+        onPointerDownCapture={hold}
+        onKeyDownCapture={hold}
       >
         <BoardView
           board={board}
@@ -60,25 +80,23 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
             const name = keyName(board, key.id);
             return { cap: { main: name }, label: `press ${name} on the keyboard`, className: classOf(index) };
           }}
-          onPress={(key, isDown) =>
-            act(board.id, {
-              do: 'finger',
-              key: board.keys.findIndex(({ id }) => id === key),
-              depthUm: isDown ? board.travelUm : 0,
-            })
-          }
+          onPress={(key, isDown) => {
+            if (!held.has(key)) move(key, isDown);
+          }}
         />
       </div>
       {body && (
         <p className="lamp-line" role="status">
           <span className={`lamp lamp-${body.indicator}`} aria-hidden="true" /> {lampSays(body, yesKey)}
           {body.indicator === 'off' &&
-            (isIn ? `Slot ${body.slot + 1} runs. ${body.trouble ? `But ${body.trouble}.` : ''}` : 'No power.')}
+            (isIn
+              ? `Slot ${body.slot + 1} runs${held.size > 0 ? `, ${held.size} held` : ''}. ${body.trouble ? `But ${body.trouble}.` : ''}`
+              : 'No power.')}
         </p>
       )}
       <p className="section-line">
         <span className="soft">
-          yes key: {yesKey}
+          yes key: {yesKey} · Shift and a click hold a key
           {hello ? ` · firmware ${hello.firmware} · ${hello.pollHz} Hz` : ''}
           {resent > 0 ? ` · ${resent} report${resent > 1 ? 's' : ''} sent again` : ''}
         </span>

@@ -2,6 +2,7 @@
 import { Select } from 'antd';
 import type { RefObject } from 'react';
 import { Link } from 'react-router';
+import { sharersOf } from '../../core/board';
 import { sentencesOf } from '../../core/notation';
 import {
   bindingOn,
@@ -39,6 +40,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   const binding = bindingOn(layer, selectedKey);
   const what = `${keysName(board, selectedKeys)} on ${layer.name}`;
   const others = selectedKeys.length - 1;
+  const sharers = sharersOf(board, selectedKey);
 
   /** Gives every selected key a new binding; timing, labels, roles and notes stay where they still mean something. */
   const assign = (does: Binding): string | undefined => tryEdit(bindKeys(profile, layer.id, selectedKeys, does), what);
@@ -100,6 +102,12 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           <button type="button" className="word" onClick={() => bench.select({ key: selectedKey })}>
             Only this one
           </button>
+        </p>
+      )}
+      {sharers.length > 0 && (
+        <p className="key-others" role="status">
+          {keysName(board, [selectedKey])} and {sharers.map((id) => keyName(board, id)).join(', ')} lie on one contact:
+          what you give one, both do.
         </p>
       )}
       <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} />

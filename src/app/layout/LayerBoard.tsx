@@ -1,6 +1,6 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
 import type { KeyboardEvent } from 'react';
-import type { BoardKey } from '../../core/board';
+import { contactOf, sharersOf, type BoardKey } from '../../core/board';
 import { HOST_LAYOUTS } from '../../core/codes';
 import { legendOf, sentencesOf } from '../../core/notation';
 import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profile';
@@ -34,30 +34,31 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
   const base = profile.layers[0];
 
   const face = (key: BoardKey): KeyFace => {
-    const answer = answerFrom(profile, layerIndex, key.id);
+    const id = contactOf(board, key.id);
+    const answer = answerFrom(profile, layerIndex, id);
     const own = answer?.layerIndex === layerIndex;
     const legend = answer ? legendOf(answer.assignment, profile) : { main: '', held: '', how: '' };
     const plain =
-      own && layerIndex > 0 && base?.keys[key.id]
-        ? legendOf(base.keys[key.id] ?? { does: { kind: 'pass' } }, profile).main
+      own && layerIndex > 0 && base?.keys[id]
+        ? legendOf(base.keys[id] ?? { does: { kind: 'pass' } }, profile).main
         : '';
-    const role = profile.roles.find(({ id }) => id === (own ? answer.assignment.role : undefined));
+    const role = profile.roles.find((one) => one.id === (own ? answer.assignment.role : undefined));
     const held = own ? legend.held : '';
     const sentence = answer
       ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
       : 'No layer answers.';
     return {
-      className: key.id === selectedKey ? 'selected' : selectedKeys.includes(key.id) ? 'selected-also' : '',
-      label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}`,
+      className: id === selectedKey ? 'selected' : selectedKeys.includes(id) ? 'selected-also' : '',
+      label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}${sharersOf(board, key.id).length > 0 ? ' It shares its contact.' : ''}`,
       cap: {
         main: legend.main,
         held,
         small: legend.how || plain,
-        heldDye: held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, key.id) : undefined,
+        heldDye: held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, id) : undefined,
         below: !own,
         roleColor: role?.color,
-        ticks: ticksOf(profile.layers, key.id),
-        isMarked: items.some((item) => item.layer === layer.id && item.key === key.id),
+        ticks: ticksOf(profile.layers, id),
+        isMarked: items.some((item) => item.layer === layer.id && item.key === id),
       },
     };
   };

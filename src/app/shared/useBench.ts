@@ -1,6 +1,6 @@
 /** What every bench needs: the profile and its board, what is selected, and how to make an edit. */
 import { useOutletContext } from 'react-router';
-import type { Board } from '../../core/board';
+import { contactOf, type Board } from '../../core/board';
 import type { Edit, Layer, Profile } from '../../core/profile';
 import { presentRow } from '../state/rows';
 import { useSelection } from '../state/selection';
@@ -46,7 +46,12 @@ export function useBench(): Bench {
   const selectedKeys = board.keys.flatMap(({ id }) => (id === selectedKey || also.includes(id) ? [id] : []));
   const change: Bench['select'] = (to) => {
     const kept = to.key === undefined ? also : [];
-    select(profile.id, { layer: profile.layers[layerIndex]?.id ?? '', key: selectedKey, also: kept, ...to });
+    select(profile.id, {
+      layer: to.layer ?? profile.layers[layerIndex]?.id ?? '',
+      // Keys on one contact are one key.
+      key: contactOf(board, to.key ?? selectedKey),
+      also: [...new Set((to.also ?? kept).map((key) => contactOf(board, key)))],
+    });
   };
   const tryEdit: Bench['tryEdit'] = (value, what, goesOn = false) =>
     edit(profile.id, value, what, goesOn ? presentRow() : undefined);

@@ -2,7 +2,7 @@
 import { App as AntApp, Button, Dropdown, Input, Modal } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
+import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { boardById, BOARDS, type Board } from '../../core/board';
 import { LIMITS, plainProfile, type Profile } from '../../core/profile';
 import { foreign, MOST_LISTED, shortened } from '../../core/reading';
@@ -35,6 +35,11 @@ const STARTS: readonly Start[] = [
     name: 'Prompt book',
     about: 'home-row holds, signs and numbers on a Twill 42',
     make: () => ({ ...PROMPT_BOOK, id: newProfileId() }),
+  },
+  {
+    name: 'Sound pad',
+    about: 'sounds and beds on a Bobbin 21',
+    make: () => ({ ...SOUND_PAD, id: newProfileId() }),
   },
 ];
 

@@ -58,11 +58,19 @@ afterAll(async () => {
 
 test('the first start puts the demo on the shelf, and only the first', async () => {
   await until(() => one.shelf.getState().entries.every(({ keeping }) => keeping.state === 'kept'));
-  expect(one.shelf.getState().entries.map(({ profile }) => profile.name)).toEqual(['Show desk', 'Prompt book']);
+  expect(one.shelf.getState().entries.map(({ profile }) => profile.name)).toEqual([
+    'Show desk',
+    'Prompt book',
+    'Sound pad',
+  ]);
   expect(one.shelf.getState().firstStart).toBe(true);
   const again = await openWindow();
   expect(again.shelf.getState().firstStart).toBe(false);
-  expect(again.shelf.getState().entries.map(({ profile }) => profile.name)).toEqual(['Show desk', 'Prompt book']);
+  expect(again.shelf.getState().entries.map(({ profile }) => profile.name)).toEqual([
+    'Show desk',
+    'Prompt book',
+    'Sound pad',
+  ]);
 });
 
 describe('edits', () => {

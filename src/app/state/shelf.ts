@@ -157,8 +157,8 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
   /** The demo is fetched when it is put on the shelf, which is once in the life of a browser. */
   const demoProfiles = async (): Promise<Profile[]> => {
-    const { PROMPT_BOOK, SHOW_DESK } = await import('../../../demo');
-    return [PROMPT_BOOK, SHOW_DESK];
+    const { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } = await import('../../../demo');
+    return [SOUND_PAD, PROMPT_BOOK, SHOW_DESK];
   };
 
   let attaching: Promise<boolean> | null = null;

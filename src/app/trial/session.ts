@@ -3,7 +3,7 @@
  * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
  */
 import { changesBetween, Lanes, type Changes, type HostBar } from '../../core/trial';
-import type { Board, KeyId } from '../../core/board';
+import { contactPlaces, type Board, type KeyId } from '../../core/board';
 import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
 import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Sound } from '../../core/check';
@@ -58,7 +58,7 @@ export class TrialSession {
     const { profile, board } = this;
     this.host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
     this.packer = new ReportPacker('boot', board.device.pollHz);
-    this.keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));
+    this.keyIndex = new Map(contactPlaces(board).map((place, index) => [board.keys[index]?.id ?? '', place]));
   }
 
   attach(player: Player): void {

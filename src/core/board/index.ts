@@ -1,7 +1,9 @@
+import { BOBBIN_21 } from './bobbin21';
 import { HARROW_64 } from './harrow64';
 import type { Board } from './schema';
 import { TWILL_42 } from './twill42';
 
+export { contactOf, contactPlaces, sharersOf } from './contacts';
 export { type Direction, extentOf, middleOf, neighbourOf, rowOf, rowsOf, sameHand } from './geometry';
 export {
   type Board,
@@ -14,10 +16,10 @@ export {
   type KeyId,
   keyIdSchema,
 } from './schema';
-export { HARROW_64, TWILL_42 };
+export { BOBBIN_21, HARROW_64, TWILL_42 };
 
 /** The boards that ship with Underloom. */
-export const BOARDS: readonly Board[] = [HARROW_64, TWILL_42];
+export const BOARDS: readonly Board[] = [HARROW_64, TWILL_42, BOBBIN_21];
 
 /** A bundled board by its id, or `undefined`. */
 export const boardById = (id: string): Board | undefined => BOARDS.find((board) => board.id === id);

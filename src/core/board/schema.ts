@@ -34,6 +34,8 @@ export const boardKeySchema = z.strictObject({
     .string()
     .refine((code) => code === 'Fn' || isCode(code), 'is not a W3C code')
     .optional(),
+  /** The earlier key on whose contact this one lies too: the two can never be told apart. */
+  contact: keyIdSchema.optional(),
 });
 
 export const deviceLimitsSchema = z.strictObject({
@@ -74,6 +76,14 @@ export const boardSchema = z
         });
       }
       seen.add(key.id);
+      const shared = context.value.keys.slice(0, index).find(({ id }) => id === key.contact);
+      if (key.contact !== undefined && (!shared || shared.contact !== undefined))
+        context.issues.push({
+          code: 'custom',
+          input: key.contact,
+          path: ['keys', index, 'contact'],
+          message: `there is no earlier key ${quoted(key.contact)} with a contact of its own`,
+        });
     });
   });
 

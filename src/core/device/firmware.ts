@@ -4,7 +4,7 @@
  * firmware serves several connections; only one of them can write, and only one can play, at a time. Nobody writes
  * before a person has said yes on the keyboard itself, once a connection.
  */
-import type { Board } from '../board';
+import { contactPlaces, type Board } from '../board';
 import { decodeImage } from '../image';
 import { Unreadable } from '../reading';
 import { Answers } from './answers';
@@ -467,8 +467,8 @@ export class Firmware {
       running.advance(tUs);
       return;
     }
-    const key = request.u16();
-    if (key < this.board.keys.length) running.feed(tUs, key, Math.min(request.u16(), this.board.travelUm));
+    const key = contactPlaces(this.board)[request.u16()];
+    if (key !== undefined) running.feed(tUs, key, Math.min(request.u16(), this.board.travelUm));
   }
 
   /** What is stored or selected has changed, or another page plays: nothing stays down. */

@@ -2,7 +2,7 @@
  * The keyboard's life without a host: keys go down and up under fingers, what is stored in the slot in use runs, slots change, lamps shine,
  * macros are recorded and played. It needs nothing but fingers and time.
  */
-import type { Board } from '../board';
+import { contactPlaces, type Board } from '../board';
 import { actionsOf, type Binding, type DeviceFunction, type Profile } from '../profile';
 import type { Listener, Program } from '../engine';
 import { decodeImage, decodeRecordings, encodeRecordings, type Recording } from '../image';
@@ -41,6 +41,7 @@ export class Life {
   private readonly swallowed = new Set<number>();
   /** Keys that lead to layers or record: they keep what they do, so that the record key can be reached. */
   private kept: ReadonlySet<number> = new Set();
+  private readonly contacts: readonly number[];
   private readonly depths = new Map<number, number>();
   private bootloaderAtUs = Infinity;
   private refusedUntilUs = -1;
@@ -53,6 +54,7 @@ export class Life {
     private readonly listener: LifeListener,
   ) {
     this.recorder = new Recorder(board.device.macroEvents);
+    this.contacts = contactPlaces(board);
     this.reload();
   }
 
@@ -98,9 +100,21 @@ export class Life {
   finger(nowUs: number, key: number, depthUm: number): void {
     if (key < 0 || key >= this.board.keys.length || this.isStopped) return;
     this.advance(nowUs);
-    const depth = Math.max(0, Math.min(depthUm, this.board.travelUm));
-    const wasDown = (this.depths.get(key) ?? 0) > 0;
-    this.depths.set(key, depth);
+    const own = Math.max(0, Math.min(depthUm, this.board.travelUm));
+    const wasDown = this.depthOf(this.contacts[key] ?? key) > 0;
+    this.depths.set(key, own);
+    this.feel(nowUs, this.contacts[key] ?? key, wasDown);
+  }
+
+  /** The depth at a contact: of keys that share it, the deepest counts. */
+  private depthOf(contact: number): number {
+    let depth = 0;
+    for (const [key, own] of this.depths) if (this.contacts[key] === contact) depth = Math.max(depth, own);
+    return depth;
+  }
+
+  private feel(nowUs: number, key: number, wasDown: boolean): void {
+    const depth = this.depthOf(key);
     if (this.swallowed.has(key)) {
       if (depth === 0) this.swallowed.delete(key);
       return;

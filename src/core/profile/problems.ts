@@ -2,7 +2,7 @@
  * What is wrong with a profile that has the right shape: references to what is not there, and what the board or its
  * controller cannot take. Each problem has a JSON path, so that a person finds the place in the file as well as on the screen.
  */
-import { boardById, type Board } from '../board';
+import { boardById, contactOf, type Board } from '../board';
 import { HOST_LAYOUTS, strokeOfCharacter } from '../codes';
 import { listed, quoted } from '../reading';
 import { allActions } from './actions';
@@ -96,6 +96,9 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
   profile.layers.forEach((layer, n) => {
     for (const [key, { does }] of Object.entries(layer.keys)) {
       const path = ['layers', n, 'keys', key];
+      const contact = contactOf(board, key);
+      if (contact !== key)
+        found.push({ path, message: `${key} lies on the contact of ${contact}; assign that one, and both do it` });
       if (does.kind === 'gesture' && does.steps.length > board.device.gestureSteps) {
         found.push({
           path: [...path, 'does', 'steps'],

@@ -1,5 +1,5 @@
 /** Makes a profile ready to run. */
-import { boardById, HARROW_64, type Board } from '../../board';
+import { contactPlaces, boardById, HARROW_64, type Board } from '../../board';
 import { isModifier, type Code } from '../../codes';
 import {
   bindingOn,
@@ -96,7 +96,7 @@ export function compile(profile: Profile, board: Board = boardById(profile.board
   const usages = new UsageNumbers();
   const actions = new ActionCompiler(profile, usages);
   const layerNumber = (id: string): number => profile.layers.findIndex((layer) => layer.id === id);
-  const keyIndex = new Map(board.keys.map((key, index) => [key.id, index]));
+  const keyIndex = new Map(contactPlaces(board).map((place, index) => [board.keys[index]?.id ?? '', place]));
   const keyNumber = (id: string): number => keyIndex.get(id) ?? 0;
   const bindings = profile.layers.flatMap((layer) =>
     board.keys.map((key) => compileBinding(bindingOn(layer, key.id), actions)),
