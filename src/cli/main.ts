@@ -3,6 +3,8 @@ import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { BadInput } from './input';
 import { checkCommand } from './check';
 import { imageCommand } from './image';
+import { conformCommand } from './conform';
+import { keyboardCommand } from './keyboard';
 import { replayCommand } from './replay';
 
 /** Exit codes: 0 fine, 1 a check found something, 2 the input cannot be used. */
@@ -48,6 +50,23 @@ program
   .option('--read <file>', 'image file to print as a profile')
   .option('--board <file>', 'board file, when the board is not a bundled one')
   .action(imageCommand);
+
+program
+  .command('keyboard')
+  .description('run the firmware as a program that speaks 64-byte reports over its standard input and output')
+  .option('--board <board>', 'a bundled board, or a board file; the Harrow 64 when none is named')
+  .option('--stdio', 'speak over standard input and output')
+  .option('--yes', 'say yes by itself when a page asks to write')
+  .action(keyboardCommand);
+
+program
+  .command('conform')
+  .description(
+    'put a program that speaks such reports through the cases in docs/formats/cases; exit 1 when one does not hold',
+  )
+  .argument('<program...>', 'behind --: the program and its arguments')
+  .option('--only <word>', 'only the cases whose names hold this word')
+  .action(conformCommand);
 
 try {
   await program.parseAsync();

@@ -1,0 +1,62 @@
+/**
+ * The cases for firmware writers, as they stand in `docs/formats/cases/`: data, so that they serve in any language. docs/firmware.md says what
+ * each field means.
+ */
+import { z } from '../../core/reading';
+
+const hex = z.string().regex(/^([0-9A-F]{2})*$/);
+const sequence = z.number().int().min(0).max(65_535);
+
+/** A report to send, and what must come back: an answer whose fields begin so, a refusal that says so, or nothing. */
+export const stepSchema = z.strictObject({
+  send: z.strictObject({
+    kind: z.number().int().min(0).max(255),
+    sequence,
+    session: sequence,
+    fields: hex.default(''),
+    /** How often it is sent, the same each time. */
+    times: z.number().int().min(1).max(10).default(1),
+    /** A bit of it is turned on the way. */
+    isDamaged: z.boolean().default(false),
+  }),
+  answer: z
+    .union([z.strictObject({ fields: hex }), z.strictObject({ refusal: z.string() }), z.null()])
+    .describe('null: nothing comes back'),
+});
+
+export const linkCasesSchema = z.strictObject({
+  format: z.literal('underloom-link-cases'),
+  version: z.literal(1),
+  cases: z.array(
+    z.strictObject({ name: z.string(), why: z.string(), asksYes: z.boolean(), steps: z.array(stepSchema) }),
+  ),
+});
+export type LinkCase = z.infer<typeof linkCasesSchema>['cases'][number];
+export type LinkStep = z.infer<typeof stepSchema>;
+
+export const imageCasesSchema = z.strictObject({
+  format: z.literal('underloom-image-cases'),
+  version: z.literal(1),
+  cases: z.array(z.strictObject({ name: z.string(), image: hex, isTaken: z.boolean() })),
+});
+
+export const engineCasesSchema = z.strictObject({
+  format: z.literal('underloom-engine-cases'),
+  version: z.literal(1),
+  cases: z.array(
+    z.strictObject({
+      name: z.string(),
+      image: hex,
+      /** Time in µs, place of the key on the board, depth in µm. */
+      strokes: z.array(z.tuple([z.number(), z.number(), z.number()])),
+      /** To this time the clock goes on, in µs. */
+      untilUs: z.number(),
+      /** Time in µs, 1 down or 0 up, HID page, HID usage. */
+      edges: z.array(z.tuple([z.number(), z.number(), z.number(), z.number()])),
+    }),
+  ),
+});
+export type EngineCase = z.infer<typeof engineCasesSchema>['cases'][number];
+
+export const bytesOf = (text: string): Uint8Array => Uint8Array.from(Buffer.from(text, 'hex'));
+export const hexOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('hex').toUpperCase();

@@ -1,0 +1,244 @@
+/** `conform`: puts any program that speaks the link over standard input and output through the cases, and says which hold. */
+import { readFileSync } from 'node:fs';
+import { HARROW_64 } from '../../core/board';
+import { FaultyWay, seededChance } from '../../core/device';
+import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST } from '../../core/device/linkReports';
+import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
+import { BadInput } from '../input';
+import {
+  bytesOf,
+  engineCasesSchema,
+  hexOf,
+  imageCasesSchema,
+  linkCasesSchema,
+  type EngineCase,
+  type LinkCase,
+  type LinkStep,
+} from './cases';
+import { Program } from './program';
+
+const FOLDER = new URL('../../../docs/formats/cases/', import.meta.url);
+const ANSWERS_WITHIN_MS = 5000;
+/** Nothing comes back, as far as can be told. */
+const SILENT_MS = 250;
+const YES_WITHIN_MS = 30_000;
+const FAULT_SEEDS = [1, 2, 3, 4, 5, 6];
+const FAULT_RATE = 0.05;
+
+/** What does not hold, as a sentence; undefined when all does. */
+type Outcome = string | undefined;
+type Start = () => Program;
+
+const read = (name: string): unknown => JSON.parse(readFileSync(new URL(name, FOLDER), 'utf8'));
+
+function reportOf({ send }: LinkStep): Uint8Array {
+  const report = new ReportWriter(send.kind, send.sequence, send.session).raw(bytesOf(send.fields)).sealed();
+  if (!send.isDamaged) return report;
+  const damaged = report.slice();
+  damaged[20] = (damaged[20] ?? 0) ^ 0x04;
+  return damaged;
+}
+
+/** The next report that answers a sequence number; what the keyboard tells unasked is passed over. */
+async function answerTo(program: Program, sequence: number, withinMs: number): Promise<ReportReader | undefined> {
+  const until = Date.now() + withinMs;
+  for (;;) {
+    const report = await program.next(Math.max(0, until - Date.now()));
+    if (!report) return undefined;
+    const reader = new ReportReader(report);
+    if (isIntact(report) && reader.kind >= 0x80 && reader.sequence === sequence) return reader;
+  }
+}
+
+async function refusalText(program: Program, first: ReportReader): Promise<string> {
+  let [, count, text] = [first.u8(), first.u8(), first.text()];
+  for (; count > 1; count--) {
+    const more = await answerTo(program, first.sequence, ANSWERS_WITHIN_MS);
+    if (!more) return text;
+    more.u16();
+    text += more.text();
+  }
+  return text;
+}
+
+async function step(program: Program, one: LinkStep): Promise<Outcome> {
+  const { send, answer } = one;
+  const name = `request ${send.kind} number ${send.sequence}`;
+  for (let n = 0; n < send.times; n++) {
+    program.send(reportOf(one));
+    if (answer === null) {
+      const got = await answerTo(program, send.sequence, SILENT_MS);
+      if (got) return `${name}: something came back where nothing should`;
+      continue;
+    }
+    const got = await answerTo(program, send.sequence, ANSWERS_WITHIN_MS);
+    if (!got) return `${name}: no answer`;
+    if ('refusal' in answer) {
+      if (got.kind !== REFUSAL) return `${name}: it was carried out`;
+      await refusalText(program, got);
+    } else {
+      if (got.kind === REFUSAL) return `${name}: refused: ${await refusalText(program, got)}`;
+      const fields = hexOf(got.bytes.subarray(6, 60));
+      if (!fields.startsWith(answer.fields))
+        return `${name}: ${fields.slice(0, answer.fields.length)}, not ${answer.fields}`;
+    }
+  }
+  return undefined;
+}
+
+async function linkCase(start: Start, { steps, asksYes }: LinkCase): Promise<Outcome> {
+  const program = start();
+  try {
+    for (const one of steps) {
+      const outcome = await step(program, one);
+      if (outcome) return outcome;
+      if (asksYes && one.send.kind === REQUEST.hello) {
+        const refused = await untilYes(program, one.send.session);
+        if (refused) return refused;
+      }
+    }
+    return undefined;
+  } finally {
+    program.end();
+  }
+}
+
+/** Asks for the yes until somebody has said it. */
+async function untilYes(program: Program, session: number): Promise<Outcome> {
+  const untilMs = Date.now() + YES_WITHIN_MS;
+  for (let n = 0; Date.now() < untilMs; n++) {
+    const sequence = 100 + n;
+    program.send(new ReportWriter(REQUEST.leave, sequence, session).sealed());
+    const got = await answerTo(program, sequence, ANSWERS_WITHIN_MS);
+    if (got?.kind === (REQUEST.leave | 0x80) && got.u8() === 0) return undefined;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return 'nobody said yes within 30 s; a program under test says it by itself, or a person presses its key';
+}
+
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+async function imageCase(start: Start, image: Uint8Array, isTaken: boolean): Promise<Outcome> {
+  const program = start();
+  const client = program.client();
+  try {
+    await client.hello();
+    await client.save(0, image);
+    return isTaken ? undefined : 'it was taken';
+  } catch (error) {
+    if (isTaken) return `it was not taken: ${sentence(error)}`;
+    const held = await client.slotInfo(0).catch(() => undefined);
+    return held?.state === 'empty' ? undefined : 'it was refused, and the memory has changed';
+  } finally {
+    program.end();
+  }
+}
+
+async function engineCase(start: Start, { image, strokes, untilUs, edges }: EngineCase): Promise<Outcome> {
+  const program = start();
+  const client = program.client();
+  const got: EngineCase['edges'] = [];
+  try {
+    await client.hello();
+    await client.save(0, bytesOf(image));
+    await client.playStart(
+      { keyIds: HARROW_64.keys.map(({ id }) => id), layerIds: [], jointIds: [] },
+      (line) => {
+        if (!('edge' in line)) return;
+        const button = /^button:(\d+)$/.exec(line.code)?.[1];
+        const usage = button ? usageOf(BUTTON_PAGE, Number(button)) : (usageOfCode(line.code) ?? 0);
+        got.push([line.t, line.edge === 'down' ? 1 : 0, pageOf(usage), idOf(usage)]);
+      },
+      () => undefined,
+    );
+    for (const [tUs, key, depthUm] of strokes) client.finger(tUs, key, depthUm);
+    for (let tUs = strokes.at(-1)?.[0] ?? 0; tUs < untilUs;) client.clock((tUs = Math.min(untilUs, tUs + 100_000)));
+    // What is asked after all this is answered after all this.
+    await client.hello();
+    const wrong = edges.findIndex((edge, n) => edge.join() !== got[n]?.join());
+    if (wrong >= 0)
+      return `edge ${wrong + 1}: ${got[wrong]?.join(' ') ?? 'nothing'}, not ${edges[wrong]?.join(' ') ?? ''}`;
+    return got.length > edges.length
+      ? `edge ${edges.length + 1}: ${got[edges.length]?.join(' ') ?? ''}, not nothing`
+      : undefined;
+  } catch (error) {
+    return sentence(error);
+  } finally {
+    program.end();
+  }
+}
+
+async function faultCase(start: Start, image: Uint8Array, seed: number): Promise<Outcome> {
+  const program = start();
+  const chance = seededChance(seed);
+  const rates = { drop: FAULT_RATE, double: FAULT_RATE, delay: FAULT_RATE, flip: FAULT_RATE };
+  let isSound = false;
+  const client = program.client((report, deliver) => {
+    if (isSound) deliver(report);
+    else
+      new FaultyWay(
+        () => rates,
+        chance,
+        (ms, call) => {
+          const timer = setTimeout(call, ms);
+          return () => clearTimeout(timer);
+        },
+        deliver,
+      ).pass(report);
+  });
+  try {
+    await client.hello();
+    await client.save(1, image);
+    isSound = true;
+    const held = await client.read(1);
+    return held && hexOf(held) === hexOf(image) ? undefined : 'it was said to be saved, and something else is there';
+  } catch (error) {
+    return sentence(error);
+  } finally {
+    program.end();
+  }
+}
+
+/** Runs all cases. @returns how many did not hold */
+export async function conform(start: Start, say: (line: string) => void, only = ''): Promise<number> {
+  const images = imageCasesSchema.parse(read('images.json')).cases;
+  const whole = images.find(({ isTaken }) => isTaken);
+  const all: [name: string, run: () => Promise<Outcome>][] = [
+    ...linkCasesSchema
+      .parse(read('link.json'))
+      .cases.map((one): (typeof all)[number] => [`link: ${one.name}`, () => linkCase(start, one)]),
+    ...images.map(({ name, image, isTaken }): (typeof all)[number] => [
+      `image: ${name}`,
+      () => imageCase(start, bytesOf(image), isTaken),
+    ]),
+    ...engineCasesSchema
+      .parse(read('engine.json'))
+      .cases.map((one): (typeof all)[number] => [`engine: ${one.name}`, () => engineCase(start, one)]),
+    ...FAULT_SEEDS.map((seed): (typeof all)[number] => [
+      `faults: a save over a bad cable, seed ${seed}`,
+      () => faultCase(start, bytesOf(whole?.image ?? ''), seed),
+    ]),
+  ];
+  const cases = all.filter(([name]) => name.includes(only));
+  let failed = 0;
+  for (const [name, run] of cases) {
+    const outcome = await run();
+    if (outcome !== undefined) failed++;
+    say(outcome === undefined ? `holds  ${name}` : `FAILS  ${name}: ${outcome}`);
+  }
+  say(`${cases.length - failed} hold, ${failed} fail`);
+  return failed;
+}
+
+export async function conformCommand(
+  [command, ...args]: readonly string[],
+  { only = '' }: { only?: string } = {},
+): Promise<void> {
+  if (command === undefined) throw new BadInput('conform needs a program: conform -- PROGRAM ...');
+  const failed = await conform(
+    () => new Program(command, args),
+    (line) => void process.stdout.write(`${line}\n`),
+    only,
+  );
+  process.exitCode = failed > 0 ? 1 : 0;
+}

@@ -1,0 +1,65 @@
+/** A program that is a keyboard: started anew for each case, spoken to in reports. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { KeyboardClient, type Transport } from '../../core/device';
+import { inReports } from '../keyboard';
+
+export class Program {
+  private readonly child: ChildProcess;
+  private readonly got: Uint8Array[] = [];
+  private hasEnded = false;
+  /** Hears each report as it comes, instead of `next`. */
+  take: ((report: Uint8Array) => void) | null = null;
+  onEnd: () => void = () => undefined;
+
+  constructor(command: string, args: readonly string[]) {
+    this.child = spawn(command, args, { stdio: ['pipe', 'pipe', 'inherit'] });
+    this.child.stdout?.on(
+      'data',
+      inReports((report) => (this.take ? this.take(report) : void this.got.push(report))),
+    );
+    this.child.stdin?.on('error', () => undefined);
+    const end = (): void => {
+      this.hasEnded = true;
+      this.onEnd();
+    };
+    this.child.on('error', end);
+    this.child.on('exit', end);
+  }
+
+  send(report: Uint8Array): void {
+    if (!this.hasEnded) this.child.stdin?.write(report);
+  }
+
+  /** The next report, or undefined when none comes in time. */
+  async next(withinMs: number): Promise<Uint8Array | undefined> {
+    const until = Date.now() + withinMs;
+    while (this.got.length === 0 && Date.now() < until && !this.hasEnded)
+      await new Promise((resolve) => setTimeout(resolve, 2));
+    return this.got.shift();
+  }
+
+  /** A page that speaks to it; `pass` may do something to the reports of either way. */
+  client(pass: (report: Uint8Array, deliver: (report: Uint8Array) => void) => void = (r, d) => d(r)): KeyboardClient {
+    const transport: Transport = {
+      send: (report) => pass(report, (one) => this.send(one)),
+      close: () => this.end(),
+      onReport: () => undefined,
+      onClose: () => undefined,
+    };
+    this.take = (report) => pass(report, (one) => transport.onReport(one));
+    this.onEnd = () => transport.onClose();
+    return new KeyboardClient(
+      transport,
+      (ms, call) => {
+        const timer = setTimeout(call, ms);
+        return () => clearTimeout(timer);
+      },
+      1,
+    );
+  }
+
+  end(): void {
+    this.child.stdin?.end();
+    this.child.kill();
+  }
+}
