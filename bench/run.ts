@@ -1,11 +1,15 @@
 /** `npm run bench -- NAME`: runs one benchmark, or lists them. Figures are ratios within one run; machines differ. */
+import { deviceBench } from './device';
 import { engineBench } from './engine';
+import { imageBench } from './image';
 import { liveBench } from './live';
 import { macrosBench } from './macros';
 import { samplesBench } from './samples';
 
 const BENCHES: Record<string, () => void | Promise<void>> = {
+  device: deviceBench,
   engine: engineBench,
+  image: imageBench,
   live: liveBench,
   macros: macrosBench,
   samples: samplesBench,

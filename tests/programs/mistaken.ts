@@ -1,0 +1,56 @@
+/**
+ * A keyboard with a mistake planted in it, to see that the cases find it: `checksum` takes damaged reports for sound, `late` tells of edges a
+ * millisecond late, `yes` lets pages write unasked.
+ */
+import { HARROW_64 } from '../../src/core/board';
+import { blankFlash, Simulation, yesKeyOf } from '../../src/core/device';
+import { ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports';
+import { inReports } from '../../src/cli/keyboard';
+
+const [mistake] = process.argv.slice(2);
+
+/** The same fields, sealed anew. */
+const resealed = (report: Uint8Array): Uint8Array => {
+  const writer = new ReportWriter(
+    report[0] ?? 0,
+    (report[2] ?? 0) + (report[3] ?? 0) * 256,
+    (report[4] ?? 0) + (report[5] ?? 0) * 256,
+  );
+  return writer.raw(report.subarray(6, 60)).sealed();
+};
+
+const simulation = new Simulation(HARROW_64, blankFlash(HARROW_64.device.memoryBytes), {
+  keep: (_contents, done) => done(),
+  nowMs: () => performance.now(),
+  after: (ms, call) => {
+    const timer = setTimeout(call, ms);
+    return () => clearTimeout(timer);
+  },
+  chance: () => Math.random(),
+});
+simulation.watch(({ indicator }) => {
+  if (indicator !== 'asked') return;
+  for (const depthUm of [HARROW_64.travelUm, 0]) simulation.act({ do: 'finger', key: yesKeyOf(HARROW_64), depthUm });
+});
+const plug = simulation.plugIn({
+  send: (report) => {
+    if (mistake === 'late' && report[0] === TRACE && report[6] === 1) {
+      const late = report.slice();
+      const view = new DataView(late.buffer);
+      view.setUint32(7, view.getUint32(7, true) + 1000, true);
+      process.stdout.write(resealed(late));
+    } else {
+      process.stdout.write(report);
+    }
+  },
+  pulled: () => process.exit(0),
+});
+process.stdin.on(
+  'data',
+  inReports((report) => {
+    plug?.receive(mistake === 'checksum' ? resealed(report) : report);
+    if (mistake === 'yes' && report[0] === REQUEST.hello)
+      plug?.receive(new ReportWriter(REQUEST.leave, 9999, (report[4] ?? 0) + (report[5] ?? 0) * 256).sealed());
+  }),
+);
+process.stdin.on('end', () => process.exit(0));
