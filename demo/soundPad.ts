@@ -5,6 +5,22 @@ import { weave } from './weaver';
 const PADS = ['Numpad7', 'Numpad8', 'Numpad9', 'Numpad4', 'Numpad5', 'Numpad6', 'Numpad1', 'Numpad2', 'Numpad3'];
 const SOUNDS = ['Rain', 'Wind', 'Thunder', 'Bell', 'Clock', 'Steps', 'Door', 'Owl', 'Crowd'];
 
+/** While the keeper's key is held, nothing sounds by accident. */
+const SLEEPERS = [
+  'Backspace',
+  'NumLock',
+  'NumpadDivide',
+  'Numpad8',
+  'Numpad9',
+  'Numpad4',
+  'Numpad5',
+  'Numpad6',
+  'Numpad3',
+  'NumpadEnter',
+  'Numpad0',
+  'NumpadDecimal',
+];
+
 export const SOUND_PAD = weave({
   id: 'demo-sound-pad',
   name: 'Sound pad',
@@ -65,6 +81,7 @@ export const SOUND_PAD = weave({
       name: 'Keeper',
       dye: 'verdigris',
       lines: {
+        ...Object.fromEntries(SLEEPERS.map((key) => [key, 'none'])),
         Numpad7: 'record',
         Numpad1: 'slot 1 (way)',
         Numpad2: 'slot 2 (way)',

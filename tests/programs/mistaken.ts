@@ -50,7 +50,7 @@ process.stdin.on(
   inReports((report) => {
     plug?.receive(mistake === 'checksum' ? resealed(report) : report);
     if (mistake === 'yes' && report[0] === REQUEST.hello)
-      plug?.receive(new ReportWriter(REQUEST.leave, 9999, (report[4] ?? 0) + (report[5] ?? 0) * 256).sealed());
+      plug?.receive(new ReportWriter(REQUEST.leave, 0, (report[4] ?? 0) + (report[5] ?? 0) * 256).sealed());
   }),
 );
 process.stdin.on('end', () => process.exit(0));

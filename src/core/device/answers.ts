@@ -7,7 +7,7 @@ import type { ReportReader } from './linkReports';
 import { REASON_BYTES, REFUSAL, ReportWriter, REQUEST, WORKING } from './linkReports';
 
 /** How many requests are remembered: more than can be on the way. */
-const REMEMBERED = 64;
+const REMEMBERED = 128;
 const SESSIONS_REMEMBERED = 16;
 
 export type Meaning = 'new' | 'seen' | 'stale' | 'no session';

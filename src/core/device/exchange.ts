@@ -19,7 +19,7 @@ const RESEND_MS = 150;
 const MOST_SENDS = 20;
 const MOST_WORKING_SENDS = 100;
 /** How many requests are on the way at a time. The other end remembers four times as many. */
-export const WINDOW = 16;
+export const WINDOW = 32;
 
 type Asked = {
   state: 'queued' | 'sent' | 'working';

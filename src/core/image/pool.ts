@@ -11,20 +11,28 @@ function nameOf(value: unknown): string {
   );
 }
 
-export class WritingPool<T> {
+export class WritingPool<T extends object> {
   private readonly numbers = new Map<string, number>();
+  /** What is asked for is mostly written next. */
+  private readonly names = new WeakMap<T, string>();
   constructor(private readonly set: number) {}
 
   has(value: T): boolean {
-    return this.numbers.has(nameOf(value));
+    return this.numbers.has(this.nameOf(value));
   }
 
   add(value: T): void {
-    this.numbers.set(nameOf(value), this.numbers.size);
+    this.numbers.set(this.nameOf(value), this.numbers.size);
+  }
+
+  private nameOf(value: T): string {
+    const name = this.names.get(value) ?? nameOf(value);
+    this.names.set(value, name);
+    return name;
   }
 
   refer(out: BitWriter, value: T): void {
-    out.number(this.set, this.numbers.size - 1 - (this.numbers.get(nameOf(value)) ?? 0));
+    out.number(this.set, this.numbers.size - 1 - (this.numbers.get(this.nameOf(value)) ?? 0));
   }
 }
 
