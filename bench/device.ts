@@ -1,12 +1,12 @@
 /** The memory and the link: pages a one-key save erases, saves until a page is worn, seconds for 32 KiB over loopback. */
-import { WebSocket } from 'ws';
 import { SHOW_DESK } from '../demo';
 import { HARROW_64 } from '../src/core/board';
 import { mustBeSound } from '../src/core/check';
-import { blankFlash, ENDURANCE, Flash, KeyboardClient, Store, yesKeyOf, type Transport } from '../src/core/device';
+import { blankFlash, ENDURANCE, Flash, Store } from '../src/core/device';
 import { encodeImage } from '../src/core/image';
 import { mustEdit, type Macro } from '../src/core/profile';
 import { buildIfChanged } from '../scripts/build.mjs';
+import { plugInto } from '../tests/cable';
 import { startApp, temporaryFolder } from '../tests/browser';
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
@@ -71,30 +71,7 @@ function wear(name: string, profile: typeof SHOW_DESK): void {
 async function overLoopback(): Promise<void> {
   buildIfChanged();
   const server = await startApp(temporaryFolder());
-  const open = (what: string): Promise<WebSocket> =>
-    new Promise((resolve) => {
-      const socket = new WebSocket(`${server.url.replace('http', 'ws')}/${what}/harrow-64`, { origin: server.url });
-      socket.on('open', () => resolve(socket));
-    });
-  const [socket, hand] = [await open('link'), await open('hand')];
-  hand.on('message', (data: Buffer) => {
-    if (!String(data).includes('"asked"')) return;
-    for (const depthUm of [HARROW_64.travelUm, 0])
-      hand.send(JSON.stringify({ do: 'finger', key: yesKeyOf(HARROW_64), depthUm }));
-  });
-  const transport: Transport = {
-    send: (report) => socket.send(report),
-    close: () => socket.close(),
-    onReport: () => undefined,
-    onClose: () => undefined,
-  };
-  socket.on('message', (data: Buffer) => transport.onReport(new Uint8Array(data)));
-  const client = new KeyboardClient(transport, (ms, call) => {
-    const timer = setTimeout(call, ms);
-    return () => clearTimeout(timer);
-  });
-  await client.hello();
-  await client.leave();
+  const { client, close } = await plugInto(server.url);
   const image = encodeImage(mustBeSound(longProfile()));
   const images = Array.from({ length: 16 }, (_, n) =>
     encodeImage(mustBeSound({ ...longProfile(), name: `Long ${n % 10} ${n}` })),
@@ -113,8 +90,7 @@ async function overLoopback(): Promise<void> {
   process.stdout.write(
     `32 KiB in images of ${image.length} bytes, written, committed (on the disk) and read back over loopback: ${(best / 1000).toFixed(2)} s (best of 5)\n`,
   );
-  client.close();
-  hand.close();
+  close();
   await server.stop();
 }
 

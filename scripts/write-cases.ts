@@ -210,7 +210,7 @@ const LINK: [name: string, why: string, asksYes: boolean, steps: Step[]][] = [
     'a request that is older than what is remembered',
     'It is dropped.',
     false,
-    [hello(), ask(REQUEST.slotInfo, 200, '00', { fields: '00' }), ask(REQUEST.slotInfo, 100, '00', null)],
+    [hello(), ask(REQUEST.slotInfo, 500, '00', { fields: '00' }), ask(REQUEST.slotInfo, 100, '00', null)],
   ],
   [
     'numbers that go on behind 65535',
