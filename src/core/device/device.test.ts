@@ -8,6 +8,7 @@ import { decodeImage, encodeImage } from '../image';
 import { mustEdit } from '../profile';
 import type { KeyboardClient } from '.';
 import { Firmware, Flash, PowerCut } from '.';
+import { seededChance } from './faults';
 import { ReportWriter, REQUEST } from './linkReports';
 import { TestBench } from './pretend';
 
@@ -143,6 +144,38 @@ describe('the link', () => {
     bench.firmware.receive(connection, new Uint8Array(3));
     expect(got.length - answered).toBeGreaterThan(250);
     expect(bench.contents.bytes).toEqual(before);
+  });
+
+  test('80 000 mutated reports of a save: no crash, and only whole images are ever in the memory', async () => {
+    const { client, connection, transport } = await bench.connected();
+    const sent: Uint8Array[] = [];
+    const { send } = transport;
+    transport.send = (report) => {
+      sent.push(report.slice());
+      send(report);
+    };
+    await wait(client.save(0, IMAGE));
+    await wait(client.save(1, OTHER));
+    const chance = seededChance(11);
+    const pick = (most: number): number => Math.floor(chance() * most);
+    for (let n = 0; n < 80_000; n++) {
+      const report = (sent[pick(sent.length)] ?? IMAGE).slice(0, 64);
+      for (let changes = pick(4); changes >= 0; changes--) report[pick(60)] = chance() < 0.5 ? pick(256) : pick(4);
+      // Most have a right checksum again: what is in them is what is looked at.
+      const [kind = 0, , low = 0, high = 0, session = 0, more = 0] = report;
+      const sealed = new ReportWriter(kind, low + high * 256, n % 50 === 0 ? session + more * 256 : 1)
+        .raw(report.subarray(6, 60))
+        .sealed();
+      bench.firmware.receive(connection, n % 20 === 0 ? report : sealed);
+    }
+    const later = new TestBench(HARROW_64, bench.contents);
+    const look = (await later.connected()).client;
+    for (let slot = 0; slot < 4; slot++) {
+      const { state } = await later.time.until(look.slotInfo(slot));
+      expect(state).not.toBe('damaged');
+      const held = state === 'sound' ? await later.time.until(look.read(slot)) : undefined;
+      if (held) expect(['Show desk', 'Other']).toContain(decodeImage(held).profile.name);
+    }
   });
 
   test('a pulled cable ends what was asked', async () => {
