@@ -106,6 +106,11 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.waitForSelector('.slot.in-use');
     await wait(3500);
   },
+  'sound-pad': async (page, url) => {
+    await page.goto(`${url}/profile/demo-sound-pad/layout`);
+    await (await page.waitForSelector('[data-key="NumpadAdd-2"]'))?.click();
+    await wait(600);
+  },
   shelf: async (page, url) => {
     await page.goto(`${url}/shelf`);
     await page.waitForSelector('.shelf-card');

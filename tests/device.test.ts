@@ -121,3 +121,24 @@ describe('the keyboard on the table', () => {
     await page.close();
   });
 });
+
+test('a binding goes to every profile of this keyboard, and is taken back in all', async () => {
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`);
+  await press(page, 'Plain Harrow 64');
+  await goToBench(page, 'Layout');
+  await page.waitForSelector('[data-key="F1"], [data-key="Fn"]');
+  await page.click('[data-key="Fn"]');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('slot next');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.sentences', 'It changes to the next slot.');
+  await press(page, 'On every profile');
+  await seeText(page, '.ant-message', 'Fn does this in 1 other profile too.');
+  await press(page, 'Take it back in all');
+  await page.click('a[href="/shelf"]');
+  await (await page.waitForSelector('.shelf-card a[href*="demo-show-desk"]'))?.click();
+  await page.waitForSelector('[data-key="Fn"]');
+  expect(await page.$eval('[data-key="Fn"]', (key) => key.textContent)).not.toContain('slot');
+  expect(complaints).toEqual([]);
+  await page.close();
+});

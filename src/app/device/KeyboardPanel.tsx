@@ -96,8 +96,8 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
       )}
       <p className="section-line">
         <span className="soft">
-          yes key: {yesKey} · Shift and a click hold a key
-          {hello ? ` · firmware ${hello.firmware} · ${hello.pollHz} Hz` : ''}
+          Shift and a click hold a key · yes key: {yesKey}
+          {hello ? ` · firmware ${hello.firmware}` : ''}
           {resent > 0 ? ` · ${resent} report${resent > 1 ? 's' : ''} sent again` : ''}
         </span>
         <button

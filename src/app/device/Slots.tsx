@@ -1,6 +1,7 @@
 /** The keyboard's slots: what each holds, which one is in use, and the ways to write to it and to take from it. */
 import { App as AntApp } from 'antd';
 import type { Board } from '../../core/board';
+import { strandingSlots } from '../../core/advice';
 import { check, isSound } from '../../core/check';
 import { differences, LIMITS, type Profile } from '../../core/profile';
 import { foreign, shortened } from '../../core/reading';
@@ -90,6 +91,8 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
     else void message.success(`“${foreign(stored.name)}” was copied to the shelf.`);
   };
 
+  const stranding = strandingSlots(slots.map((slot) => (slot.state === 'profile' ? slot.profile : undefined)));
+
   const about = (slot: Slot): string => {
     switch (slot.state) {
       case 'empty':
@@ -124,6 +127,12 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
               {hello?.selected === index && slot.state === 'profile' && <span className="slot-used"> in use</span>}
               <br />
               <span className="soft">{about(slot)}</span>
+              {stranding.includes(index) && (
+                <>
+                  <br />
+                  <span role="note">No key here changes the slot: a key leads in, none leads back.</span>
+                </>
+              )}
             </span>
             <span className="slot-actions">
               <button

@@ -19,6 +19,7 @@ import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 import { textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
+import { EveryProfile } from './EveryProfile';
 import { KeyMoves } from './KeyMoves';
 import { OverlapRules } from './OverlapRules';
 import { PressTable } from './PressTable';
@@ -95,6 +96,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
         >
           None
         </button>
+        <EveryProfile bench={bench} />
       </p>
       {others > 0 && (
         <p className="key-others" role="status">

@@ -5,7 +5,7 @@
 import { extentOf, rowOf, type BoardKey } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerFrom, bindingOn } from '../../core/profile';
-import { UNIT } from '../shared/Cap';
+import { LARGEST, UNIT } from '../shared/Cap';
 import { fit } from '../shared/CapFace';
 import { keyName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
@@ -62,6 +62,7 @@ export const Weave = ({ bench }: { bench: Bench }) => {
         </span>
       </p>
       <svg
+        style={{ maxWidth: width * LARGEST }}
         viewBox={`-3 -2 ${width + 6} ${count * band + 4}`}
         role="img"
         aria-label={`${keyName(board, selectedKey)}: ${story}`}

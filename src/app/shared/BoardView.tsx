@@ -4,7 +4,7 @@
  */
 import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type PointerEvent, type SyntheticEvent } from 'react';
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
-import { Cap, UNIT, type KeyFace } from './Cap';
+import { Cap, LARGEST, UNIT, type KeyFace } from './Cap';
 import './board.css';
 
 /** The drawn key that an event is about. */
@@ -105,6 +105,7 @@ export const BoardView = ({
     <svg
       ref={root}
       className="board"
+      style={{ maxWidth: extent.width * UNIT * LARGEST }}
       viewBox={`-3 -3 ${extent.width * UNIT + 6} ${extent.height * UNIT + 6}`}
       role="group"
       aria-label={label}

@@ -5,6 +5,8 @@ import { legendOf } from '../../core/notation';
 import type { Profile } from '../../core/profile';
 
 export const keyName = (board: Board, id: string): string => {
+  const contact = board.keys.find((key) => key.id === id)?.contact;
+  if (contact !== undefined) return `the other ${keyName(board, contact)}`;
   const key = board.keys.find((candidate) => candidate.id === id);
   if (!key) return id;
   const title = id === 'Fn' || !isCode(id) ? id : titleOfCode(id);

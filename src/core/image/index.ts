@@ -2,6 +2,7 @@
 export { boardIdOfImage, decodeImage } from './decode';
 export { encodeImage, type EncodeOptions } from './encode';
 export { decodeRecordings, encodeRecordings, type Recording } from './recordings';
+export { type Measure, measuresOf } from './room';
 export { macroBytes } from './scores';
 export { readHeader, sizesOf } from './sections';
 export { SECTION } from './sets';

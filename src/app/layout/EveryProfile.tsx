@@ -1,0 +1,72 @@
+/** Puts what a key does on that key of every profile of this board: one edit in each, taken back as one. */
+import { App as AntApp } from 'antd';
+import { actionsOf, namedBy, type Assignment } from '../../core/profile';
+import { keyName } from '../shared/keyNames';
+import type { Bench } from '../shared/useBench';
+import { useShelf } from '../state/shelf';
+
+export const EveryProfile = ({ bench }: { bench: Bench }) => {
+  const { profile, board, layer, layerIndex, selectedKey } = bench;
+  const { message } = AntApp.useApp();
+  const entries = useShelf((state) => state.entries);
+  const edit = useShelf((state) => state.edit);
+  const undo = useShelf((state) => state.undo);
+  const assignment = layer.keys[selectedKey];
+  const others = entries.filter((entry) => entry.profile.id !== profile.id && entry.profile.board === board.id);
+  if (layerIndex !== 0 || others.length === 0 || assignment?.does.kind !== 'act') return null;
+  // A layer or a macro is its profile's own; what means the same everywhere can be put everywhere.
+  if (actionsOf(assignment.does).some(({ action }) => namedBy(action) !== undefined)) return null;
+
+  const name = keyName(board, selectedKey);
+  const what = `${name} as in “${profile.name}”`;
+  const put = (): void => {
+    const to: Assignment = {
+      does: assignment.does,
+      ...(assignment.label !== undefined && { label: assignment.label }),
+    };
+    const done: string[] = [];
+    const refused: string[] = [];
+    for (const { profile: other } of others) {
+      const base = other.layers[0]?.id ?? '';
+      const problem = edit(other.id, { edit: 'assign', layer: base, key: selectedKey, to }, what);
+      if (problem === undefined) done.push(other.id);
+      else refused.push(`${other.name}: ${problem}`);
+    }
+    const takeBack = (): void => {
+      message.destroy('every');
+      // Only where it is still the last step: what came after it is somebody's work.
+      for (const id of done)
+        if (
+          useShelf
+            .getState()
+            .entries.find((entry) => entry.profile.id === id)
+            ?.document.past.at(-1)?.what === what
+        )
+          undo(id);
+    };
+    void message.open({
+      key: 'every',
+      type: refused.length > 0 ? 'warning' : 'success',
+      duration: 12,
+      content: (
+        <>
+          {name} does this in {done.length} other profile{done.length === 1 ? '' : 's'} too.
+          {refused.length > 0 ? ` Not in ${refused.join('; ')}.` : ''}{' '}
+          <button type="button" className="word" onClick={takeBack}>
+            Take it back in all
+          </button>
+        </>
+      ),
+    });
+  };
+  return (
+    <button
+      type="button"
+      className="word"
+      title={`${others.length} other profile${others.length === 1 ? '' : 's'} of the ${board.name} on the shelf`}
+      onClick={put}
+    >
+      On every profile
+    </button>
+  );
+};
