@@ -5,9 +5,16 @@ import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { BoardView } from '../shared/BoardView';
 import { keyName } from '../shared/keyNames';
 import { useBodies, useBody } from '../state/bodies';
-import type { KeyboardState } from '../state/keyboards';
+import { webHid } from '../state/hid';
+import { useKeyboards, type KeyboardState } from '../state/keyboards';
 
 const STATUS = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
+
+const HOMES = {
+  page: 'Simulated in this page, its memory kept in this browser.',
+  server: 'Simulated in the server, its memory kept in a file.',
+  usb: 'A board on USB.',
+} as const;
 
 /** What the lamp shows, and what it means. */
 function lampSays(body: Body, yesKey: string): string {
@@ -35,6 +42,7 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
   const { status, hello, home, because, resent } = keyboard;
   const body = useBody(board.id);
   const act = useBodies((state) => state.act);
+  const chooseUsb = useKeyboards((state) => state.useUsb);
   const yesKey = keyName(board, board.keys[body?.yesKey ?? 0]?.id ?? '');
   const isIn = body?.powerIsOn ?? false;
   const [held, setHeld] = useState<ReadonlySet<string>>(new Set());
@@ -110,11 +118,16 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
         </button>
       </p>
       <p className="soft">
-        {home === 'page'
-          ? 'Simulated in this page, its memory kept in this browser.'
-          : 'Simulated in the server, its memory kept in a file.'}
+        {HOMES[home ?? 'server']}
         {status === 'lost' && because ? ` Tried again and again: ${because}.` : ''}
-        {hello?.isUnkept || body?.isKept === false ? ' What it was told last is not kept yet; it is tried again.' : ''}
+        {hello?.isUnkept || body?.isKept === false
+          ? ' What it was told last is not kept yet; it is tried again.'
+          : ''}{' '}
+        {webHid() && home !== 'usb' && (
+          <button type="button" className="word" onClick={() => void chooseUsb(board).catch(() => undefined)}>
+            Use a board on USB
+          </button>
+        )}
       </p>
     </section>
   );

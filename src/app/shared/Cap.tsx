@@ -10,7 +10,7 @@ import { CapFace, type CapLegend } from './CapFace';
 /** Drawing units for one key unit. */
 export const UNIT = 46;
 /** Keys of a small board are not drawn larger than so many times that, however much room there is. */
-export const LARGEST = 1.65;
+export const LARGEST = 1.35;
 const GAP = 3;
 
 /** What a key shows and says. */

@@ -17,7 +17,7 @@ import { decodeImage, decodeRecordings, encodeImage, type Recording } from '../.
 import type { Profile } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
 import { rememberImage } from './savedImages';
-import { openTransport, type KeyboardHome } from './transports';
+import { chooseOnUsb, openTransport, type KeyboardHome } from './transports';
 
 /** One place for a profile: empty, a profile, bytes that no longer read, or damage. */
 export type Slot =
@@ -47,6 +47,8 @@ export type KeyboardState = {
 
 type KeyboardsState = {
   byBoard: ReadonlyMap<string, KeyboardState>;
+  /** Lets the person choose a board on USB, which then stands in place of the simulated one. */
+  useUsb(board: Board): Promise<void>;
   /** Opens the link to a board's keyboard when it is not open. */
   connect(board: Board): Promise<void>;
   refresh(board: Board): Promise<void>;
@@ -231,6 +233,12 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
       } finally {
         opening.delete(board.id);
       }
+    },
+
+    async useUsb(board) {
+      if (!(await chooseOnUsb(board.id))) return;
+      // What is open is closed; what is opened next is the board that was chosen.
+      clients.get(board.id)?.close();
     },
 
     async refresh(board) {

@@ -5,10 +5,11 @@
  */
 import { z } from '../../core/reading';
 import { bodySchema, LinkError, REPORT_BYTES, type Body, type HandAct, type Transport } from '../../core/device';
+import { chooseHid, hidTransport, webHid, type HidDevice } from './hid';
 import type { FromKeyboard, ToKeyboard } from '../../workers/keyboardOrder';
 
 /** Where the simulated keyboard lives. */
-export type KeyboardHome = 'server' | 'page';
+export type KeyboardHome = 'server' | 'page' | 'usb';
 
 /** A way to a keyboard that does not open within this time, in ms, is not waited for. */
 const OPENS_WITHIN_MS = 5000;
@@ -131,8 +132,22 @@ function workerKeyboard(boardId: string): WorkerKeyboard {
   return keyboard;
 }
 
+/** Boards on USB that were chosen in place of the simulated ones. */
+const onUsb = new Map<string, HidDevice>();
+
+/** Lets the person choose a board on USB to stand for one of ours. @returns whether one was chosen */
+export async function chooseOnUsb(boardId: string): Promise<boolean> {
+  const hid = webHid();
+  const device = hid && (await chooseHid(hid));
+  if (device) onUsb.set(boardId, device);
+  return device !== undefined;
+}
+
 /** Opens the way to a board's keyboard. @throws LinkError when it cannot be reached */
 export async function openTransport(boardId: string): Promise<{ transport: Transport; home: KeyboardHome }> {
+  const hid = webHid();
+  const device = onUsb.get(boardId);
+  if (hid && device) return { home: 'usb', transport: await hidTransport(hid, device) };
   const home = await findHome();
   return { home, transport: await (home === 'server' ? overSocket(boardId) : workerKeyboard(boardId).plugIn()) };
 }
