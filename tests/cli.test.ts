@@ -189,7 +189,7 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
     ],
     ['an image that is none', () => ['image', '--read', DESK], 'byte 0: this is no image'],
     [
-      'a profile that the engine refuses',
+      'a profile with a problem',
       () => [
         'replay',
         '--profile',
@@ -197,13 +197,13 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
           'plan.json',
           readFileSync(DESK, 'utf8').replace(
             '"joints": []',
-            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"slot","how":"next"}}]',
+            '"joints": [{"id":"j","keys":["KeyJ","KeyK"],"withinMs":40,"action":{"do":"slot","how":"go","slot":9}}]',
           ),
         ),
         '--strokes',
         at('roll.csv'),
       ],
-      'plan.json: joints[0].action: the engine does not run changing the slot (slot) yet',
+      'plan.json: joints[0].action.slot: there is no slot 9; the Harrow 64 has 4',
     ],
     [
       'two sources',

@@ -2,7 +2,7 @@
 import { describe, expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { goToBench, openPage, press, saveToKeyboard, sayYes, seeText } from './browser';
+import { choose, goToBench, openPage, press, saveToKeyboard, sayYes, seeText } from './browser';
 
 jest.setTimeout(120_000);
 const app = useApp();
@@ -120,6 +120,22 @@ describe('the keyboard on the table', () => {
     await seeText(page, '[data-testid=slot-2]', 'empty');
     await page.close();
   });
+});
+
+test('what the keyboard itself does is watched on the trial bench', async () => {
+  const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-sound-pad/device`);
+  await page.waitForSelector('.slots li');
+  await saveToKeyboard(page);
+  await goToBench(page, 'Trial');
+  await choose(page, '.ant-segmented-item:nth-child(3)');
+  await page.waitForSelector('.trial-main');
+  const key = await (await page.waitForSelector('.trial-board [data-key="Numpad8"]'))!.boundingBox();
+  await page.mouse.move(key!.x + 8, key!.y + 8);
+  await page.mouse.down();
+  await seeText(page, '[data-testid=held]', 'F14');
+  await page.mouse.up();
+  await page.waitForFunction(() => !document.querySelector('[data-testid=held]')?.textContent?.includes('F14'));
+  await page.close();
 });
 
 test('a binding goes to every profile of this keyboard, and is taken back in all', async () => {

@@ -59,7 +59,7 @@ const TrialBench = () => {
   const reason =
     trial && 'reason' in trial
       ? trial.reason
-      : source === 'keyboard' && !played
+      : source !== 'draft' && !played
         ? status !== 'connected'
           ? `The ${board.name} is not connected; trying again.`
           : inUse?.state === 'unreadable'
@@ -85,6 +85,7 @@ const TrialBench = () => {
               value: 'keyboard',
               label: stored ? `what is in the keyboard: ${stored.name}` : 'what is in the keyboard',
             },
+            { value: 'watched', label: 'the keyboard itself' },
           ]}
         />
         {listening.isListening ? (

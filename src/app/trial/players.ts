@@ -48,3 +48,44 @@ export async function keyboardPlayer(
     close: () => void client.playStop().catch(ignore),
   };
 }
+
+/** The time of the session, and what presses a key of the keyboard on the table. */
+export type AroundKeyboard = { nowUs: () => number; press: (key: number, depthUm: number) => void };
+
+/** A line at another time. */
+function shifted(line: TraceLine, byUs: number): TraceLine {
+  const later = { ...line, t: line.t + byUs };
+  // Of a key that is undecided it is said since when; of a decision how long it took.
+  if ('pending' in later) return { ...later, sinceUs: later.sinceUs + byUs };
+  return 'pressedUs' in later ? { ...later, pressedUs: later.pressedUs + byUs } : later;
+}
+
+/**
+ * Watches what the keyboard itself does, in its own time, under whatever fingers are on it; keys pressed here are pressed there.
+ * @throws LinkError with the keyboard's reason
+ */
+export async function watchedKeyboard(
+  client: KeyboardClient,
+  { profile: stored, board }: Sound,
+  take: Take,
+  { nowUs, press }: AroundKeyboard,
+): Promise<Player> {
+  const names = {
+    keyIds: board.keys.map(({ id }) => id),
+    layerIds: stored.layers.map(({ id }) => id),
+    jointIds: stored.joints.map(({ id }) => id),
+  };
+  let byUs: number | null = null;
+  await client.watch(names, (line) => {
+    // Its time began when its power came; from the first line on the two clocks go on together.
+    byUs ??= nowUs() - line.t;
+    take(shifted(line, byUs));
+  });
+  const ignore = (): void => undefined;
+  return {
+    feed: (_tUs, key, depthUm) => press(key, depthUm),
+    advance: ignore,
+    letGo: () => void client.letGo().catch(ignore),
+    close: () => void client.watchStop().catch(ignore),
+  };
+}

@@ -52,6 +52,8 @@ export class TrialSession {
     readonly sound: Sound,
     /** Whether long records may be run away from the page: only this page's own engine can be had twice. */
     readonly runsFar = false,
+    /** It is only watched: what happens has its own time, so nothing recorded can be played on it. */
+    readonly isWatched = false,
   ) {
     this.profile = sound.profile;
     this.board = sound.board;
@@ -105,6 +107,7 @@ export class TrialSession {
    * @param settleUs how long to wait after the last one
    */
   run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): void {
+    if (this.isWatched) return;
     this.letGo(nowMs);
     const firstUs = samples[0]?.tUs ?? 0;
     const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US - firstUs;
@@ -293,7 +296,8 @@ export class TrialSession {
 
   getVersion = (): number => this.version;
 
-  private usOf(ms: number): number {
+  /** The time of the session at a time of the page's clock in ms. */
+  usOf(ms: number): number {
     return Math.max(0, Math.round((ms - this.startMs) * 1000));
   }
 

@@ -3,12 +3,13 @@ import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { Board } from '../../core/board';
 import { check, firstProblem, isSound } from '../../core/check';
 import type { Profile } from '../../core/profile';
+import { useBodies } from '../state/bodies';
 import { useKeyboards } from '../state/keyboards';
 import { MOST_AT_ONCE } from './longRun';
-import { draftPlayer, keyboardPlayer } from './players';
+import { draftPlayer, keyboardPlayer, watchedKeyboard } from './players';
 import { TrialSession } from './session';
 
-export type Source = 'draft' | 'keyboard';
+export type Source = 'draft' | 'keyboard' | 'watched';
 export type OpenTrial = { session: TrialSession } | { reason: string } | null;
 /** What a trial was opened for: one that belongs to something else gets no more fingers. */
 type Opened = { source: Source; played: Profile; trial: Exclude<OpenTrial, null> };
@@ -25,6 +26,15 @@ async function open(
   }
   const client = useKeyboards.getState().client(board.id);
   if (!client) throw new Error(`The ${board.name} is not connected.`);
+  if (source === 'watched') {
+    session.attach(
+      await watchedKeyboard(client, session.sound, session.take, {
+        nowUs: () => session.usOf(performance.now()),
+        press: (key, depthUm) => useBodies.getState().act(board.id, { do: 'finger', key, depthUm }),
+      }),
+    );
+    return;
+  }
   session.attach(
     await keyboardPlayer(client, session.sound, session.take, () =>
       ended(
@@ -55,13 +65,14 @@ export function useTrialSession(source: Source, played: Profile | undefined, boa
       setTrial({ reason });
       return;
     }
-    const session = new TrialSession(checked, source === 'draft');
+    const session = new TrialSession(checked, source === 'draft', source === 'watched');
     const earlier = lastTrials.get(place);
     open(source, session, board, (reason) => !isGone && setTrial({ reason }))
       .then(() => {
         if (isGone) session.close();
         else {
-          if (earlier && (source === 'draft' || earlier.samples.length <= MOST_AT_ONCE)) session.resume(earlier);
+          if (earlier && source !== 'watched' && (source === 'draft' || earlier.samples.length <= MOST_AT_ONCE))
+            session.resume(earlier);
           lastTrials.set(place, session);
           setTrial({ session });
         }
