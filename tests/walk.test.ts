@@ -11,7 +11,7 @@ import { useApp } from './app';
 import { openPage, wait } from './browser';
 
 const SEED = Number(process.env.WALK_SEED ?? 11);
-const STEPS = Number(process.env.WALK_STEPS ?? 260);
+const STEPS = Number(process.env.WALK_STEPS ?? 180);
 jest.setTimeout(120_000 + STEPS * 1500);
 jest.retryTimes(0);
 

@@ -1,5 +1,5 @@
 /** `keyboard`: our firmware as a program that speaks the link's 64-byte reports over its standard input and output. */
-import { boardById, HARROW_64 } from '../core/board';
+import { boardById, HARROW_64, type Board } from '../core/board';
 import { blankFlash, REPORT_BYTES, Simulation, yesKeyOf } from '../core/device';
 import { BadInput, loadBoard } from './input';
 
@@ -16,9 +16,8 @@ export function inReports(take: (report: Uint8Array) => void): (chunk: Uint8Arra
   };
 }
 
-export function keyboardCommand({ board: file, stdio, yes }: { board?: string; stdio?: boolean; yes?: boolean }): void {
-  if (!stdio) throw new BadInput('keyboard speaks over standard input and output only: --stdio');
-  const board = file === undefined ? HARROW_64 : (boardById(file) ?? loadBoard(file));
+/** A keyboard with an empty memory that lasts as long as this process. @param yes it says yes by itself when a page asks to write */
+export function keyboardOf(board: Board, yes: boolean): Simulation {
   const simulation = new Simulation(board, blankFlash(board.device.memoryBytes), {
     keep: (_contents, done) => done(),
     nowMs: () => performance.now(),
@@ -31,10 +30,15 @@ export function keyboardCommand({ board: file, stdio, yes }: { board?: string; s
   if (yes)
     simulation.watch(({ indicator }) => {
       if (indicator !== 'asked') return;
-      const key = yesKeyOf(board);
-      simulation.act({ do: 'finger', key, depthUm: board.travelUm });
-      simulation.act({ do: 'finger', key, depthUm: 0 });
+      for (const depthUm of [board.travelUm, 0]) simulation.act({ do: 'finger', key: yesKeyOf(board), depthUm });
     });
+  return simulation;
+}
+
+export function keyboardCommand({ board: file, stdio, yes }: { board?: string; stdio?: boolean; yes?: boolean }): void {
+  if (!stdio) throw new BadInput('keyboard speaks over standard input and output only: --stdio');
+  const board = file === undefined ? HARROW_64 : (boardById(file) ?? loadBoard(file));
+  const simulation = keyboardOf(board, yes ?? false);
   const plug = simulation.plugIn({
     send: (report) => void process.stdout.write(report),
     pulled: () => process.exit(0),

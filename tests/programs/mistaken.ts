@@ -3,9 +3,8 @@
  * millisecond late, `yes` lets pages write unasked.
  */
 import { HARROW_64 } from '../../src/core/board';
-import { blankFlash, Simulation, yesKeyOf } from '../../src/core/device';
 import { ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports';
-import { inReports } from '../../src/cli/keyboard';
+import { inReports, keyboardOf } from '../../src/cli/keyboard';
 
 const [mistake] = process.argv.slice(2);
 
@@ -19,20 +18,7 @@ const resealed = (report: Uint8Array): Uint8Array => {
   return writer.raw(report.subarray(6, 60)).sealed();
 };
 
-const simulation = new Simulation(HARROW_64, blankFlash(HARROW_64.device.memoryBytes), {
-  keep: (_contents, done) => done(),
-  nowMs: () => performance.now(),
-  after: (ms, call) => {
-    const timer = setTimeout(call, ms);
-    return () => clearTimeout(timer);
-  },
-  chance: () => Math.random(),
-});
-simulation.watch(({ indicator }) => {
-  if (indicator !== 'asked') return;
-  for (const depthUm of [HARROW_64.travelUm, 0]) simulation.act({ do: 'finger', key: yesKeyOf(HARROW_64), depthUm });
-});
-const plug = simulation.plugIn({
+const plug = keyboardOf(HARROW_64, true).plugIn({
   send: (report) => {
     if (mistake === 'late' && report[0] === TRACE && report[6] === 1) {
       const late = report.slice();
