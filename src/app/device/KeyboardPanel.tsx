@@ -112,7 +112,10 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
           type="button"
           className="word"
           disabled={!body}
-          onClick={() => act(board.id, { do: 'cable', isIn: !isIn })}
+          onClick={() => {
+            setHeld(new Set());
+            act(board.id, { do: 'cable', isIn: !isIn });
+          }}
         >
           {isIn ? 'Unplug' : 'Plug in'}
         </button>

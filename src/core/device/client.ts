@@ -5,7 +5,6 @@
 import CRC32 from 'crc-32';
 import type { TraceLine } from '../engine';
 import { type After, Exchange, LinkError } from './exchange';
-import { useOfNumber } from './firmware';
 import {
   CHANGED,
   LEAVE,
@@ -18,7 +17,8 @@ import {
   STATUS,
   TRACE,
 } from './linkReports';
-import type { PageUse, PlaceState } from './store';
+import { type PageUse, useOfNumber } from './pageUse';
+import type { PlaceState } from './store';
 import { traceLineOf, type TraceNames } from './traceReports';
 
 /** A way to carry reports to a keyboard and back. */

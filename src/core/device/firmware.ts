@@ -26,19 +26,19 @@ import {
   SLOT_STATES,
   STATUS,
 } from './linkReports';
+import { numberOfUse } from './pageUse';
 import { Refused } from './refused';
 import { Running } from './running';
-import { Store, type PageUse } from './store';
+import { Store } from './store';
 import { traceReports } from './traceReports';
 import { Writing } from './writing';
+import { yesKeyOf } from './yesKey';
 
 export const FIRMWARE_VERSION = 2;
 /** How long the person is asked, in µs. */
 const ASKED_FOR_US = 30_000_000;
 /** Pages of which one report tells. */
 const PAGES_A_REPORT = 12;
-const PAGE_FREE = 0xff;
-const PAGE_RETIRED = 0xfe;
 
 /** One page or program that talks to the keyboard. */
 export type Connection = { send(report: Uint8Array): void };
@@ -71,12 +71,6 @@ export type Face = {
   recordedEvents: number;
   isKept: boolean;
 };
-
-/** The key that says yes: Fn where there is one, else the last. */
-export function yesKeyOf(board: Board): number {
-  const fn = board.keys.findIndex(({ id }) => id === 'Fn');
-  return fn >= 0 ? fn : board.keys.length - 1;
-}
 
 export class Firmware {
   private readonly store: Store;
@@ -499,17 +493,6 @@ export class Firmware {
       if (peer.answers.session !== null)
         peer.connection.send(this.told(peer, CHANGED).u8(this.store.selected).sealed());
   }
-}
-
-function numberOfUse(use: PageUse): number {
-  if (use === 'free') return PAGE_FREE;
-  return use === 'retired' ? PAGE_RETIRED : use;
-}
-
-/** What a page is used for, from its number in a report. */
-export function useOfNumber(number: number): PageUse {
-  if (number === PAGE_FREE) return 'free';
-  return number === PAGE_RETIRED ? 'retired' : number;
 }
 
 function reasonOf(error: unknown): string | undefined {

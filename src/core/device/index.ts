@@ -9,11 +9,13 @@ export {
 } from './client';
 export { type After, LinkError } from './exchange';
 export { FaultyWay, type Faults, NO_FAULTS, seededChance } from './faults';
-export { type Connection, type Face, Firmware, FIRMWARE_VERSION, type Home, yesKeyOf } from './firmware';
+export { type Connection, type Face, Firmware, FIRMWARE_VERSION, type Home } from './firmware';
 export { blankFlash, ENDURANCE, Flash, type FlashContents, FlashError, PAGE_BYTES, PowerCut } from './flash';
 export type { Indicator } from './life';
 export { REPORT_BYTES } from './linkReports';
 export { macroOfRecording } from './recorded';
-export { type PageUse, type PlaceState, Store } from './store';
+export type { PageUse } from './pageUse';
+export { type PlaceState, Store } from './store';
+export { yesKeyOf } from './yesKey';
 export type { TraceNames } from './traceReports';
 export { type Body, bodySchema, type HandAct, handSchema, Simulation } from './simulation';

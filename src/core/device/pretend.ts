@@ -2,8 +2,9 @@
 import { HARROW_64, type Board } from '../board';
 import { KeyboardClient, type Transport } from './client';
 import { FaultyWay, NO_FAULTS, seededChance, type Faults } from './faults';
-import { Firmware, yesKeyOf, type Connection, type Home } from './firmware';
+import { Firmware, type Connection, type Home } from './firmware';
 import { blankFlash, Flash, type FlashContents } from './flash';
+import { yesKeyOf } from './yesKey';
 
 /** Time that passes when it is told to. */
 export class PretendTime {

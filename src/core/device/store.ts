@@ -15,6 +15,7 @@ import {
   writeHead,
   type PageHead,
 } from './pageHead';
+import type { PageUse } from './pageUse';
 import { Refused } from './refused';
 
 /** What a page holds behind its head. */
@@ -25,8 +26,6 @@ const CHOICE_BYTES = 512;
 const UNEVEN_ERASES = 64;
 
 export type PlaceState = 'empty' | 'sound' | 'damaged';
-/** What a page is used for: nothing, no longer anything, or the place of that number. */
-export type PageUse = 'free' | 'retired' | number;
 
 export class Store {
   /** The head that counts, of each place. */
