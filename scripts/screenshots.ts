@@ -102,6 +102,8 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.keyboard.press('Enter');
     await page.keyboard.type('tap Esc, hold while Cues, twice flip Cues');
     await page.keyboard.press('Enter');
+    await wait(500);
+    await page.waitForSelector('[data-keeping=kept]');
     await page.goto(`${url}/profile/demo-show-desk/device`);
     await page.waitForSelector('.slot.in-use');
     await wait(3500);

@@ -1,5 +1,6 @@
 /** The keyboard on the table: its keys can be pressed, its lamps seen, its cable pulled. It needs no other bench, and no profile. */
 import type { Board } from '../../core/board';
+import { isCode, legendOfCode } from '../../core/codes';
 import type { Body } from '../../core/device';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { BoardView } from '../shared/BoardView';
@@ -86,7 +87,9 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
           face={(key) => {
             const index = board.keys.indexOf(key);
             const name = keyName(board, key.id);
-            return { cap: { main: name }, label: `press ${name} on the keyboard`, className: classOf(index) };
+            const code = key.code ?? key.contact ?? '';
+            const main = key.id === 'Fn' || !isCode(code) ? key.id : legendOfCode(code);
+            return { cap: { main }, label: `${main} on the keyboard: press ${name}`, className: classOf(index) };
           }}
           onPress={(key, isDown) => {
             if (!held.has(key)) move(key, isDown);
