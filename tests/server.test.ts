@@ -113,6 +113,11 @@ test('without our server the keyboard lives in the page, and keeps what was save
     await page.goto(`${url}/profile/demo-show-desk/device`);
     await seeText(page, '.device-bench', 'Simulated in this page');
     await seeText(page, '[data-testid=slot-1]', 'Show desk in use');
+    // A second tab does not get the same keyboard, and says why; when the first is gone, it does.
+    const second = (await openPage(browser, `${url}/profile/demo-show-desk/device`)).page;
+    await seeText(second, '[aria-label=Keyboard]', 'another tab of this browser has it');
+    await page.close();
+    await seeText(second, '[data-testid=slot-1]', 'Show desk in use');
   } finally {
     await browser.close();
     files.close();

@@ -15,8 +15,32 @@ database.version(2).stores({ flash: 'board', memory: 'board' });
 
 const tell = (message: FromKeyboard): void => scope.postMessage(message);
 
-/** @throws Error when the database cannot be read: only a memory that is not there is a blank one */
+/**
+ * One tab of a browser has the keyboard: two would write their memories over each other. The lock goes with the tab, however it ends.
+ * @throws Error when another tab has it
+ */
+const takeKeyboard = (): Promise<void> =>
+  new Promise((resolve, reject) => {
+    void navigator.locks.request(`underloom keyboard ${board.id}`, { ifAvailable: true }, (lock) => {
+      if (!lock) {
+        reject(new Error('another tab of this browser has it; close that one'));
+        return undefined;
+      }
+      resolve();
+      // Held as long as this worker lives.
+      return new Promise(() => undefined);
+    });
+  });
+
+let taken: Promise<void> | null = null;
+
+/** @throws Error when another tab has it, or the database cannot be read: only a memory that is not there is a blank one */
 async function powerUp(): Promise<Simulation> {
+  taken ??= takeKeyboard();
+  await taken.catch((error: unknown) => {
+    taken = null;
+    throw error;
+  });
   const contents = (await database.memory.get(board.id)) ?? blankFlash(board.device.memoryBytes);
   const simulation = new Simulation(board, contents, {
     keep: ({ bytes, erases, programmed }, done) => {
@@ -37,14 +61,14 @@ async function powerUp(): Promise<Simulation> {
   return simulation;
 }
 
-const simulation = powerUp().catch((error: unknown) => {
-  tell({ what: 'trouble', reason: error instanceof Error ? error.message : String(error) });
-  throw error;
-});
+/** Tried anew with each plug until it succeeds. */
+let simulation: Promise<Simulation> | null = null;
 
 let plug: ReturnType<Simulation['plugIn']>;
 scope.onmessage = ({ data }: MessageEvent<ToKeyboard>) => {
-  void simulation.then((keyboard) => {
+  if (!simulation && data.what !== 'plug') return;
+  simulation ??= powerUp();
+  const reached = simulation.then((keyboard) => {
     switch (data.what) {
       case 'plug':
         plug?.unplug();
@@ -63,5 +87,9 @@ scope.onmessage = ({ data }: MessageEvent<ToKeyboard>) => {
         break;
       }
     }
+  });
+  reached.catch((error: unknown) => {
+    simulation = null;
+    tell({ what: 'trouble', reason: error instanceof Error ? error.message : String(error) });
   });
 };

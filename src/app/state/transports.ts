@@ -117,7 +117,8 @@ class WorkerKeyboard {
           reject(new LinkError('the cable is not plugged in'));
           transport.close();
         } else if (message.what === 'trouble') {
-          reject(new LinkError(`its memory cannot be read: ${message.reason}`));
+          deafen();
+          reject(new LinkError(`its memory cannot be used: ${message.reason}`));
         }
       });
       this.tell({ what: 'plug' });
