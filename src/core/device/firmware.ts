@@ -8,13 +8,13 @@ import { contactPlaces, type Board } from '../board';
 import { decodeImage } from '../image';
 import { Unreadable } from '../reading';
 import { Answers } from './answers';
+import { Asking } from './asking';
 import type { Flash } from './flash';
 import { FlashError, PowerCut } from './flash';
 import { Life, type Indicator, type Lamps } from './life';
 import {
   ANSWER_BIT,
   CHANGED,
-  LEAVE,
   LINK_VERSIONS,
   PIECE_BYTES,
   PLAY_ENDED,
@@ -35,8 +35,6 @@ import { Writing } from './writing';
 import { yesKeyOf } from './yesKey';
 
 export const FIRMWARE_VERSION = 2;
-/** How long the person is asked, in µs. */
-const ASKED_FOR_US = 30_000_000;
 /** Pages of which one report tells. */
 const PAGES_A_REPORT = 12;
 
@@ -55,8 +53,7 @@ export interface Home {
 
 const NO_HOME: Home = { keep: (done) => done(), changed: () => undefined, powerGone: () => undefined };
 
-type Leave = 'none' | 'asked' | 'given' | 'denied';
-type Peer = { connection: Connection; answers: Answers; leave: Leave; watches: boolean; told: number };
+type Peer = { connection: Connection; answers: Answers; watches: boolean; told: number };
 type Play = { by: Peer; running: Running };
 
 /** What can be seen of the keyboard from outside. */
@@ -77,7 +74,7 @@ export class Firmware {
   private readonly life: Life;
   private readonly peers = new Map<Connection, Peer>();
   private writing: { by: Peer; work: Writing } | null = null;
-  private asking: { by: Peer; untilUs: number } | null = null;
+  private readonly asking = new Asking<Peer>(() => this.home.changed());
   private play: Play | null = null;
   private nowUs = 0;
   private isOff = false;
@@ -110,7 +107,7 @@ export class Firmware {
     const { life, store } = this;
     return {
       slot: store.selected,
-      indicator: this.asking ? 'asked' : life.indicator,
+      indicator: this.asking.isAsked ? 'asked' : life.indicator,
       lamps: life.lamps,
       yesKey: yesKeyOf(this.board),
       keysDown: life.keysDown,
@@ -122,7 +119,7 @@ export class Firmware {
 
   /** When time itself does something next, in µs since the power came. */
   get nextUs(): number {
-    return Math.min(this.life.nextUs, this.asking?.untilUs ?? Infinity);
+    return Math.min(this.life.nextUs, this.asking.nextUs);
   }
 
   /** Time passes, in µs since the power came. */
@@ -130,7 +127,7 @@ export class Firmware {
     this.powered(() => {
       if (nowUs > this.nowUs) this.nowUs = nowUs;
       this.life.advance(this.nowUs);
-      if (this.asking && this.nowUs >= this.asking.untilUs) this.decide('denied');
+      this.asking.tick(this.nowUs);
       if (this.writing?.work.isSilent(this.nowUs)) this.writing = null;
     });
   }
@@ -139,10 +136,10 @@ export class Firmware {
   finger(nowUs: number, key: number, depthUm: number): void {
     this.tick(nowUs);
     this.powered(() => {
-      if (key === yesKeyOf(this.board) && (this.asking || this.yesIsDown)) {
-        if (this.asking && depthUm > 0) {
+      if (key === yesKeyOf(this.board) && (this.asking.isAsked || this.yesIsDown)) {
+        if (this.asking.isAsked && depthUm > 0) {
           this.yesIsDown = true;
-          this.decide('given');
+          this.asking.yes();
         } else if (depthUm === 0) {
           this.yesIsDown = false;
         }
@@ -187,10 +184,7 @@ export class Firmware {
     if (!peer) return;
     if (this.writing?.by === peer) this.writing = null;
     if (this.play?.by === peer) this.play = null;
-    if (this.asking?.by === peer) {
-      this.asking = null;
-      this.home.changed();
-    }
+    this.asking.forget(peer);
     this.peers.delete(connection);
   }
 
@@ -216,7 +210,7 @@ export class Firmware {
     const known = this.peers.get(connection);
     if (known) return known;
     const answers = new Answers((report) => connection.send(report));
-    const peer: Peer = { connection, answers, leave: 'none', watches: false, told: 0 };
+    const peer: Peer = { connection, answers, watches: false, told: 0 };
     this.peers.set(connection, peer);
     return peer;
   }
@@ -255,7 +249,7 @@ export class Firmware {
         return answer;
       }
       case REQUEST.leave:
-        return answer.u8(this.askFor(peer));
+        return answer.u8(this.asking.ask(peer, this.nowUs));
       case REQUEST.writeBegin:
         this.beginWriting(peer, request);
         return answer;
@@ -282,7 +276,7 @@ export class Firmware {
         const place = this.placeOf(request);
         const key = request.u16();
         const isOne = request.u8() === 1;
-        this.mustHaveLeave(peer);
+        this.asking.mustBeGiven(peer);
         this.change(peer, request.sequence, answer, () => {
           if (place < this.store.slots) this.store.write(place, new Uint8Array());
           else this.life.forget((one) => !isOne || (one.slot === this.store.selected && one.key === key));
@@ -290,7 +284,7 @@ export class Firmware {
         return null;
       }
       case REQUEST.format:
-        this.mustHaveLeave(peer);
+        this.asking.mustBeGiven(peer);
         this.change(peer, request.sequence, answer, () => this.store.format());
         return null;
       case REQUEST.playStart:
@@ -349,35 +343,8 @@ export class Firmware {
     return place;
   }
 
-  /** Whether this connection may write; asks the person when it has not been asked. */
-  private askFor(peer: Peer): number {
-    if (peer.leave === 'given') return LEAVE.given;
-    if (this.asking && this.asking.by !== peer) throw new Refused('another page is asking for a yes on the keyboard');
-    if (peer.leave === 'denied') {
-      peer.leave = 'none';
-      return LEAVE.denied;
-    }
-    if (!this.asking) {
-      peer.leave = 'asked';
-      this.asking = { by: peer, untilUs: this.nowUs + ASKED_FOR_US };
-      this.home.changed();
-    }
-    return LEAVE.asked;
-  }
-
-  private decide(leave: 'given' | 'denied'): void {
-    if (!this.asking) return;
-    this.asking.by.leave = leave;
-    this.asking = null;
-    this.home.changed();
-  }
-
-  private mustHaveLeave(peer: Peer): void {
-    if (peer.leave !== 'given') throw new Refused('nobody has said yes on the keyboard');
-  }
-
   private beginWriting(peer: Peer, request: ReportReader): void {
-    this.mustHaveLeave(peer);
+    this.asking.mustBeGiven(peer);
     if (this.writing && this.writing.by !== peer) throw new Refused('another page is writing');
     const slot = this.slotOf(request);
     const length = request.u32();
