@@ -41,6 +41,8 @@ const jest = (project, ...args) => [
   'node_modules/jest/bin/jest.js',
   `--selectProjects=${project}`,
   '--passWithNoTests',
+  // What a test that failed has left running does not keep the others waiting for ever.
+  '--forceExit',
   ...args,
   ...words,
 ];
