@@ -46,7 +46,7 @@ export const Breaking = ({ board, keyboard }: { board: Board; keyboard: Keyboard
       {!body.powerIsOn && <p role="status">The power is gone. Plug it in, and the page reads what is there.</p>}
       {body.powerIsOn && keyboard.status === 'connected' && (
         <p className="soft" role="status">
-          Read just now: {held} slot{held === 1 ? '' : 's'} whole, {damaged} damaged.
+          When it was read last: {held} slot{held === 1 ? '' : 's'} whole, {damaged} damaged.
         </p>
       )}
     </section>

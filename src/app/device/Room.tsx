@@ -1,37 +1,43 @@
 /** How much room the profile takes of what the keyboard has, while designing and not only when saving fails. */
+import { useMemo } from 'react';
 import type { Board } from '../../core/board';
 import { measuresOf } from '../../core/image';
 import type { Profile } from '../../core/profile';
 import type { KeyboardState } from '../state/keyboards';
 
-export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => (
-  <section className="panel" aria-label="Room">
-    <p>
-      <strong>Room</strong> <span className="soft">in one slot of the {board.name}</span>
-    </p>
-    <ul className="room">
-      {measuresOf(profile, board, keyboard.hello?.slotBytes).map(({ what, used, most, mostBy, remedy }) => (
-        <li key={what}>
-          <span>{what}</span>
-          <svg viewBox="0 0 150 10" preserveAspectRatio="none" role="img" aria-label={`${used} of ${most} ${what}`}>
-            <rect width={150} height={10} rx={5} fill="var(--faint)" />
-            <rect
-              width={Math.max(4, Math.min(150, (used / most) * 150))}
-              height={10}
-              rx={5}
-              fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'}
-            />
-          </svg>
-          <span className="mono">
-            {used} of {most}
-          </span>
-          {(mostBy ?? remedy) && (
-            <span className="soft room-note">
-              <bdi>{[mostBy && `most: ${mostBy}`, remedy].filter(Boolean).join('; ')}</bdi>
+export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => {
+  const slotBytes = keyboard.hello?.slotBytes;
+  // Making images takes a moment, and a save in progress draws this bench again and again.
+  const measures = useMemo(() => measuresOf(profile, board, slotBytes), [profile, board, slotBytes]);
+  return (
+    <section className="panel" aria-label="Room">
+      <p>
+        <strong>Room</strong> <span className="soft">in one slot of the {board.name}</span>
+      </p>
+      <ul className="room">
+        {measures.map(({ what, used, most, mostBy, remedy }) => (
+          <li key={what}>
+            <span>{what}</span>
+            <svg viewBox="0 0 150 10" preserveAspectRatio="none" role="img" aria-label={`${used} of ${most} ${what}`}>
+              <rect width={150} height={10} rx={5} fill="var(--faint)" />
+              <rect
+                width={Math.max(4, Math.min(150, (used / most) * 150))}
+                height={10}
+                rx={5}
+                fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'}
+              />
+            </svg>
+            <span className="mono">
+              {used} of {most}
             </span>
-          )}
-        </li>
-      ))}
-    </ul>
-  </section>
-);
+            {(mostBy ?? remedy) && (
+              <span className="soft room-note">
+                <bdi>{[mostBy && `most: ${mostBy}`, remedy].filter(Boolean).join('; ')}</bdi>
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};

@@ -14,7 +14,7 @@ import { reachAdvice } from './reach';
 import { travelAdvice } from './travel';
 
 export type { Advice } from './advice';
-export { changesSlot, strandingSlots } from './slotWays';
+export { strandingSlots } from './slotWays';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,8 +2,7 @@
 import { allActions, type Profile } from '../profile';
 
 /** Whether some key or joint press of a profile changes the slot. */
-export const changesSlot = (profile: Profile): boolean =>
-  allActions(profile).some(({ action }) => action.do === 'slot');
+const changesSlot = (profile: Profile): boolean => allActions(profile).some(({ action }) => action.do === 'slot');
 
 /**
  * The profiles that strand a person: no key of theirs changes the slot, while a key of another one leads away from where it is.

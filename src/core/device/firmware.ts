@@ -4,7 +4,7 @@
  * firmware serves several connections; only one of them can write, and only one can play, at a time. Nobody writes
  * before a person has said yes on the keyboard itself, once a connection.
  */
-import { contactPlaces, type Board } from '../board';
+import type { Board } from '../board';
 import { decodeImage } from '../image';
 import { Unreadable } from '../reading';
 import { Answers } from './answers';
@@ -27,14 +27,14 @@ import {
   STATUS,
 } from './linkReports';
 import { numberOfUse } from './pageUse';
+import { Playing } from './playing';
 import { Refused } from './refused';
-import { Running } from './running';
 import { Store } from './store';
 import { traceReports } from './traceReports';
 import { Writing } from './writing';
 import { yesKeyOf } from './yesKey';
 
-export const FIRMWARE_VERSION = 2;
+const FIRMWARE_VERSION = 2;
 /** Pages of which one report tells. */
 const PAGES_A_REPORT = 12;
 
@@ -54,7 +54,6 @@ export interface Home {
 const NO_HOME: Home = { keep: (done) => done(), changed: () => undefined, powerGone: () => undefined };
 
 type Peer = { connection: Connection; answers: Answers; watches: boolean; told: number };
-type Play = { by: Peer; running: Running };
 
 /** What can be seen of the keyboard from outside. */
 export type Face = {
@@ -75,7 +74,7 @@ export class Firmware {
   private readonly peers = new Map<Connection, Peer>();
   private writing: { by: Peer; work: Writing } | null = null;
   private readonly asking = new Asking<Peer>(() => this.home.changed());
-  private play: Play | null = null;
+  private readonly playing: Playing<Peer>;
   private nowUs = 0;
   private isOff = false;
   private unkept: string | undefined;
@@ -88,6 +87,7 @@ export class Firmware {
     private readonly home: Home = NO_HOME,
   ) {
     this.store = new Store(flash, board.device.slots);
+    this.playing = new Playing(board, (peer) => peer.connection.send(this.told(peer, PLAY_ENDED).sealed()));
     this.life = new Life(board, this.store, {
       listenerFor: (program) =>
         traceReports(
@@ -161,7 +161,7 @@ export class Firmware {
       if (!isIntact(report)) return;
       const request = new ReportReader(report);
       if (request.kind === REQUEST.finger || request.kind === REQUEST.clock) {
-        if (peer.answers.isNews(request)) this.takeFinger(peer, request);
+        if (peer.answers.isNews(request)) this.playing.take(peer, request);
         return;
       }
       const meaning = peer.answers.meet(request);
@@ -183,7 +183,7 @@ export class Firmware {
     const peer = this.peers.get(connection);
     if (!peer) return;
     if (this.writing?.by === peer) this.writing = null;
-    if (this.play?.by === peer) this.play = null;
+    this.playing.stop(peer);
     this.asking.forget(peer);
     this.peers.delete(connection);
   }
@@ -291,11 +291,11 @@ export class Firmware {
         this.startPlay(peer);
         return answer;
       case REQUEST.letGo:
-        if (this.play?.by === peer) this.play.running.letGo();
+        if (this.playing.isBy(peer)) this.playing.letGo();
         else this.life.letGo();
         return answer;
       case REQUEST.playStop:
-        if (this.play?.by === peer) this.play = null;
+        this.playing.stop(peer);
         return answer;
       case REQUEST.watch:
         peer.watches = request.u8() === 1;
@@ -378,7 +378,7 @@ export class Firmware {
 
   /** Changes the memory; the answer goes out when it is kept, and not before. */
   private change(peer: Peer, sequence: number, answer: ReportWriter, work: () => void): void {
-    this.endPlay();
+    this.playing.end();
     work();
     this.life.reload();
     this.tellChanged();
@@ -408,8 +408,8 @@ export class Firmware {
     const image = this.store.read(slot);
     if (!image) throw new Refused('nothing is stored in the slot in use');
     const { program } = decodeImage(image, this.board);
-    if (this.play?.by !== peer) this.endPlay();
-    const running = new Running(
+    this.playing.start(
+      peer,
       program,
       traceReports(
         program,
@@ -417,28 +417,6 @@ export class Firmware {
         (report) => peer.connection.send(report.sealed()),
       ),
     );
-    this.play = { by: peer, running };
-  }
-
-  private takeFinger(peer: Peer, request: ReportReader): void {
-    if (this.play?.by !== peer) return;
-    const { running } = this.play;
-    const tUs = request.timeUs();
-    if (request.kind === REQUEST.clock) {
-      running.advance(tUs);
-      return;
-    }
-    const key = contactPlaces(this.board)[request.u16()];
-    if (key !== undefined) running.feed(tUs, key, Math.min(request.u16(), this.board.travelUm));
-  }
-
-  /** What is stored or selected has changed, or another page plays: nothing stays down. */
-  private endPlay(): void {
-    const { play } = this;
-    if (!play) return;
-    play.running.letGo();
-    this.play = null;
-    play.by.connection.send(this.told(play.by, PLAY_ENDED).sealed());
   }
 
   /** A report that nobody asked for; they are counted, so that a lost one is noticed. */
@@ -449,7 +427,7 @@ export class Firmware {
 
   private toWatchers(report: ReportWriter): void {
     for (const peer of this.peers.values()) {
-      if (!peer.watches || this.play?.by === peer) continue;
+      if (!peer.watches || this.playing.isBy(peer)) continue;
       const own = report.copy(this.told(peer, report.kind));
       peer.connection.send(own.sealed());
     }

@@ -9,7 +9,7 @@ export {
 } from './client';
 export { type After, LinkError } from './exchange';
 export { FaultyWay, type Faults, NO_FAULTS, seededChance } from './faults';
-export { type Connection, type Face, Firmware, FIRMWARE_VERSION, type Home } from './firmware';
+export { type Connection, type Face, Firmware, type Home } from './firmware';
 export { blankFlash, ENDURANCE, Flash, type FlashContents, FlashError, PAGE_BYTES, PowerCut } from './flash';
 export type { Indicator } from './life';
 export { REPORT_BYTES } from './linkReports';

@@ -7,7 +7,7 @@ import { PIECE_BYTES } from './linkReports';
 import { Refused } from './refused';
 
 /** After so long without a piece, in µs, somebody else may write. */
-export const SILENT_AFTER_US = 5_000_000;
+const SILENT_AFTER_US = 5_000_000;
 
 export class Writing {
   private readonly bytes: Uint8Array;

@@ -5,7 +5,7 @@
  */
 import CRC32C from 'crc-32/crc32c.js';
 import { badImage, ByteReader, ByteWriter } from './bytes';
-import { HEADER_BYTES, IMAGE_VERSION, MAGIC, MAY_BE_SKIPPED, SECTION } from './sets';
+import { IMAGE_VERSION, MAGIC, MAY_BE_SKIPPED, SECTION } from './sets';
 
 /** Where a section's content lies in the image. */
 export type Section = { start: number; end: number };
@@ -67,5 +67,3 @@ export function readHeader(bytes: Uint8Array): { version: number; lengthBytes: n
 /** The bytes of an image's sections, in order: what it consists of, for who asks what uses most. @throws Unreadable */
 export const sizesOf = (bytes: Uint8Array): ReadonlyMap<number, number> =>
   new Map([...sectionsOf(bytes).byType].map(([type, { start, end }]) => [type, end - start]));
-
-export { HEADER_BYTES };
