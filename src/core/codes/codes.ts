@@ -1,6 +1,6 @@
 /** From code to HID usage and back. A usage that has no W3C name is written `hid:PP:UUUU` (hex page, hex usage). */
 import { CODE_TABLE, type CodeGroup } from './table';
-import { idOf, isModifierUsage, pageOf, usageOf, type Usage } from './usage';
+import { BUTTON_PAGE, idOf, isModifierUsage, pageOf, usageOf, type Usage } from './usage';
 
 /** A W3C UI Events code (`KeyA`, `ArrowUp`) or `hid:PP:UUUU`. */
 export type Code = string;
@@ -46,3 +46,12 @@ export const isModifier = (code: Code): boolean => isModifierUsage(usageOfCode(c
 
 /** The group a code belongs to; codes without a W3C name count as `system`. */
 export const groupOfCode = (code: Code): CodeGroup => groupByCode.get(code) ?? 'system';
+
+/** The code of a mouse button, counted from 1: the button page has one usage a button. */
+export const codeOfButton = (button: number): Code => codeOfUsage(usageOf(BUTTON_PAGE, button));
+
+/** Which mouse button, 1 to 8, a code is; undefined when it is none that lines have words for. */
+export function buttonOfCode(code: Code): number | undefined {
+  const usage = usageOfCode(code) ?? 0;
+  return pageOf(usage) === BUTTON_PAGE && idOf(usage) <= 8 ? idOf(usage) : undefined;
+}

@@ -1,4 +1,14 @@
-export { type Code, codeOfUsage, groupOfCode, isCode, isModifier, NAMED_CODES, usageOfCode } from './codes';
+export {
+  buttonOfCode,
+  type Code,
+  codeOfButton,
+  codeOfUsage,
+  groupOfCode,
+  isCode,
+  isModifier,
+  NAMED_CODES,
+  usageOfCode,
+} from './codes';
 export { CODE_ALIASES, CODE_TABLE, type CodeGroup } from './table';
 export { codeOfWord, KEY_WORDS, legendOfCode, titleOfCode, wordOfCode } from './names';
 export {

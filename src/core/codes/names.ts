@@ -2,7 +2,7 @@
  * What people call a code. Three lengths: the *word* that is typed in the assign line, the *legend* that fits a
  * keycap, and the *title* that is spoken in a sentence. All three come from one row, so that they cannot drift apart.
  */
-import { NAMED_CODES, isCode, type Code } from './codes';
+import { buttonOfCode, NAMED_CODES, isCode, type Code } from './codes';
 import { CODE_ALIASES } from './table';
 
 type NameRow = { word: string; legend?: string; title?: string; also?: readonly string[] };
@@ -66,6 +66,8 @@ function rowOf(code: Code): Required<Omit<NameRow, 'also'>> {
   if (single) return { word: single, legend: single, title: single };
   const pad = /^Numpad(\d)$/.exec(code)?.[1];
   if (pad) return { word: code, legend: `pad ${pad}`, title: `keypad ${pad}` };
+  const button = buttonOfCode(code);
+  if (button !== undefined) return { word: code, legend: `button ${button}`, title: `mouse button ${button}` };
   return { word: code, legend: spaced(code), title: spaced(code) };
 }
 
@@ -79,6 +81,11 @@ export const legendOfCode = (code: Code): string => rowOf(code).legend;
 export const titleOfCode = (code: Code): string => rowOf(code).title;
 
 const codeByWord = new Map<string, Code>();
+// What stands on our own caps can be typed as well, where it is one word and no other key's.
+for (const code of NAMED_CODES) {
+  const { legend } = rowOf(code);
+  if (!legend.includes(' ') && !codeByWord.has(legend.toLowerCase())) codeByWord.set(legend.toLowerCase(), code);
+}
 for (const code of NAMED_CODES) {
   const row = NAMES[code];
   for (const word of [code, wordOfCode(code), ...(row?.also ?? [])]) codeByWord.set(word.toLowerCase(), code);

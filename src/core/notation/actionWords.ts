@@ -1,5 +1,5 @@
 /** The words of actions, one row a kind: how each is read from a line and written in one, said in a sentence, and put on a keycap. */
-import { codeOfWord, HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
+import { codeOfButton, codeOfWord, HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign, wordOfCode } from '../codes';
 import {
   LIMITS,
   type Action,
@@ -33,6 +33,8 @@ export type Meaning = { group: string; line: string; meaning: string };
 export interface ActionReader {
   readonly scanner: Scanner;
   chord(): string[];
+  /** A chord that began with keys that are read already. */
+  chordFrom(first: readonly string[]): string[];
   /** A time in ms. */
   time(): number;
   number(range: Range): number;
@@ -113,6 +115,19 @@ function readWheel({ scanner, number }: ActionReader): Action {
   return { do: 'wheel', dx: dx * notches, dy: dy * notches };
 }
 
+/** A mouse button alone; held for a time, or with keys, it is one of a chord's keys. */
+function readButton(reader: ActionReader): Action {
+  const button = reader.number(LIMITS.button);
+  const next = reader.scanner.peek().text.toLowerCase();
+  return next === '+' || next === 'for'
+    ? readChord(reader, reader.chordFrom([codeOfButton(button)]))
+    : { do: 'button', button };
+}
+
+/** A chord that has been read, held for a time perhaps. */
+const readChord = ({ scanner, time }: ActionReader, codes: string[]): Action =>
+  scanner.takeWord('for') ? { do: 'holdFor', codes, ms: time() } : { do: 'keys', codes };
+
 function readText({ scanner, time }: ActionReader): Action {
   const piece = scanner.peek();
   const text = scanner.takeText();
@@ -159,7 +174,8 @@ const readWay =
 const ROWS: { [K in ActionKind]: Row<K> } = {
   keys: {
     begins: {},
-    print: ({ codes }) => printChord(codes),
+    // A button alone is an action of its own; as the one key of a chord it goes by its usage.
+    print: ({ codes }) => (codes.length === 1 ? wordOfCode(codes[0] ?? '') : printChord(codes)),
     says: ({ codes }, lasting) =>
       lasting !== 'tap' || codes.every(isModifier)
         ? `holds ${chordTitle(codes)}${untilUp(lasting)}`
@@ -234,7 +250,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     begins: {},
     print: () => 'latch next',
     says: () => 'latches what the next key sends',
-    legend: () => 'latchNext',
+    legend: () => 'latch next',
     offers: [stays('latch next', 'what the next key sends stays down')],
   },
   capitals: {
@@ -255,19 +271,19 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     begins: {
       button: {
         meaning: 'a mouse button, 1 to 8',
-        read: ({ number }) => ({ do: 'button', button: number(LIMITS.button) }),
+        read: readButton,
       },
     },
     print: ({ button }) => `button ${button}`,
     says: ({ button }, lasting) => `holds mouse button ${button}${untilUp(lasting)}`,
-    legend: () => 'button',
+    legend: ({ button }) => `button ${button}`,
     offers: [1, 2, 3].map((n) => ({ group: 'Mouse', line: `button ${n}`, meaning: `mouse button ${n}` })),
   },
   wheel: {
     begins: { wheel: { meaning: 'the mouse wheel: up, down, left or right', read: readWheel } },
     print: printWheel,
     says: () => 'turns the mouse wheel',
-    legend: () => 'wheel',
+    legend: ({ dx, dy }) => `wheel ${dx < 0 ? '←' : dx > 0 ? '→' : ''}${dy < 0 ? '↓' : dy > 0 ? '↑' : ''}`,
     offers: Object.keys(WHEEL).map((way) => ({
       group: 'Mouse',
       line: `wheel ${way}`,
@@ -342,6 +358,5 @@ export const OFFERS: readonly Meaning[] = Object.values<{ offers?: readonly Mean
 /** Reads an action: one that a word begins, or a chord, held for a time perhaps. */
 export function readAction(reader: ActionReader): Action {
   for (const [word, { read }] of BEGINNINGS) if (reader.scanner.takeWord(word)) return read(reader);
-  const codes = reader.chord();
-  return reader.scanner.takeWord('for') ? { do: 'holdFor', codes, ms: reader.time() } : { do: 'keys', codes };
+  return readChord(reader, reader.chord());
 }

@@ -1,5 +1,5 @@
 /** What names in a line refer to, and how names, chords, times and texts are written in it. */
-import { titleOfCode, wordOfCode } from '../codes';
+import { buttonOfCode, titleOfCode, wordOfCode } from '../codes';
 import type { Layer, Macro } from '../profile';
 import { foreign } from '../reading';
 
@@ -30,9 +30,15 @@ function printName(id: string, candidates: readonly Named[]): string {
   return plain ? named.name : `"${named.name.replace(/["\\]/g, '\\$&')}"`;
 }
 
+/** A key of a chord: a mouse button has words, every other key its one word. */
+function wordInChord(code: string): string {
+  const button = buttonOfCode(code);
+  return button === undefined ? wordOfCode(code) : `button ${button}`;
+}
+
 /** A chord as it is written in a line, or `undefined` when it names one key twice. */
 export const printChord = (codes: readonly string[]): string | undefined =>
-  new Set(codes).size === codes.length ? codes.map(wordOfCode).join('+') : undefined;
+  new Set(codes).size === codes.length ? codes.map(wordInChord).join('+') : undefined;
 
 export const printTime = (ms: number): string => (ms >= 1000 ? `${ms / 1000} s` : `${ms} ms`);
 

@@ -118,7 +118,7 @@ describe('the assign line', () => {
     ['go "House', 4, 'closing quote'],
     ['9 times A', 1, '1 to 8 times'],
     ['A B', 3, '+'],
-    ['none of it', 6, 'Nothing more'],
+    ['none of it', 6, 'complete before'],
     ['button 9', 8, 'from 1 to 8'],
     ['wheel about', 7, 'up'],
     ['A for ever', 7, 'a time such as 1.5 s'],

@@ -13,13 +13,13 @@
  *              | "latch" ( chord | "next" ) | "once" [ "keys" ] chord | "capitals"
  *              | "button" NUMBER | "wheel" DIRECTION [ NUMBER ]
  *              | "type" TEXT [ "every" NUMBER "ms" ] | "play" MACRO
- *     chord    = KEY { "+" KEY }
+ *     chord    = ( KEY | "button" NUMBER ) { "+" ( KEY | "button" NUMBER ) }
  *
  * `hold Right for 1.5 s` alone is the action of holding a key for a time; in a gesture it is what the hold does.
  *
  * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
-import { codeOfWord, HOST_LAYOUTS, strokeOfCharacter } from '../codes';
+import { codeOfButton, codeOfWord, HOST_LAYOUTS, strokeOfCharacter } from '../codes';
 import {
   LIMITS,
   type Action,
@@ -67,7 +67,7 @@ class LineParser implements ActionReader {
     if (rest.text !== '')
       this.scanner.fail(
         rest,
-        binding.kind === 'act' ? ['+', '&'] : binding.kind === 'pass' || binding.kind === 'none' ? [] : [', '],
+        binding.kind === 'act' ? ['+', '&'] : binding.kind === 'pass' || binding.kind === 'none' ? [] : [','],
       );
     return binding;
   }
@@ -206,7 +206,13 @@ class LineParser implements ActionReader {
   };
 
   readonly chord = (): string[] => {
-    const codes: string[] = [];
+    return this.chordFrom([]);
+  };
+
+  /** A chord of which some keys are read already: a `+` comes next, or a key when there are none. */
+  readonly chordFrom = (first: readonly string[]): string[] => {
+    const codes = [...first];
+    if (codes.length > 0 && !this.scanner.takeWord('+')) return codes;
     do {
       const piece = this.scanner.peek();
       for (const code of this.key(piece)) {
@@ -225,8 +231,9 @@ class LineParser implements ActionReader {
       this.scanner.fail(
         piece,
         [],
-        'Expected a key or a layer word before this comma; the key itself is written Comma.',
+        'Before this comma a key is missing, or another word; the key itself is written Comma.',
       );
+    if (this.scanner.takeWord('button')) return [codeOfButton(this.number(LIMITS.button))];
     this.scanner.take();
     const code = codeOfWord(piece.text);
     if (code) return [code];

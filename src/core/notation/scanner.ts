@@ -1,6 +1,6 @@
 /** Reads the assign line piece by piece and remembers where it is, so that an error can point at its column. */
 
-import { foreign, quoted } from '../reading';
+import { foreign } from '../reading';
 
 /** What the line said that could not be understood, where (columns count from 1), and what could stand there instead. */
 export type LineError = { column: number; length: number; found: string; expected: string[]; message: string };
@@ -102,20 +102,32 @@ export class Scanner {
     return (match[1] ?? '').replace(/\\(.)/g, (_, letter: string) => ESCAPES[letter] ?? letter);
   }
 
-  /** Stops reading with an error at a piece. */
+  /** Stops reading with an error at a piece: what could stand there, or why it cannot be, in a sentence. */
   fail(piece: Piece, expected: string[], reason?: string): never {
-    const found = piece.text === '' ? 'the end of the line' : quoted(piece.text);
-    const wanted = expected.length > 0 ? `Expected ${listOf(expected)}` : 'Nothing more was expected';
-    const message = reason ?? `${wanted}, found ${found}.`;
     throw new LineProblem({
       column: piece.column,
       length: Math.max(1, piece.text.length),
       found: piece.text,
       expected,
-      message,
+      message: reason ?? sentenceOf(piece.text, expected),
     });
   }
 }
+
+const SIGNS: Readonly<Record<string, string>> = { ',': 'A comma', ':': 'A colon', '+': 'A plus' };
+
+/** What is wrong with a place in a line, as a sentence. */
+function sentenceOf(found: string, expected: readonly string[]): string {
+  const sign = expected.map((one) => SIGNS[one]).find((one) => one !== undefined);
+  if (sign !== undefined)
+    return found === '' ? `${sign} is missing at the end.` : `${sign} is missing before ${said(found)}.`;
+  if (expected.length === 0) return `The line is complete before ${said(found)}.`;
+  if (found === '') return `The line ends too soon: there could come ${listOf(expected)}.`;
+  return `${said(found)} cannot stand here. There could be ${listOf(expected)}.`;
+}
+
+/** A word of the line in a sentence of ours. */
+const said = (word: string): string => `“${foreign(word)}”`;
 
 /** "a, b or c", shortened when there are many. */
 export function listOf(words: readonly string[], most = 6): string {

@@ -1,0 +1,162 @@
+/**
+ * A key with several meanings, as people say it: `Esc when tapped, Ctrl when held`, in any order and with any words between. The
+ * words are cut into parts where one can begin or end; a part is a role with an action before or behind it. Who begins with
+ * *tap* and *hold* goes on so, so one style for all parts is tried before a mixture.
+ */
+import { isModifier } from '../../codes';
+import { LIMITS, type Action, type Binding, type GestureStep } from '../../profile';
+import { BEFORE, BEHIND, BETWEEN, CLOSES, ENDS, OPENS, STARTS, type Role } from './roles';
+import { fit } from './templates';
+
+/** What one part of the line asks for; undefined when the words mean no action. */
+export type ActionSaid = (said: string) => Action | undefined;
+
+/** A part with a role, and its action or none; a part without a role is `bare`. */
+type Part = { role: Role | undefined; action: Action | undefined };
+type Style = { before: boolean; behind: boolean; bare: boolean };
+
+const STYLES: readonly Style[] = [
+  { before: true, behind: false, bare: false },
+  { before: false, behind: true, bare: false },
+  { before: true, behind: false, bare: true },
+  { before: false, behind: true, bare: true },
+  { before: true, behind: true, bare: false },
+  { before: true, behind: true, bare: true },
+];
+
+const MOST_PLACES = 16;
+const HARD = new Set([',', ';', '|']);
+
+/** Where parts may begin: at signs and words between them, before a word that opens a role, behind one that closes one. */
+function cutsOf(words: readonly string[]): number[] {
+  const all = words.flatMap((word, n) =>
+    n > 0 &&
+    (BETWEEN.has(word) || BETWEEN.has(words[n - 1] ?? '') || OPENS.has(word) || CLOSES.has(words[n - 1] ?? ''))
+      ? [n]
+      : [],
+  );
+  const cuts = all.length > MOST_PLACES ? all.filter((n) => HARD.has(words[n] ?? '') || HARD.has(words[n - 1] ?? '')) : all;
+  return [0, ...cuts, words.length];
+}
+
+/** The words without what stands between parts; undefined when a comma is among them, which no part has. */
+function inner(words: readonly string[]): string[] | undefined {
+  let [from, to] = [0, words.length];
+  while (from < to && BETWEEN.has(words[from] ?? '')) from++;
+  while (to > from && BETWEEN.has(words[to - 1] ?? '')) to--;
+  const rest = words.slice(from, to);
+  return rest.some((word) => HARD.has(word)) ? undefined : rest;
+}
+
+const isHoldish = (action: Action): boolean =>
+  action.do === 'layer' || (action.do === 'keys' && action.codes.every(isModifier));
+const isShown = (action: Action): boolean => action.do === 'layer' && action.how === 'while';
+
+/** The steps that parts make, with the one part that has no role put where it must belong; undefined when that cannot be. */
+function stepsOf(parts: readonly Part[]): GestureStep[] | undefined {
+  if (!parts.some(({ role }) => role)) return undefined;
+  const steps: GestureStep[] = [];
+  const said = new Set<string>();
+  const hasTap = parts.some(({ role }) => role?.step === 0 && role.is === 'tap');
+  for (const { role, action } of parts) {
+    const { step, is } = role ?? { step: 0, is: hasTap ? 'hold' : 'tap' };
+    if (!role && action && is === 'hold' && !isHoldish(action)) return undefined;
+    if (action && is === 'tap' && isShown(action)) return undefined;
+    if (said.has(`${step} ${is}`) || step >= LIMITS.steps) return undefined;
+    said.add(`${step} ${is}`);
+    while (steps.length <= step) steps.push({});
+    if (action) steps[step] = { ...steps[step], [is]: action };
+  }
+  return steps;
+}
+
+class Parts {
+  private readonly memo = new Map<string, Part | null>();
+  private readonly actions = new Map<string, Action | null>();
+
+  constructor(private readonly actionSaid: ActionSaid) {}
+
+  private action(said: string): Action | null {
+    let action = this.actions.get(said);
+    if (action === undefined) {
+      action = this.actionSaid(said) ?? null;
+      this.actions.set(said, action);
+    }
+    return action;
+  }
+
+  bare(words: readonly string[]): Part | null {
+    const action = this.action(words.join(' '));
+    return action && { role: undefined, action };
+  }
+
+  /** The part that words make, with its role before or behind; null when they make none. */
+  roled(words: readonly string[], rules: typeof BEFORE): Part | null {
+    const isBefore = rules === BEFORE;
+    if (isBefore ? !STARTS.has(words[0] ?? '') : !ENDS.has(words.at(-1) ?? '')) return null;
+    const said = words.join(' ');
+    const key = `${isBefore ? '<' : '>'}${said}`;
+    const known = this.memo.get(key);
+    if (known !== undefined) return known;
+    let found: Part | null = null;
+    for (const { role, template } of rules) {
+      const what = fit(template, said)?.['what'];
+      if (what === undefined) continue;
+      if (what === 'nothing') found = { role, action: undefined };
+      const action = this.action(what);
+      if (action) found = { role, action };
+      if (found) break;
+    }
+    this.memo.set(key, found);
+    return found;
+  }
+}
+
+/** The gesture that words ask for; undefined when they ask for none. */
+export function gestureSaid(said: string, actionSaid: ActionSaid): Extract<Binding, { kind: 'gesture' }> | undefined {
+  const words = said
+    .replace(/([,;|()=]|[:/](?=\s|$)|(?<=\s)\/|->|=>)/g, ' $1 ')
+    .split(/\s+/)
+    .filter((word) => word !== '' && word !== '(' && word !== ')');
+  if (words.length > 40) return undefined;
+  const parts = new Parts(actionSaid);
+  if (words.length >= 2 && words.some((word) => STARTS.has(word) || ENDS.has(word))) {
+    const cuts = cutsOf(words);
+    const spans = cuts.map((from) => cuts.map((to) => (to > from ? inner(words.slice(from, to)) : undefined)));
+    for (const style of STYLES) {
+      let tries = 120;
+      const read = (from: number, found: readonly Part[], bare: boolean): GestureStep[] | undefined => {
+        if (--tries < 0) return undefined;
+        if (from === cuts.length - 1) return stepsOf(found);
+        for (let to = cuts.length - 1; to > from; to--) {
+          const span = spans[from]?.[to];
+          if (!span) continue;
+          if (span.length === 0) {
+            const rest = read(to, found, bare);
+            if (rest) return rest;
+            continue;
+          }
+          const part =
+            (style.before ? parts.roled(span, BEFORE) : null) ??
+            (style.behind ? parts.roled(span, BEHIND) : null) ??
+            (bare ? parts.bare(span) : null);
+          const rest = part && read(to, [...found, part], bare && part.role !== undefined);
+          if (rest) return rest;
+        }
+        return undefined;
+      };
+      const steps = read(0, [], style.bare);
+      if (steps) return { kind: 'gesture', steps };
+    }
+  }
+  return eitherOr(said, actionSaid);
+}
+
+/** `Esc/Ctrl`: of two, the one that only makes sense held is the hold. */
+function eitherOr(said: string, actionSaid: ActionSaid): Extract<Binding, { kind: 'gesture' }> | undefined {
+  const [, one = '', other = '', more] = /^([^/]+?)\s*\/\s*([^/]+)(\/.*)?$/.exec(said) ?? [];
+  const [first, second] = [one, other].map((part) => (part === '' ? undefined : actionSaid(part)));
+  if (!first || !second || more !== undefined || isHoldish(first) === isHoldish(second)) return undefined;
+  const [tap, hold] = isHoldish(second) ? [first, second] : [second, first];
+  return { kind: 'gesture', steps: [{ tap, hold }] };
+}

@@ -1,0 +1,207 @@
+/**
+ * What people call keys: the words on the caps of all common systems, in the systems' own documentation, and in everyday
+ * English. Data only: a code, and after it the names that lead to it beside the words of the exact line. A name may have several
+ * words; all are lower case, without hyphens.
+ */
+
+/** Names of one key each, separated by commas. */
+const KEYS: Readonly<Record<string, string>> = {
+  Enter: 'enter, return, ret, new line, newline, line break, carriage return, ⏎, ↵, ↩, eingabe, intro, invio, entrée, entree',
+  Escape: 'esc, escape, ⎋, échap, echap',
+  Backspace:
+    'backspace, back space, bksp, bkspc, bs, ⌫, backward delete, delete backward, delete backwards, delete left, rubout, rücktaste, retour arrière',
+  Tab: 'tab, tabulator, ⇥',
+  Space: 'space, spacebar, space bar, blank, ␣, leertaste, espace, espacio',
+  Delete:
+    'delete, del, ⌦, forward delete, delete forward, delete right, fwd del, entf, suppr, supr, canc, delete forwards',
+  Insert: 'insert, ins, einfg, inser',
+  Home: 'home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
+  End: 'end, ende, fin, fine, end of line, end of the line, line end, ↘',
+  PageUp: 'page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
+  PageDown: 'page down, pagedown, pgdn, pgdown, pg dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
+  ArrowUp: 'up, arrow up, up arrow, cursor up, uparrow, ↑, one line up, crsr up',
+  ArrowDown: 'down, arrow down, down arrow, cursor down, downarrow, ↓, dn, one line down, crsr down',
+  ArrowLeft: 'left, arrow left, left arrow, cursor left, leftarrow, ←, crsr left',
+  ArrowRight: 'right, arrow right, right arrow, cursor right, rightarrow, →, crsr right',
+  CapsLock:
+    'caps lock, capslock, caps, capitals lock, shift lock, shiftlock, ⇪, feststelltaste, verr maj, bloq mayús, bloc maiusc',
+  NumLock: 'num lock, numlock, number lock, numeric lock, num lk, verr num, bloq num',
+  ScrollLock: 'scroll lock, scrolllock, scrlk, scr lk, scroll lk, slk, rollen, arrêt défil',
+  PrintScreen:
+    'print screen, printscreen, prtsc, prt sc, prtscn, prt scr, prtscr, prtscreen, prnt scrn, print scrn, sys rq, sysrq, system request, screenshot, screen shot, take a screenshot, take screenshot, screen capture, druck, impr écran, impr pant, stamp',
+  Pause: 'pause, break, pause break, untbr, pausa, attn',
+  ContextMenu: 'menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
+  Power: 'power, power off, shut down, shutdown, turn off computer, turn off the computer, power button, ⏻',
+  Sleep: 'sleep, standby, stand by, suspend, send to sleep, go to sleep, put to sleep, sleep mode',
+  WakeUp: 'wake, wake up, wakeup',
+  Help: 'help',
+  Minus: 'minus, minus sign, dash, hyphen',
+  Equal: 'equal, equals, equal sign, equals sign',
+  BracketLeft:
+    'left bracket, open bracket, opening bracket, square bracket open, left square bracket, open square bracket, opening square bracket, bracket left, bracket open',
+  BracketRight:
+    'right bracket, close bracket, closing bracket, square bracket close, right square bracket, close square bracket, closing square bracket, bracket right, bracket close',
+  Backslash: 'backslash, back slash, reverse slash, reverse solidus',
+  Semicolon: 'semicolon, semi colon',
+  Quote: 'apostrophe, single quote, quote, single quotation mark, tick, prime',
+  Backquote: 'backquote, back quote, backtick, back tick, grave, grave accent',
+  Comma: 'comma',
+  Period: 'period, full stop, fullstop, dot, point, decimal point',
+  Slash: 'slash, forward slash, solidus, fwd slash, slash key',
+  IntlBackslash: 'iso key, less greater, extra backslash, key beside left shift, the 102nd key, key left of z',
+  IntlYen: 'yen, yen sign, ¥',
+  IntlRo: 'ro, ろ',
+  Convert: 'convert, henkan, 変換',
+  NonConvert: 'non convert, nonconvert, muhenkan, 無変換',
+  KanaMode: 'kana mode, hiragana katakana, katakana hiragana, カタカナひらがな',
+  Lang1: 'hangul, hangeul, han yeong, 한 영, 한/영, かな, kana',
+  Lang2: 'hanja, 한자, eisu, eisuu, 英数',
+  AudioVolumeUp:
+    'volume up, vol up, vol+, vol +, louder, raise volume, raise the volume, increase volume, increase the volume, turn up the volume, turn volume up, turn the volume up, turn up volume, sound up, volume higher, more volume, make it louder, volume plus, volume +, audio up, 🔊',
+  AudioVolumeDown:
+    'volume down, vol down, vol dn, vol-, vol -, quieter, softer, lower volume, lower the volume, decrease volume, decrease the volume, reduce volume, reduce the volume, turn down the volume, turn volume down, turn the volume down, turn down volume, sound down, volume lower, less volume, make it quieter, volume minus, volume -, audio down, 🔉',
+  AudioVolumeMute:
+    'mute, volume mute, mute volume, mute sound, mute the sound, sound off, unmute, mute audio, silence, toggle mute, mute on off, mute unmute, turn off sound, volume off, audio mute, turn sound off, 🔇',
+  MediaPlayPause:
+    'play, play pause, play or pause, playpause, pause play, pause music, pause the music, play music, play the music, pause song, pause media, pause playback, media play, play pause music, start stop music, resume, resume music, resume playback, toggle playback, media play pause, pause or play, play and pause, pause and play, ⏯, ▶, ▶⏸, ⏵',
+  MediaStop: 'stop music, stop the music, stop media, media stop, stop playback, stop playing, stop song, stop, stop audio, ⏹',
+  MediaTrackNext:
+    'next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, next tune, play next, track next, ⏭',
+  MediaTrackPrevious:
+    'previous track, previous song, prev track, prev song, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
+  Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
+  MediaSelect: 'media player, open media player, music player, launch media player, open music player',
+  LaunchMail: 'mail, email, e mail, open mail, open email, mail program, launch mail, open e mail, start mail',
+  LaunchApp1:
+    'my computer, this computer, file manager, file explorer, files, explorer, open files, file browser, open file manager',
+  LaunchApp2: 'calculator, calc, open calculator, launch calculator, start calculator, pocket calculator',
+  BrowserSearch: 'search, web search, browser search, search the web',
+  BrowserHome: 'browser home, home page, homepage, web home, browser homepage',
+  BrowserBack: 'browser back, back, go back, page back, web back, previous page, navigate back',
+  BrowserForward: 'browser forward, forward, go forward, page forward, web forward, navigate forward, next page',
+  BrowserStop: 'browser stop, stop loading, web stop',
+  BrowserRefresh: 'browser refresh, refresh, reload, reload page, refresh page, reload the page, refresh the page',
+  BrowserFavorites: 'favorites, favourites, browser favorites, browser favourites, bookmarks',
+  'hid:0C:006F':
+    'brightness up, brighter, brighter screen, screen brighter, increase brightness, raise brightness, display brightness up, screen brightness up, more brightness, turn up brightness, brightness higher, make the screen brighter, turn brightness up, brightness +, 🔆',
+  'hid:0C:0070':
+    'brightness down, dimmer, dimmer screen, screen dimmer, darker screen, decrease brightness, lower brightness, reduce brightness, display brightness down, screen brightness down, less brightness, turn down brightness, brightness lower, dim the screen, dim screen, turn brightness down, brightness -, screen darker, 🔅',
+  'hid:0C:00B3': 'fast forward, ffwd, media fast forward, ⏩',
+  'hid:0C:00B4': 'rewind, media rewind, rwd, ⏪',
+  'hid:0C:00B9': 'shuffle, random play, media shuffle',
+  NumpadClear: 'clear, keypad clear, clear key, numpad clear',
+};
+
+/** Each modifier by the names it has somewhere; sides go before them or behind. */
+const MODIFIERS: Readonly<Record<string, string>> = {
+  Control: 'ctrl, control, ctl, cntrl, ctr, cntl, contrl, ⌃, strg, steuerung',
+  Shift: 'shift, shft, ⇧, umschalt, umsch, maj, mayús, maiusc, uppercase key',
+  Alt: 'alt, option, opt, ⌥, ⎇, alternate',
+  Meta: 'meta, cmd, command, win, windows, super, ⌘, ⊞, ❖, os key, logo key, windows logo, start key, start menu, apple, windows start',
+};
+
+/** Names of the right Alt alone. */
+const ALT_RIGHT = 'altgr, alt gr, alt graph, altgraph, alternate graphic, alt grave';
+
+/** Signs of the keypad, by what is said behind the pad. */
+const PAD: Readonly<Record<string, string>> = {
+  NumpadAdd: '+, plus, add',
+  NumpadSubtract: '-, minus, subtract, dash',
+  NumpadMultiply: '*, times, multiply, star, asterisk, ×',
+  NumpadDivide: '/, divide, slash, divided by, ÷',
+  NumpadEnter: 'enter, return, ⏎',
+  NumpadDecimal: '., dot, point, period, decimal, decimal point, del, delete, comma',
+  NumpadEqual: '=, equal, equals',
+};
+const PADS = 'numpad, num pad, keypad, key pad, number pad, numeric pad, numeric keypad, number keypad, num, pad, numeric, kp';
+
+/** Characters by their names; how each is typed is the host layout's business. */
+const CHARACTERS: Readonly<Record<string, string>> = {
+  '!': 'exclamation mark, exclamation point, exclamation, exclaim',
+  '@': 'at sign, at symbol, at',
+  '#': 'hash, hash sign, number sign, pound, pound sign, hashtag, hash mark, octothorpe, sharp',
+  $: 'dollar, dollar sign',
+  '%': 'percent, percent sign, per cent, percentage',
+  '^': 'caret, circumflex, hat',
+  '&': 'ampersand, and sign',
+  '*': 'asterisk, star',
+  '(': 'left parenthesis, open parenthesis, opening parenthesis, left paren, open paren, round bracket open, open round bracket, left round bracket, parenthesis open, paren open, opening paren',
+  ')': 'right parenthesis, close parenthesis, closing parenthesis, right paren, close paren, round bracket close, close round bracket, right round bracket, parenthesis close, paren close, closing paren',
+  _: 'underscore, underline sign, low line, underbar',
+  '+': 'plus, plus sign',
+  '{': 'left brace, open brace, opening brace, left curly bracket, open curly bracket, curly bracket open, left curly brace, open curly brace, left curly, open curly, opening curly bracket, brace open, curly brace, curly bracket, brace',
+  '}': 'right brace, close brace, closing brace, right curly bracket, close curly bracket, curly bracket close, right curly brace, close curly brace, right curly, close curly, closing curly bracket, brace close',
+  '|': 'pipe, vertical bar, vertical line, bar',
+  ':': 'colon',
+  '"': 'double quote, double quotes, quotation mark, quotation marks, quotes, speech mark, speech marks, inverted commas',
+  '<': 'less than, less, less than sign, left angle bracket, open angle bracket, angle bracket open, smaller than',
+  '>': 'greater than, greater, greater than sign, right angle bracket, close angle bracket, angle bracket close, bigger than, more than',
+  '?': 'question mark, question, interrogation mark',
+  '~': 'tilde, squiggle',
+};
+
+const NUMBERS = 'zero one two three four five six seven eight nine ten eleven twelve'.split(' ');
+
+/** The number that a word says, `three` or `3`; undefined when it says none. */
+export function numberOfWord(word: string): number | undefined {
+  if (/^\d{1,6}(\.\d{1,3})?$/.test(word)) return Number(word);
+  const at = NUMBERS.indexOf(word);
+  return at >= 0 ? at : undefined;
+}
+
+/** The names of a list, without the articles that a phrase loses, too. */
+export const namesOf = (list: string): string[] => list.split(', ').map((name) => name.replace(/\bthe (?=\S)/g, ''));
+
+/** Every name with what it stands for: a code, or a character in single quotes' place, marked by its length of one. */
+function* rows(): Iterable<readonly [name: string, code: string]> {
+  for (const [code, list] of Object.entries(KEYS)) for (const name of namesOf(list)) yield [name, code];
+  for (const [modifier, list] of Object.entries(MODIFIERS))
+    for (const name of namesOf(list)) {
+      yield [name, `${modifier}Left`];
+      for (const side of ['left', 'right'] as const) {
+        const code = `${modifier}${side === 'left' ? 'Left' : 'Right'}`;
+        yield [`${side} ${name}`, code];
+        yield [`${side}${name}`, code];
+        yield [`${side[0] ?? ''} ${name}`, code];
+        if (/^[a-z]/.test(name)) yield [`${side[0] ?? ''}${name}`, code];
+        yield [`${side} hand ${name}`, code];
+      }
+    }
+  for (const name of namesOf(ALT_RIGHT)) yield [name, 'AltRight'];
+  for (const pad of namesOf(PADS)) {
+    for (const [code, list] of Object.entries(PAD))
+      for (const name of namesOf(list)) for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`]) yield [said, code];
+    for (let digit = 0; digit < 10; digit++)
+      for (const name of [String(digit), NUMBERS[digit] ?? ''])
+        for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`, `${pad}${name}`])
+          yield [said, `Numpad${digit}`];
+  }
+  for (const [character, list] of Object.entries(CHARACTERS))
+    for (const name of namesOf(list)) yield [name, character];
+  for (const letter of 'abcdefghijklmnopqrstuvwxyz') {
+    const code = `Key${letter.toUpperCase()}`;
+    yield [letter, code];
+    yield [`letter ${letter}`, code];
+    for (const big of ['capital', 'uppercase', 'upper case', 'capital letter', 'big'])
+      yield [`${big} ${letter}`, letter.toUpperCase()];
+    for (const small of ['lowercase', 'lower case', 'small']) yield [`${small} ${letter}`, code];
+  }
+  for (let digit = 0; digit < 10; digit++)
+    for (const name of [String(digit), NUMBERS[digit] ?? ''])
+      for (const before of ['', 'digit ', 'number ', 'number row ', 'top row ', 'figure '])
+        yield [`${before}${name}`, `Digit${digit}`];
+  for (let n = 1; n <= 24; n++)
+    for (const before of ['f', 'f ', 'function key ', 'function ', 'f key ', 'fkey '])
+      for (const name of n <= 12 && before !== 'f' ? [String(n), NUMBERS[n] ?? ''] : [String(n)])
+        yield [`${before}${name}`, `F${n}`];
+}
+
+/** What each name stands for: a code, or one character. */
+export const KEY_NAMES: ReadonlyMap<string, string> = (() => {
+  const map = new Map<string, string>();
+  for (const [name, code] of rows()) if (!map.has(name)) map.set(name, code);
+  return map;
+})();
+
+/** The most words that a name has. */
+export const MOST_NAME_WORDS = Math.max(...[...KEY_NAMES.keys()].map((name) => name.split(' ').length));

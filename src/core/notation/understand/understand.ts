@@ -1,0 +1,248 @@
+/**
+ * What a typed line means, said in everyday words: the layer before the exact line. What it finds is shown in the line's own words
+ * before anything is taken, so it may guess; but where two things can be meant it gives both, and where nothing fits it
+ * gives none. The rules are data, in the files beside this one.
+ */
+import { codeOfButton } from '../../codes';
+import type { Action, Binding } from '../../profile';
+import { ACTION_WORDS } from '../actionWords';
+import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
+import { gestureSaid } from './gestureSaid';
+import { namesOf, numberOfWord } from './keyNames';
+import { buttonSaid, keysSaid, modifiersSaid } from './keysSaid';
+import type { NotationContext } from '../names';
+import { parseLine } from '../parse';
+import { withoutFiller, withoutVerb, wordsOf } from './phrase';
+import { printLine } from '../print';
+import { RULES } from './rules';
+import { corrected, isKnownWord } from './spelling';
+import { fit } from './templates';
+import { textSaid } from './textSaid';
+import { timeSaid } from './timeSaid';
+
+/** One thing that a line may mean: in the line's own words, and as a binding. `slips`: words that were taken for others. */
+export type Reading = { line: string; binding: Binding; slips?: readonly { typed: string; taken: string }[] };
+
+/** A layer or a macro that the line asks for and the profile does not have. */
+export type Missing = { what: 'layer' | 'macro'; name: string };
+
+const MOST_READINGS = 4;
+
+/** Each phrase of a table with what it leads to, in the order of the table. */
+function byPhrase(table: Readonly<Record<string, string>>): Map<string, string[]> {
+  const map = new Map<string, string[]>();
+  for (const [line, phrases] of Object.entries(table))
+    for (const phrase of namesOf(phrases)) {
+      const there = map.get(phrase);
+      if (there) there.push(line);
+      else map.set(phrase, [line]);
+    }
+  return map;
+}
+
+const LIKELIER = byPhrase(LIKELIER_IDIOMS);
+const IDIOM = byPhrase(IDIOMS);
+const SILENT = byPhrase(SILENCE);
+
+/** The lines that a phrase stands for without any rule. */
+export const idiomsOf = (said: string): readonly string[] => [...(LIKELIER.get(said) ?? []), ...(IDIOM.get(said) ?? [])];
+
+type Named = { id: string; name: string };
+
+/** A name in the words that a phrase is made of. */
+const spoken = (name: string): string => wordsOf(name).replaceAll('-', ' ');
+
+/** Several clicks in a row, which is a macro and no press of this key. */
+const SEVERAL_CLICKS = /\b(?:double|triple|two|three) ?-?clicks?\b/;
+
+/** What may be a part of an exact line; reading it would be lost time with anything else. */
+const WORTH_READING = new RegExp(`[+:"#]|^(?:${Object.keys(ACTION_WORDS).join('|')})\\b`);
+
+class Understanding {
+  private readonly layers: ReadonlyMap<string, string>;
+  private readonly macros: ReadonlyMap<string, string>;
+
+  constructor(readonly context: NotationContext) {
+    this.layers = this.namesIn(context.layers);
+    this.macros = this.namesIn(context.macros ?? []);
+  }
+
+  private namesIn(things: readonly Named[]): Map<string, string> {
+    const map = new Map<string, string>();
+    for (const { id, name } of things) {
+      const said = spoken(name);
+      if (!map.has(said)) map.set(said, id);
+    }
+    return map;
+  }
+
+  /** Words of one's own names, which are no slips. */
+  ownWords(): Set<string> {
+    return new Set([...this.layers.keys(), ...this.macros.keys()].flatMap((name) => name.split(' ')));
+  }
+
+  /** A layer by its name, with or without the word *layer*; the word alone is not enough for a name that is a key's as well. */
+  layer(said: string): string | undefined {
+    const words = said.replaceAll('"', '').replaceAll('-', ' ').trim();
+    const noun = /^(?:layer|level|floor)(?: called| named)? (.+)$|^(.+) (?:layer|level|floor)$/.exec(words);
+    const bare = noun?.[1] ?? noun?.[2];
+    const id = this.layers.get(words) ?? (bare === undefined ? undefined : this.layers.get(bare));
+    if (id !== undefined) return id;
+    const number = bare === undefined ? undefined : numberOfWord(bare);
+    if (number !== undefined && Number.isInteger(number)) return this.layers.get(`layer ${number}`);
+    return bare !== undefined && /^(?:base|ground|bottom|first|main|default|lowest)$/.test(bare)
+      ? this.context.layers[0]?.id
+      : /^(?:base|base level|ground floor)$/.test(words)
+        ? this.context.layers[0]?.id
+        : undefined;
+  }
+
+  macro(said: string): string | undefined {
+    const words = said.replaceAll('"', '').replaceAll('-', ' ').trim();
+    return this.macros.get(words) ?? this.macros.get(words.replace(/^macro (?:called |named )?/, ''));
+  }
+
+  /** Whether words name a layer beyond doubt, so that they need no verb: with the word *layer*, or as no key is called. */
+  private isLayerAlone(said: string): boolean {
+    return /\b(?:layer|level|floor)\b/.test(said) || keysSaid(said) === undefined;
+  }
+
+  /** Everything that rules make of one phrase, the likelier first. */
+  byRules(said: string): Action[] {
+    const found: Action[] = [];
+    for (const { template, make } of RULES) {
+      const gaps = fit(template, said);
+      if (!gaps) continue;
+      const { layer, macro, keys, mods, n, time, way } = gaps;
+      const filled = {
+        layer: layer === undefined ? '' : this.layer(layer),
+        macro: macro === undefined ? '' : this.macro(macro),
+        keys: keys === undefined ? [] : this.keysOrButton(keys),
+        mods: mods === undefined ? [] : modifiersSaid(mods),
+        n: n === undefined ? 0 : numberOfWord(n),
+        time: time === undefined ? 0 : timeSaid(time),
+        way: way ?? '',
+      };
+      if (Object.values(filled).some((value) => value === undefined)) continue;
+      if (layer !== undefined && layer === said && !this.isLayerAlone(said)) continue;
+      const action = make(filled as never);
+      if (action) found.push(action);
+    }
+    return found;
+  }
+
+  private keysOrButton(said: string): string[] | undefined {
+    const button = buttonSaid(withoutVerb(said));
+    return button === undefined ? keysSaid(said) : [codeOfButton(button)];
+  }
+
+  /** Every action that a phrase can mean, the likelier first. */
+  actions(said: string): Action[] {
+    const found: Action[] = [];
+    const fromLine = (line: string): void => {
+      const parsed = parseLine(line, this.context);
+      if (parsed.ok && parsed.binding.kind === 'act') found.push(parsed.binding.action);
+    };
+    for (const phrase of new Set([said, withoutVerb(said)])) {
+      for (const line of LIKELIER.get(phrase) ?? []) fromLine(line);
+      const button = buttonSaid(phrase);
+      if (button !== undefined) {
+        found.push({ do: 'button', button });
+        continue;
+      }
+      const named = keysSaid(phrase);
+      const isAsWritten = named !== undefined && !IDIOM.has(phrase);
+      if (isAsWritten) found.push({ do: 'keys', codes: named });
+      for (const line of IDIOM.get(phrase) ?? []) fromLine(line);
+      if (named && !isAsWritten) found.push({ do: 'keys', codes: named });
+    }
+    return found.length > 0 ? found : this.byRules(said);
+  }
+
+  /** The one action of a part of a gesture. */
+  readonly part = (said: string): Action | undefined => {
+    const exact = WORTH_READING.test(said) ? parseLine(said, this.context) : undefined;
+    if (exact?.ok && exact.binding.kind === 'act') return exact.binding.action;
+    return textSaid(said)[0] ?? this.actions(said)[0] ?? this.actions(withoutFiller(said))[0];
+  };
+
+  /** Everything a phrase can mean as a whole. */
+  bindings(said: string): Binding[] {
+    const silent = (SILENT.get(said) ?? []) as ('none' | 'pass')[];
+    const acts = this.actions(said).map((action): Binding => ({ kind: 'act', action }));
+    const gesture = acts.length === 0 && !SEVERAL_CLICKS.test(said) ? gestureSaid(said, this.part) : undefined;
+    const several = acts.length === 0 && !gesture && !SEVERAL_CLICKS.test(said) ? this.together(said) : undefined;
+    return [...silent.map((kind): Binding => ({ kind })), ...acts, ...[gesture, several].filter((one) => one !== undefined)];
+  }
+
+  /** Two actions at once: `Shift and while Cues`. */
+  private together(said: string): Binding | undefined {
+    const parts = said.split(/ (?:and|&|together with|plus|at same time as|and also) /);
+    if (parts.length < 2 || parts.length > 4) return undefined;
+    const actions = parts.map((part) => this.part(part));
+    return actions.every((action) => action !== undefined) && actions.some(({ do: kind }) => kind !== 'keys')
+      ? { kind: 'act', action: { do: 'many', actions } }
+      : undefined;
+  }
+}
+
+/** Whether the line was typed exactly as the line itself would write it, capitals and all. */
+const isOwnSpelling = (line: string, printed: string | undefined): boolean => line.trim() === printed;
+
+/**
+ * What a line may mean, the likelier first; empty when it means nothing that is known. An exact line means itself, and is
+ * the only reading unless its words are also what people say for something else.
+ */
+export function readingsOf(line: string, context: NotationContext): Reading[] {
+  const readings: Reading[] = [];
+  const add = (binding: Binding, slips?: Reading['slips']): void => {
+    const printed = printLine(binding, context);
+    if (printed === undefined || readings.length >= MOST_READINGS || readings.some((one) => one.line === printed)) return;
+    readings.push({ line: printed, binding, ...(slips && slips.length > 0 && { slips }) });
+  };
+  if (line.length > 400) {
+    const parsed = parseLine(line, context);
+    if (parsed.ok) add(parsed.binding);
+    return readings;
+  }
+  const said = wordsOf(line);
+  const exact = parseLine(line, context);
+  const addIdioms = (table: ReadonlyMap<string, string[]>): void => {
+    for (const idiom of table.get(said) ?? []) {
+      const parsed = parseLine(idiom, context);
+      if (parsed.ok) add(parsed.binding);
+    }
+  };
+  if (exact.ok) {
+    if (!isOwnSpelling(line, printLine(exact.binding, context))) addIdioms(LIKELIER);
+    add(exact.binding);
+    addIdioms(LIKELIER);
+    addIdioms(IDIOM);
+    return readings;
+  }
+  const understanding = new Understanding(context);
+  for (const text of textSaid(line)) add({ kind: 'act', action: text });
+  if (readings.length > 0 && !/[,;]\s*(?:hold|twice|when|held)\b/i.test(line)) return readings;
+  for (const phrase of new Set([said, withoutFiller(said)])) {
+    if (readings.length > 0) break;
+    for (const binding of understanding.bindings(phrase)) add(binding);
+  }
+  if (readings.length > 0 || said === '') return readings;
+  const own = understanding.ownWords();
+  const slipped = said.split(/([\s,;/+]+|(?<=[a-z])-(?=[a-z]))/);
+  const slips: { typed: string; taken: string }[] = [];
+  const mended = slipped.map((word) => {
+    if (isKnownWord(word, own)) return word;
+    const [taken] = corrected(word, own);
+    if (taken === undefined) return word;
+    slips.push({ typed: word, taken });
+    return taken;
+  });
+  if (slips.length === 0) return readings;
+  const phrase = mended.join('');
+  for (const one of new Set([phrase, withoutFiller(phrase)])) {
+    if (readings.length > 0) break;
+    for (const binding of understanding.bindings(one)) add(binding, slips);
+  }
+  return readings;
+}
