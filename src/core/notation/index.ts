@@ -10,3 +10,4 @@ export { printLine, printReach } from './print';
 export { type LineError } from './scanner';
 export { type ParsedActuation, parseActuation, printActuation } from './travel';
 export { sentencesOf } from './sentences';
+export { type Missing, type Reading, sayReading, type Stretch, understand, type Understood } from './understand';

@@ -30,10 +30,10 @@ import {
   type Range,
   type Span,
 } from '../profile';
-import { quoted } from '../reading';
+import { foreign, quoted } from '../reading';
 import { ACTION_WORDS, readAction, type ActionReader } from './actionWords';
 import type { NotationContext } from './names';
-import { LineProblem, Scanner, type LineError, type Piece } from './scanner';
+import { LineProblem, listOf, Scanner, type LineError, type Piece } from './scanner';
 
 export type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: LineError };
 
@@ -170,19 +170,7 @@ class LineParser implements ActionReader {
     return actions.length === 1 && only ? only : { do: 'many', actions };
   }
 
-  readonly macro = (): string => {
-    const piece = this.scanner.peek();
-    const macros = this.context.macros ?? [];
-    const found = this.namedOf(macros);
-    if (found !== undefined) return found;
-    const name = { ...this.scanner.takeName(), column: piece.column };
-    return macros.length === 0
-      ? this.scanner.fail(name, [], 'This profile has no macros yet.')
-      : this.scanner.fail(
-          name,
-          macros.map(({ name: macro }) => macro),
-        );
-  };
+  readonly macro = (): string => this.named('macro', this.context.macros ?? []);
 
   readonly number = ({ least, most }: Range): number => {
     const piece = this.scanner.take();
@@ -244,16 +232,22 @@ class LineParser implements ActionReader {
     return this.scanner.fail(piece, [KEY, ...LAYER_WORDS.map((word) => `${word} LAYER`)]);
   }
 
-  readonly layer = (): string => {
+  readonly layer = (): string => this.named('layer', this.context.layers);
+
+  /** The id of the thing whose name comes next; what is not there is said, with what there is. */
+  private named(what: 'layer' | 'macro', candidates: readonly { id: string; name: string }[]): string {
     const piece = this.scanner.peek();
-    return (
-      this.namedLayer() ??
-      this.scanner.fail(
-        { ...this.scanner.takeName(), column: piece.column },
-        this.context.layers.map(({ name }) => name),
-      )
-    );
-  };
+    const found = this.namedOf(candidates);
+    if (found !== undefined) return found;
+    const name = { ...this.scanner.takeName(), column: piece.column };
+    const names = candidates.map((one) => one.name);
+    if (name.text === '') return this.scanner.fail(name, names.length > 0 ? names : [`the name of a ${what}`]);
+    const others = names.length > 0 ? `; there ${names.length === 1 ? 'is' : 'are'} ${listOf(names)}` : '';
+    return this.scanner.fail(name, names, `There is no ${what} “${foreign(name.text)}” in this profile${others}.`, {
+      what,
+      name: name.text,
+    });
+  }
 
   /** The layer whose name comes next, which is taken; undefined, with nothing taken, when there is none. */
   readonly namedLayer = (): string | undefined => {

@@ -3,7 +3,15 @@
 import { foreign } from '../reading';
 
 /** What the line said that could not be understood, where (columns count from 1), and what could stand there instead. */
-export type LineError = { column: number; length: number; found: string; expected: string[]; message: string };
+export type LineError = {
+  column: number;
+  length: number;
+  found: string;
+  expected: string[];
+  message: string;
+  /** A layer or macro that is named here and is not there. */
+  missing?: { what: 'layer' | 'macro'; name: string };
+};
 
 export class LineProblem extends Error {
   constructor(readonly detail: LineError) {
@@ -103,13 +111,14 @@ export class Scanner {
   }
 
   /** Stops reading with an error at a piece: what could stand there, or why it cannot be, in a sentence. */
-  fail(piece: Piece, expected: string[], reason?: string): never {
+  fail(piece: Piece, expected: string[], reason?: string, missing?: LineError['missing']): never {
     throw new LineProblem({
       column: piece.column,
       length: Math.max(1, piece.text.length),
       found: piece.text,
       expected,
       message: reason ?? sentenceOf(piece.text, expected),
+      ...(missing && { missing }),
     });
   }
 }

@@ -30,12 +30,12 @@ const HARD = new Set([',', ';', '|']);
 /** Where parts may begin: at signs and words between them, before a word that opens a role, behind one that closes one. */
 function cutsOf(words: readonly string[]): number[] {
   const all = words.flatMap((word, n) =>
-    n > 0 &&
-    (BETWEEN.has(word) || BETWEEN.has(words[n - 1] ?? '') || OPENS.has(word) || CLOSES.has(words[n - 1] ?? ''))
+    n > 0 && (BETWEEN.has(word) || BETWEEN.has(words[n - 1] ?? '') || OPENS.has(word) || CLOSES.has(words[n - 1] ?? ''))
       ? [n]
       : [],
   );
-  const cuts = all.length > MOST_PLACES ? all.filter((n) => HARD.has(words[n] ?? '') || HARD.has(words[n - 1] ?? '')) : all;
+  const cuts =
+    all.length > MOST_PLACES ? all.filter((n) => HARD.has(words[n] ?? '') || HARD.has(words[n - 1] ?? '')) : all;
   return [0, ...cuts, words.length];
 }
 
@@ -115,6 +115,7 @@ class Parts {
 /** The gesture that words ask for; undefined when they ask for none. */
 export function gestureSaid(said: string, actionSaid: ActionSaid): Extract<Binding, { kind: 'gesture' }> | undefined {
   const words = said
+    .replace(/\/(?=(?:tap|hold|press|double|triple|when|on|long|short|if)\b)/g, ' / ')
     .replace(/([,;|()=]|[:/](?=\s|$)|(?<=\s)\/|->|=>)/g, ' $1 ')
     .split(/\s+/)
     .filter((word) => word !== '' && word !== '(' && word !== ')');

@@ -33,7 +33,8 @@ export const IDIOMS: Idioms = {
   'Ctrl+Shift+T': 'reopen tab, reopen closed tab, reopen last tab',
   'Ctrl+Tab': 'next tab, switch tab, switch tabs',
   'Ctrl+Shift+Tab': 'previous tab, last tab',
-  'Alt+Tab': 'switch windows, switch window, next window, switch between windows, switch apps, switch programs, window switcher',
+  'Alt+Tab':
+    'switch windows, switch window, next window, switch between windows, switch apps, switch programs, window switcher',
   'Alt+F4': 'close window, close the window, close program, quit program',
   'Meta+L': 'lock screen, lock the screen, lock computer, lock the computer, lock pc',
   'Meta+D': 'show desktop, show the desktop',
@@ -58,16 +59,17 @@ export const IDIOMS: Idioms = {
   'Shift+Tab': 'back tab, backtab, tab back, reverse tab, untab',
   'Ctrl+Alt+Delete': 'three finger salute',
   'button 1':
-    'left click, click, left mouse, left mouse button, mouse left, mouse button left, primary click, primary mouse button, mouse click, click left, lmb, left button, left button of the mouse, click the left mouse button, mouse left click, mouse left button, main mouse button',
+    'left click, click, left mouse, button left, left mouse button, mouse left, mouse button left, primary click, primary mouse button, mouse click, click left, lmb, left button, left button of the mouse, click the left mouse button, mouse left click, mouse left button, main mouse button',
   'button 2':
-    'right click, right mouse, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
+    'right click, right mouse, button right, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
   'button 3':
     'middle click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
   'button 4':
     'mouse back, back button, mouse back button, back mouse button, thumb button, mouse button back, back button of the mouse, back button on the mouse, mouse thumb button',
   'button 5':
     'mouse forward, forward button, mouse forward button, forward mouse button, mouse button forward, forward button of the mouse, forward button on the mouse',
-  'slot next': 'next slot, next profile, slot forward, switch to next profile, switch to the next profile, change to next profile',
+  'slot next':
+    'next slot, next profile, slot forward, switch to next profile, switch to the next profile, change to next profile',
   'slot previous':
     'previous slot, previous profile, prev slot, prev profile, last profile, slot back, switch to previous profile, switch to the previous profile, profile before',
   record:
@@ -78,7 +80,8 @@ export const IDIOMS: Idioms = {
     'darker lamps, lamps darker, backlight down, keyboard light down, dimmer lights, lights down, keyboard darker, darker keyboard, lights dimmer, keyboard lights down, backlight darker, dimmer backlight, decrease backlight, dim lamps, dimmer lamps, lamps dimmer, led down, leds down, leds dimmer, dimmer leds, keyboard brightness down, dim lights, dim the lights, dim the lamps, lamps lower, darker lights, less light',
   'lamps toggle':
     'lamps on off, lamps on or off, lamps, toggle lamps, toggle the lamps, backlight, toggle backlight, keyboard light, toggle lights, lights on off, lights on or off, switch lamps on and off, turn lamps on or off, backlight on off, backlight toggle, keyboard lights, light on off, toggle the lights, turn the lights on or off, lights toggle, toggle leds, leds on off, lights off, lamps off',
-  bootloader: 'boot loader, firmware update, new firmware, update firmware, firmware mode, install firmware, flash firmware',
+  bootloader:
+    'boot loader, firmware update, new firmware, update firmware, firmware mode, install firmware, flash firmware',
   capitals:
     'all caps for one word, all capitals for one word, capitals until the word ends, capitals until word ends, capitals for one word, capital letters for one word, uppercase word, upper case word, one word in capitals, one word in uppercase, write one word in capitals, next word in capitals, next word in uppercase, uppercase the next word, all caps until space, caps for one word, caps until space, capitals until space, capital word, capitalise the word, capitalize the word, capitalize word, all caps word, shout one word, word in capitals, word in caps, caps for the next word, capitals for the next word, uppercase until the word ends, caps until the word ends, all capitals until the word ends, uppercase for one word',
   'latch next':
@@ -88,7 +91,7 @@ export const IDIOMS: Idioms = {
 /** What asks for nothing at all, and for the layer below. */
 export const SILENCE: Readonly<Record<'none' | 'pass', string>> = {
   none: 'nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
-  pass: 'pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
+  pass: 'pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, the layer below answers, layer below decides, another layer answers, answered below, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
 };
 
 /** How long people hold a key without a figure: unit words and their milliseconds. */

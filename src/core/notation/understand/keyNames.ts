@@ -6,7 +6,8 @@
 
 /** Names of one key each, separated by commas. */
 const KEYS: Readonly<Record<string, string>> = {
-  Enter: 'enter, return, ret, new line, newline, line break, carriage return, ⏎, ↵, ↩, eingabe, intro, invio, entrée, entree',
+  Enter:
+    'enter, return, ret, new line, newline, line break, carriage return, ⏎, ↵, ↩, eingabe, intro, invio, entrée, entree',
   Escape: 'esc, escape, ⎋, échap, echap',
   Backspace:
     'backspace, back space, bksp, bkspc, bs, ⌫, backward delete, delete backward, delete backwards, delete left, rubout, rücktaste, retour arrière',
@@ -18,19 +19,22 @@ const KEYS: Readonly<Record<string, string>> = {
   Home: 'home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
   End: 'end, ende, fin, fine, end of line, end of the line, line end, ↘',
   PageUp: 'page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
-  PageDown: 'page down, pagedown, pgdn, pgdown, pg dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
-  ArrowUp: 'up, arrow up, up arrow, cursor up, uparrow, ↑, one line up, crsr up',
-  ArrowDown: 'down, arrow down, down arrow, cursor down, downarrow, ↓, dn, one line down, crsr down',
-  ArrowLeft: 'left, arrow left, left arrow, cursor left, leftarrow, ←, crsr left',
-  ArrowRight: 'right, arrow right, right arrow, cursor right, rightarrow, →, crsr right',
+  PageDown:
+    'page down, pagedown, pgdn, pgdown, pg dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
+  ArrowUp: 'up, arrow up, up cursor, up arrow key, up arrow, cursor up, uparrow, ↑, one line up, crsr up',
+  ArrowDown:
+    'down, arrow down, down cursor, down arrow key, down arrow, cursor down, downarrow, ↓, dn, one line down, crsr down',
+  ArrowLeft: 'left, arrow left, left cursor, left arrow key, left arrow, cursor left, leftarrow, ←, crsr left',
+  ArrowRight: 'right, arrow right, right cursor, right arrow key, right arrow, cursor right, rightarrow, →, crsr right',
   CapsLock:
     'caps lock, capslock, caps, capitals lock, shift lock, shiftlock, ⇪, feststelltaste, verr maj, bloq mayús, bloc maiusc',
-  NumLock: 'num lock, numlock, number lock, numeric lock, num lk, verr num, bloq num',
+  NumLock: 'num lock, numlock, number lock, numeric lock, num lk, numlk, numlck, verr num, bloq num',
   ScrollLock: 'scroll lock, scrolllock, scrlk, scr lk, scroll lk, slk, rollen, arrêt défil',
   PrintScreen:
     'print screen, printscreen, prtsc, prt sc, prtscn, prt scr, prtscr, prtscreen, prnt scrn, print scrn, sys rq, sysrq, system request, screenshot, screen shot, take a screenshot, take screenshot, screen capture, druck, impr écran, impr pant, stamp',
   Pause: 'pause, break, pause break, untbr, pausa, attn',
-  ContextMenu: 'menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
+  ContextMenu:
+    'menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
   Power: 'power, power off, shut down, shutdown, turn off computer, turn off the computer, power button, ⏻',
   Sleep: 'sleep, standby, stand by, suspend, send to sleep, go to sleep, put to sleep, sleep mode',
   WakeUp: 'wake, wake up, wakeup',
@@ -64,11 +68,12 @@ const KEYS: Readonly<Record<string, string>> = {
     'mute, volume mute, mute volume, mute sound, mute the sound, sound off, unmute, mute audio, silence, toggle mute, mute on off, mute unmute, turn off sound, volume off, audio mute, turn sound off, 🔇',
   MediaPlayPause:
     'play, play pause, play or pause, playpause, pause play, pause music, pause the music, play music, play the music, pause song, pause media, pause playback, media play, play pause music, start stop music, resume, resume music, resume playback, toggle playback, media play pause, pause or play, play and pause, pause and play, ⏯, ▶, ▶⏸, ⏵',
-  MediaStop: 'stop music, stop the music, stop media, media stop, stop playback, stop playing, stop song, stop, stop audio, ⏹',
+  MediaStop:
+    'stop music, stop the music, stop media, media stop, stop playback, stop playing, stop song, stop, stop audio, ⏹',
   MediaTrackNext:
     'next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, next tune, play next, track next, ⏭',
   MediaTrackPrevious:
-    'previous track, previous song, prev track, prev song, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
+    'previous track, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
   MediaSelect: 'media player, open media player, music player, launch media player, open music player',
   LaunchMail: 'mail, email, e mail, open mail, open email, mail program, launch mail, open e mail, start mail',
@@ -113,7 +118,8 @@ const PAD: Readonly<Record<string, string>> = {
   NumpadDecimal: '., dot, point, period, decimal, decimal point, del, delete, comma',
   NumpadEqual: '=, equal, equals',
 };
-const PADS = 'numpad, num pad, keypad, key pad, number pad, numeric pad, numeric keypad, number keypad, num, pad, numeric, kp';
+const PADS =
+  'numpad, num pad, keypad, key pad, number pad, numeric pad, numeric keypad, number keypad, num, pad, numeric, kp';
 
 /** Characters by their names; how each is typed is the host layout's business. */
 const CHARACTERS: Readonly<Record<string, string>> = {
@@ -140,7 +146,10 @@ const CHARACTERS: Readonly<Record<string, string>> = {
   '~': 'tilde, squiggle',
 };
 
-const NUMBERS = 'zero one two three four five six seven eight nine ten eleven twelve'.split(' ');
+const NUMBERS =
+  'zero one two three four five six seven eight nine ten eleven twelve thirteen fourteen fifteen sixteen seventeen eighteen nineteen twenty'.split(
+    ' ',
+  );
 
 /** The number that a word says, `three` or `3`; undefined when it says none. */
 export function numberOfWord(word: string): number | undefined {
@@ -170,14 +179,14 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
   for (const name of namesOf(ALT_RIGHT)) yield [name, 'AltRight'];
   for (const pad of namesOf(PADS)) {
     for (const [code, list] of Object.entries(PAD))
-      for (const name of namesOf(list)) for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`]) yield [said, code];
+      for (const name of namesOf(list))
+        for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`]) yield [said, code];
     for (let digit = 0; digit < 10; digit++)
       for (const name of [String(digit), NUMBERS[digit] ?? ''])
         for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`, `${pad}${name}`])
           yield [said, `Numpad${digit}`];
   }
-  for (const [character, list] of Object.entries(CHARACTERS))
-    for (const name of namesOf(list)) yield [name, character];
+  for (const [character, list] of Object.entries(CHARACTERS)) for (const name of namesOf(list)) yield [name, character];
   for (const letter of 'abcdefghijklmnopqrstuvwxyz') {
     const code = `Key${letter.toUpperCase()}`;
     yield [letter, code];
@@ -192,7 +201,7 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
         yield [`${before}${name}`, `Digit${digit}`];
   for (let n = 1; n <= 24; n++)
     for (const before of ['f', 'f ', 'function key ', 'function ', 'f key ', 'fkey '])
-      for (const name of n <= 12 && before !== 'f' ? [String(n), NUMBERS[n] ?? ''] : [String(n)])
+      for (const name of n <= 20 && before !== 'f' ? [String(n), NUMBERS[n] ?? ''] : [String(n)])
         yield [`${before}${name}`, `F${n}`];
 }
 

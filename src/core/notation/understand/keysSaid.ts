@@ -7,7 +7,7 @@ import { withoutVerb } from './phrase';
 
 const JOINERS = new Set(['+', '-', 'and', 'plus', 'with', '&', 'together']);
 /** Words beside a key's name that name nothing. */
-const BESIDE = new Set(['key', 'keys', 'button', 'press', 'chord', 'combination', 'shortcut', 'together', 'keystroke']);
+const BESIDE = new Set(['key', 'keys', 'press', 'chord', 'combination', 'shortcut', 'together', 'keystroke']);
 
 const BUTTONS = new Map(
   Object.entries(IDIOMS).flatMap(([line, phrases]) => {
@@ -21,10 +21,14 @@ export function buttonSaid(said: string): number | undefined {
   const named = BUTTONS.get(said);
   if (named !== undefined) return named;
   const match =
-    /^(?:mouse ?|mouse ?button ?|button ?|mouse ?key ?|click ?|mouse click ?|mouse btn ?|btn ?|mb ?)(\S+?)(?: (?:of|on) (?:my )?mouse)?$/.exec(said) ??
-    /^(\S+) (?:mouse ?button|button of mouse|button on mouse|button (?:of|on) my mouse)$/.exec(said);
+    /^(?:mouse ?|mouse ?button ?|button ?|mouse ?key ?|click ?|mouse click ?|mouse btn ?|btn ?|mb ?)(\S+?)(?: (?:of|on) (?:my )?mouse)?$/.exec(
+      said,
+    ) ?? /^(\S+) (?:mouse ?button|button of mouse|button on mouse|button (?:of|on) my mouse)$/.exec(said);
   const number = match?.[1] === undefined ? undefined : (numberOfWord(match[1]) ?? ORDINALS[match[1]]);
-  return number !== undefined && number >= LIMITS.button.least && number <= LIMITS.button.most && Number.isInteger(number)
+  return number !== undefined &&
+    number >= LIMITS.button.least &&
+    number <= LIMITS.button.most &&
+    Number.isInteger(number)
     ? number
     : undefined;
 }
@@ -47,6 +51,23 @@ const ORDINALS: Readonly<Record<string, number>> = {
   eighth: 8,
   '8th': 8,
 };
+
+/** Words on caps that mean something else in company: `next key`, `scroll up`. */
+const ALONE = new Set([
+  'next',
+  'prev',
+  'play',
+  'stop',
+  'scroll',
+  'num',
+  'print',
+  'back',
+  'search',
+  'files',
+  'power',
+  'clear',
+  'find',
+]);
 
 /** The codes that one name stands for; a character that needs Shift is Shift and its key. */
 function codesOfName(name: string): readonly string[] | undefined {
@@ -75,7 +96,8 @@ function readNames(words: readonly string[], at: number, budget: { tries: number
   for (const skip of joined ? [1, 0] : [0]) {
     const from = at + skip;
     for (let length = Math.min(MOST_NAME_WORDS, words.length - from); length >= 1; length--) {
-      const codes = codesOfName(words.slice(from, from + length).join(' '));
+      const name = words.slice(from, from + length).join(' ');
+      const codes = words.length > 1 && ALONE.has(name) ? undefined : codesOfName(name);
       if (!codes) continue;
       const rest = readNames(words, from + length, budget);
       if (rest) return [{ codes, joined: skip === 1 }, ...rest];

@@ -5,7 +5,8 @@ const KEY_SIGNS = /[⌘⌥⇧⌃⎋⏎↵↩⌫⌦⇥⇪⎇⊞❖←→↑↓⇞
 
 const FILLER =
   /^(?:please|kindly|i(?: would|'d)? (?:want|like|need)(?: it| this| this key)?(?: to)?|make (?:it|this|this key|the key)|let (?:it|this key)|this key(?: is| does| should| sends)?|the key|it(?: should| is|'s| must| will)?|should|must|to be|be|acts? (?:as|like)|acting as|works? (?:as|like)|becomes?|just|simply|only|set (?:it |this |this key )?to|use (?:it |this )?as|same as|like|an?(?= [a-z]{3}))\s+/;
-const VERB = /^(?:press(?:es)?|hit(?:s)?|push(?:es)?|sends?|emits?|strikes?|outputs?|does|perform|do|press down|press the|pressing)\s+/;
+const VERB =
+  /^(?:press(?:es)?|hit(?:s)?|push(?:es)?|sends?|emits?|strikes?|outputs?|does|perform|do|press down|press the|pressing)\s+/;
 
 /** The words of a line, small and one space apart. */
 export function wordsOf(line: string): string {
@@ -38,3 +39,6 @@ export function withoutFiller(said: string): string {
 
 /** A phrase about keys without the verb that presses them. */
 export const withoutVerb = (said: string): string => said.replace(VERB, '');
+
+/** `right-click` as two words. */
+export const withoutHyphens = (said: string): string => said.replace(/(?<=[\p{L}\d])-(?=\p{L})/gu, ' ');

@@ -2,19 +2,20 @@
  * When something happens, as people say it: *when tapped*, *on hold*, *double tap*. Data only. A role stands before its action
  * (`hold for Ctrl`) or behind it (`Ctrl when held`).
  */
-import { template, type Template } from './templates';
+import { edgeOf, template, type Template } from './templates';
 
 /** Which press of a gesture, counted from 0, and whether it is tapped or held. */
 export type Role = { step: number; is: 'tap' | 'hold' };
 
 const LEADS =
-  '[:|=|->|=>|for|to get|to send|to|gives|sends|does|is|it sends|it gives|it is|it does|as|means|makes|be|should be|will be|it should be|results in|becomes|it should send|is for|does a|gets|triggers|get|yields|makes it|acts as|it acts as|will send|types|for a|then]';
+  '[:|=|->|=>|for|to get|to send|to|gives|sends|does|is|it sends|it gives|it is|it does|as|means|makes|be|should be|will be|it should be|results in|becomes|it should send|is for|does a|gets|triggers|get|yields|makes it|acts as|it acts as|will send|types|for a]';
 
 const TIMES: readonly { step: number; once: string; tapped: string; nth: string }[] = [
   {
     step: 0,
     once: '[short|quick|single|one|1|simple|brief|normal|light]',
-    tapped: '(tapped|pressed|tapped once|pressed once|tapped briefly|pressed briefly|tapped quickly|briefly pressed|briefly tapped|quickly tapped|just tapped|short pressed|pressed short|pressed quickly|pressed shortly|pressed alone|tapped alone|used alone|alone)',
+    tapped:
+      '(tapped|pressed|tapped once|pressed once|tapped briefly|pressed briefly|tapped quickly|briefly pressed|briefly tapped|quickly tapped|just tapped|short pressed|pressed short|pressed quickly|pressed shortly|pressed alone|tapped alone|used alone|alone)',
     nth: '(first|1st)',
   },
   {
@@ -86,17 +87,24 @@ const lines = (phrases: string): string[] =>
 
 const ALL: readonly (readonly [Role, string])[] = [
   ...[1, 2].flatMap((step) => lines(HOLD_N(step)).map((phrase) => [{ step, is: 'hold' }, phrase] as const)),
-  ...[...TIMES].reverse().flatMap((times) =>
-    lines(tapPhrases(times)).map((phrase) => [{ step: times.step, is: 'tap' }, phrase] as const),
-  ),
+  ...[...TIMES]
+    .reverse()
+    .flatMap((times) => lines(tapPhrases(times)).map((phrase) => [{ step: times.step, is: 'tap' }, phrase] as const)),
   ...lines(HOLD_0).map((phrase) => [{ step: 0, is: 'hold' }, phrase] as const),
 ];
 
 /** A role before its action, with whatever leads from one to the other; and behind its action. */
-export const BEFORE: readonly { role: Role; template: Template }[] = ALL.map(([role, phrase]) => ({
-  role,
-  template: template(`${phrase} ${LEADS} {what}`),
-}));
+export const BEFORE: readonly { role: Role; template: Template }[] = [
+  // `hold Ctrl down` is no arrow key.
+  {
+    role: { step: 0, is: 'hold' },
+    template: template('(hold|press|push|press and hold) {what} (down|pressed|pressed down|held)'),
+  },
+  ...ALL.map(([role, phrase]) => ({
+    role,
+    template: template(`${phrase} ${LEADS} {what}`),
+  })),
+];
 export const BEHIND: readonly { role: Role; template: Template }[] = ALL.map(([role, phrase]) => ({
   role,
   template: template(`{what} [only] ${phrase}`),
@@ -109,25 +117,32 @@ export const OPENS = new Set(
   ),
 );
 export const CLOSES = new Set(
-  'tap taps tapped hold held holding pressed press presses twice thrice times down it once alone briefly quickly long tapping 2x 3x itself'.split(' '),
+  'tap taps tapped hold held holding pressed press presses twice thrice times down it once alone briefly quickly long tapping 2x 3x itself'.split(
+    ' ',
+  ),
 );
 
 /** The words that a role can begin with, and end with; a part without one has no role on that side. */
 const edges = (at: 0 | -1): ReadonlySet<string> =>
-  new Set(
-    ALL.flatMap(([, phrase]) => {
-      const groups = phrase.match(/\[[^\]]*\]|\([^)]*\)|\S+/g) ?? [];
-      const ordered = at === 0 ? groups : groups.toReversed();
-      const words: string[] = [];
-      for (const group of ordered) {
-        words.push(...group.replace(/[[\]()]/g, '').split('|').map((one) => one.trim().split(' ').at(at) ?? ''));
-        if (!group.startsWith('[')) break;
-      }
-      return words;
-    }),
-  );
+  new Set(ALL.flatMap(([, phrase]) => [...(edgeOf(phrase, at) ?? [])]));
 export const STARTS = edges(0);
 export const ENDS = edges(-1);
 
 /** Words and signs that stand between parts. */
-export const BETWEEN = new Set([',', ';', '/', '|', 'and', 'but', 'or', 'otherwise', 'else', 'then', 'also', 'plus', '.', 'with', 'whereas']);
+export const BETWEEN = new Set([
+  ',',
+  ';',
+  '/',
+  '|',
+  'and',
+  'but',
+  'or',
+  'otherwise',
+  'else',
+  'then',
+  'also',
+  'plus',
+  '.',
+  'with',
+  'whereas',
+]);

@@ -7,7 +7,15 @@ import type { Action } from '../../profile';
 import { template, type Template } from './templates';
 
 /** What the gaps of a rule were filled with. */
-export type Filled = { layer: string; macro: string; keys: string[]; mods: string[]; n: number; time: number; way: string };
+export type Filled = {
+  layer: string;
+  macro: string;
+  keys: string[];
+  mods: string[];
+  n: number;
+  time: number;
+  way: string;
+};
 
 type Rule = { make: (filled: Filled) => Action | undefined; phrases: string };
 
@@ -241,4 +249,3 @@ export const RULES: readonly { template: Template; make: Rule['make'] }[] = ROWS
     .filter(Boolean)
     .map((phrase) => ({ template: template(phrase), make })),
 );
-

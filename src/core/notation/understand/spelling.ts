@@ -15,7 +15,9 @@ const WORDS: readonly string[] = [
       ...RULE_WORDS,
       ...Object.keys(ACTION_WORDS),
       ...KEY_NAMES.keys(),
-      ...[IDIOMS, LIKELIER_IDIOMS, SILENCE].flatMap((table) => Object.values(table).flatMap((list) => list.split(', '))),
+      ...[IDIOMS, LIKELIER_IDIOMS, SILENCE].flatMap((table) =>
+        Object.values(table).flatMap((list) => list.split(', ')),
+      ),
       ...Object.keys(TIME_UNITS),
     ].flatMap((phrase) => phrase.split(' ')),
   ),
@@ -47,7 +49,8 @@ export function slips(a: string, b: string, most = 2): number {
     for (let j = 1; j <= b.length; j++) {
       const same = a[i - 1] === b[j - 1];
       let cost = Math.min((last[j] ?? 0) + 1, (row[j - 1] ?? 0) + 1, (last[j - 1] ?? 0) + (same ? 0 : 1));
-      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]) cost = Math.min(cost, (before[j - 2] ?? 0) + 1);
+      if (i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1])
+        cost = Math.min(cost, (before[j - 2] ?? 0) + 1);
       row.push(cost);
     }
     before = last;
@@ -65,6 +68,7 @@ export function corrected(word: string, own: ReadonlySet<string>): string[] {
   if (word.length < 4) return [];
   const found = new Set<string>();
   for (const name of own) if (name.length >= 4 && slips(word, name, 1) <= 1) found.add(name);
-  for (const form of shorter(word)) for (const known of index.get(form) ?? []) if (slips(word, known, 1) <= 1) found.add(known);
+  for (const form of shorter(word))
+    for (const known of index.get(form) ?? []) if (slips(word, known, 1) <= 1) found.add(known);
   return [...found].sort((a, b) => WORDS.indexOf(a) - WORDS.indexOf(b)).slice(0, 3);
 }

@@ -3,7 +3,7 @@ import { LIMITS, type Action } from '../../profile';
 import { timeSaid } from './timeSaid';
 
 const VERB =
-  /^\s*(?:please\s+)?(?:types?|typing|writes?|writing|(?:enters?|inserts?|inputs?|outputs?|sends?|prints?|says?|spells?|puts?|pastes?)\s+(?:out\s+)?(?:the\s+|a\s+)?(?:texts?|words?|strings?|phrases?|sentences?|message|snippet)|texts?\b|spell(?: out)?|type out|write out)(?:\s+(?:out\s+)?(?:the\s+|a\s+)?(?:texts?|words?|strings?|phrases?|sentences?|message)(?=\s*[:"“'‘]|\s+\S))?\s*:?\s+(.+)$/isu;
+  /^\s*(?:please\s+)?(?:types? in|types?|typing|writes?|writing|says?|(?:enters?|inserts?|inputs?|outputs?|sends?|prints?|says?|spells?|puts?|pastes?)\s+(?:out\s+)?(?:the\s+|a\s+)?(?:texts?|words?|strings?|phrases?|sentences?|message|snippet)|texts?\b|spell(?: out)?|type out|write out)(?:\s+(?:out\s+)?(?:the\s+|a\s+)?(?:texts?|words?|strings?|phrases?|sentences?|message)(?=\s*[:"“'‘]|\s+\S))?\s*:?\s+(.+)$/isu;
 const QUOTED_VERB = /^\s*(?:enter|insert|input|output|send|print|say|put|paste)\s+(?=["“„'‘«])(.+)$/isu;
 const QUOTES: readonly (readonly [string, string])[] = [
   ['"', '"'],
@@ -26,7 +26,10 @@ function unquoted(text: string): string | undefined {
   for (const [open, close] of QUOTES)
     if (trimmed.length >= 2 && trimmed.startsWith(open) && trimmed.endsWith(close)) {
       const inner = trimmed.slice(1, -1);
-      if (open === '"') return /^(?:[^"\\]|\\.)*$/s.test(inner) ? inner.replace(/\\(.)/g, (_, c: string) => ({ n: '\n', t: '\t' })[c] ?? c) : undefined;
+      if (open === '"')
+        return /^(?:[^"\\]|\\.)*$/s.test(inner)
+          ? inner.replace(/\\(.)/g, (_, c: string) => ({ n: '\n', t: '\t' })[c] ?? c)
+          : undefined;
       return inner.includes(open) || inner.includes(close) ? undefined : inner;
     }
   return undefined;
@@ -35,12 +38,18 @@ function unquoted(text: string): string | undefined {
 /** The texts that words may ask for, the likelier first; none when they ask for no text. */
 export function textSaid(line: string): Action[] {
   const alone = unquoted(line);
-  const said = VERB.exec(line)?.[1] ?? QUOTED_VERB.exec(line)?.[1] ?? (alone !== undefined && /^["“„«]/.test(line.trim()) ? line : undefined);
+  const said =
+    VERB.exec(line)?.[1] ??
+    QUOTED_VERB.exec(line)?.[1] ??
+    (alone !== undefined && /^["“„«]/.test(line.trim()) ? line : undefined);
   if (said === undefined) return [];
   const found: Action[] = [];
   const add = (text: string, gapMs = 0): void => {
-    const plain = unquoted(text) ?? (/^["“]/.test(text.trim()) && !/["”]/.test(text.trim().slice(1)) ? text.trim().slice(1) : text.trim());
-    if (plain !== '' && plain.length <= LIMITS.textLength && gapMs <= LIMITS.gapMs.most) found.push({ do: 'text', text: plain, gapMs });
+    const plain =
+      unquoted(text) ??
+      (/^["“]/.test(text.trim()) && !/["”]/.test(text.trim().slice(1)) ? text.trim().slice(1) : text.trim());
+    if (plain !== '' && plain.length <= LIMITS.textLength && gapMs <= LIMITS.gapMs.most)
+      found.push({ do: 'text', text: plain, gapMs });
   };
   const addEnded = (text: string, gapMs = 0): void => {
     const [, before, enter, tab] = ENDING.exec(text) ?? [];

@@ -24,7 +24,8 @@ export function timeSaid(said: string): number | undefined {
   if (!match?.[1] || unit === undefined) return undefined;
   const figure = match[1].trim();
   const half = /^(.+) and a half$/.exec(figure)?.[1];
-  const count = PARTS[figure] ?? numberOfWord(figure) ?? (half === undefined ? undefined : (numberOfWord(half) ?? NaN) + 0.5);
+  const count =
+    PARTS[figure] ?? numberOfWord(figure) ?? (half === undefined ? undefined : (numberOfWord(half) ?? NaN) + 0.5);
   const ms = Math.round((count ?? NaN) * unit);
   return ms >= LIMITS.holdForMs.least && ms <= LIMITS.holdForMs.most ? ms : undefined;
 }

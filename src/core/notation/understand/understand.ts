@@ -12,7 +12,7 @@ import { namesOf, numberOfWord } from './keyNames';
 import { buttonSaid, keysSaid, modifiersSaid } from './keysSaid';
 import type { NotationContext } from '../names';
 import { parseLine } from '../parse';
-import { withoutFiller, withoutVerb, wordsOf } from './phrase';
+import { withoutFiller, withoutHyphens, withoutVerb, wordsOf } from './phrase';
 import { printLine } from '../print';
 import { RULES } from './rules';
 import { corrected, isKnownWord } from './spelling';
@@ -22,9 +22,6 @@ import { timeSaid } from './timeSaid';
 
 /** One thing that a line may mean: in the line's own words, and as a binding. `slips`: words that were taken for others. */
 export type Reading = { line: string; binding: Binding; slips?: readonly { typed: string; taken: string }[] };
-
-/** A layer or a macro that the line asks for and the profile does not have. */
-export type Missing = { what: 'layer' | 'macro'; name: string };
 
 const MOST_READINGS = 4;
 
@@ -45,12 +42,17 @@ const IDIOM = byPhrase(IDIOMS);
 const SILENT = byPhrase(SILENCE);
 
 /** The lines that a phrase stands for without any rule. */
-export const idiomsOf = (said: string): readonly string[] => [...(LIKELIER.get(said) ?? []), ...(IDIOM.get(said) ?? [])];
+export const idiomsOf = (said: string): readonly string[] => [
+  ...(LIKELIER.get(said) ?? []),
+  ...(IDIOM.get(said) ?? []),
+];
 
 type Named = { id: string; name: string };
 
 /** A name in the words that a phrase is made of. */
 const spoken = (name: string): string => wordsOf(name).replaceAll('-', ' ');
+
+const COUNTS: Readonly<Record<string, number>> = { once: 1, twice: 2, thrice: 3 };
 
 /** Several clicks in a row, which is a macro and no press of this key. */
 const SEVERAL_CLICKS = /\b(?:double|triple|two|three) ?-?clicks?\b/;
@@ -102,6 +104,12 @@ class Understanding {
     return this.macros.get(words) ?? this.macros.get(words.replace(/^macro (?:called |named )?/, ''));
   }
 
+  /** The only macro whose name begins with these words. */
+  private macroBegun(said: string): string | undefined {
+    const begun = [...this.macros].filter(([name]) => said.length >= 3 && name.startsWith(`${said} `));
+    return begun.length === 1 ? begun[0]?.[1] : undefined;
+  }
+
   /** Whether words name a layer beyond doubt, so that they need no verb: with the word *layer*, or as no key is called. */
   private isLayerAlone(said: string): boolean {
     return /\b(?:layer|level|floor)\b/.test(said) || keysSaid(said) === undefined;
@@ -116,17 +124,23 @@ class Understanding {
       const { layer, macro, keys, mods, n, time, way } = gaps;
       const filled = {
         layer: layer === undefined ? '' : this.layer(layer),
-        macro: macro === undefined ? '' : this.macro(macro),
+        macro: macro === undefined ? '' : (this.macro(macro) ?? (macro === said ? undefined : this.macroBegun(macro))),
         keys: keys === undefined ? [] : this.keysOrButton(keys),
         mods: mods === undefined ? [] : modifiersSaid(mods),
-        n: n === undefined ? 0 : numberOfWord(n),
+        n: n === undefined ? 0 : (COUNTS[n] ?? numberOfWord(n)),
         time: time === undefined ? 0 : timeSaid(time),
         way: way ?? '',
       };
       if (Object.values(filled).some((value) => value === undefined)) continue;
       if (layer !== undefined && layer === said && !this.isLayerAlone(said)) continue;
       const action = make(filled as never);
-      if (action) found.push(action);
+      // The base is always there below the others; to name it alone is to ask for the way back.
+      if (action)
+        found.push(
+          action.do === 'layer' && action.layer === this.context.layers[0]?.id && action.how === 'while'
+            ? { ...action, how: 'go' }
+            : action,
+        );
     }
     return found;
   }
@@ -143,9 +157,10 @@ class Understanding {
       const parsed = parseLine(line, this.context);
       if (parsed.ok && parsed.binding.kind === 'act') found.push(parsed.binding.action);
     };
-    for (const phrase of new Set([said, withoutVerb(said)])) {
+    for (const phrase of new Set([said, withoutHyphens(said), withoutVerb(said)])) {
       for (const line of LIKELIER.get(phrase) ?? []) fromLine(line);
-      const button = buttonSaid(phrase);
+      if (found.length > 0) break;
+      const button = buttonSaid(phrase) ?? buttonSaid(withoutHyphens(phrase));
       if (button !== undefined) {
         found.push({ do: 'button', button });
         continue;
@@ -156,7 +171,9 @@ class Understanding {
       for (const line of IDIOM.get(phrase) ?? []) fromLine(line);
       if (named && !isAsWritten) found.push({ do: 'keys', codes: named });
     }
-    return found.length > 0 ? found : this.byRules(said);
+    if (found.length > 0) return found;
+    const ruled = this.byRules(said);
+    return ruled.length > 0 || !said.includes('-') ? ruled : this.byRules(withoutHyphens(said));
   }
 
   /** The one action of a part of a gesture. */
@@ -172,7 +189,11 @@ class Understanding {
     const acts = this.actions(said).map((action): Binding => ({ kind: 'act', action }));
     const gesture = acts.length === 0 && !SEVERAL_CLICKS.test(said) ? gestureSaid(said, this.part) : undefined;
     const several = acts.length === 0 && !gesture && !SEVERAL_CLICKS.test(said) ? this.together(said) : undefined;
-    return [...silent.map((kind): Binding => ({ kind })), ...acts, ...[gesture, several].filter((one) => one !== undefined)];
+    return [
+      ...silent.map((kind): Binding => ({ kind })),
+      ...acts,
+      ...[gesture, several].filter((one) => one !== undefined),
+    ];
   }
 
   /** Two actions at once: `Shift and while Cues`. */
@@ -197,7 +218,8 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
   const readings: Reading[] = [];
   const add = (binding: Binding, slips?: Reading['slips']): void => {
     const printed = printLine(binding, context);
-    if (printed === undefined || readings.length >= MOST_READINGS || readings.some((one) => one.line === printed)) return;
+    if (printed === undefined || readings.length >= MOST_READINGS || readings.some((one) => one.line === printed))
+      return;
     readings.push({ line: printed, binding, ...(slips && slips.length > 0 && { slips }) });
   };
   if (line.length > 400) {
@@ -246,3 +268,6 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
   }
   return readings;
 }
+
+/** The words of a profile's own names, which are no slips. */
+export const ownWordsOf = (context: NotationContext): ReadonlySet<string> => new Understanding(context).ownWords();
