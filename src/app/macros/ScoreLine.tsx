@@ -1,7 +1,7 @@
 /** A short score as a line of text, to be typed straight in. */
 import { Input } from 'antd';
 import { useState } from 'react';
-import { parseScoreLine, printScoreLine } from '../../core/macro';
+import { parseScoreLine, printScoreLine } from '../../core/notation';
 import { Unreadable } from '../../core/reading';
 import type { Score } from '../../core/profile';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { parseScoreLine } from '../../core/macro';
+import { parseScoreLine } from '../../core/notation';
 import {
   hitAt,
   LABELS,

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { TWILL_42, HARROW_64 } from '../board';
-import { parseScoreLine } from '../macro';
+import { parseScoreLine } from '../notation';
 import { mustEdit, plainProfile, type Assignment, type Profile } from '../profile';
 import { mustBeSound } from '../check';
 import { Unreadable } from '../reading';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHOW_DESK } from '../../../demo';
-import { parseScoreLine } from '../macro';
+import { parseScoreLine } from '../notation';
 import type { Macro, Score, ScoreEvent } from '../profile';
 import { BitReader, BitWriter } from './coder';
 import { macroBytes, readMacros, writeMacros } from './scores';

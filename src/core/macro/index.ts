@@ -2,7 +2,6 @@
 export { type Duration, durationOf } from './duration';
 export { type Held, heldBy, leftDownBy, partsOf } from './held';
 export { macroFromLines, type MacroLines } from './macroFromLines';
-export { parseScoreLine, printScoreLine } from './line';
 export * as operations from './operations';
 export { isTooMuch, type Places, tidy, type TooMuch } from './operations';
 export { countsOf, keysOf, openKeys, type Press, type Presses, pressesOf } from './presses';

@@ -1,6 +1,6 @@
 /** A macro as it is written down: its scores as lines, and what is not as usual. Demo, tests and benches make theirs so. */
 import type { Macro } from '../profile';
-import { parseScoreLine } from './line';
+import { parseScoreLine } from '../notation';
 
 export type MacroLines = { id?: string; name?: string; press?: string; repeat?: string; release?: string } & Partial<
   Pick<Macro, 'run' | 'gapMs' | 'stop' | 'leavesHeld' | 'liftModifiers'>

@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Score } from '../profile';
 import { Unreadable } from '../reading';
-import { countsOf, isTooMuch, operations as op, parseScoreLine, pressesOf, printScoreLine, type TooMuch } from '.';
+import { countsOf, isTooMuch, operations as op, pressesOf, type TooMuch } from '.';
+import { parseScoreLine, printScoreLine } from '../notation';
 
 /** What an operation made, where it made something. */
 const made = (score: Score | TooMuch): Score => {
@@ -17,8 +18,8 @@ const places = (...found: number[]): Set<number> => new Set(found);
 describe('the line of a score', () => {
   test.each([
     '+Ctrl 40 +D 60 -D 20 -Ctrl',
-    '"Scene 3"/5 100 +Esc',
-    '"say \\"go\\"\\n" 5 wheel(0,-1) 250',
+    '"Scene 3" every 5 ms 100 +Esc',
+    '"say \\"go\\"\\n" 5 wheel down 1 250',
     '0.001 +F13 0.5 -F13 1.25',
     '',
   ])('%s is printed as it was read', (line) => expect(printScoreLine(score(line))).toBe(line));
@@ -26,7 +27,7 @@ describe('the line of a score', () => {
   test('a press is one word', () => expect(printScoreLine(score('A:80 120 A:80'))).toBe('+A 80 -A 120 +A 80 -A'));
 
   test.each([
-    ['+A 20 Nonsense', 'Column 7: "Nonsense" is not +KEY, -KEY, KEY:MS, a time in ms, "text" or wheel(x,y)'],
+    ['+A 20 Nonsense', 'Column 7: "Nonsense" is not +KEY, -KEY, KEY:MS, a time in ms, "text" or wheel up'],
     ['+Shft', 'Column 1: "Shft" is not a key such as Esc, A or F13'],
     ['5 "open', 'Column 3: a text ends with a quote'],
     ['wheel(0,500)', 'Column 1: the wheel turns 127 notches at most'],
@@ -105,7 +106,7 @@ describe('operations', () => {
         { step: 'up' as const, code: 'ControlLeft' },
         { step: 'text' as const, text: 'go', gapMs: 5 },
       ].reduce<Score>(op.addStep, score('')),
-      '+Ctrl +D 60 -D 40 -Ctrl "go"/5',
+      '+Ctrl +D 60 -D 40 -Ctrl "go" every 5 ms',
     ],
     [
       'a text as presses',

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Macro, Score } from '../profile';
-import { arrivalsOf, asHeard, macroFromLines, operations, parseScoreLine, remediesFor, seenBy, SURE } from '.';
+import { arrivalsOf, asHeard, macroFromLines, operations, remediesFor, seenBy, SURE } from '.';
+import { parseScoreLine } from '../notation';
 
 const score = (line: string): Score => parseScoreLine(line);
 const POLL_US = 1000;

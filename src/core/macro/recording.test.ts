@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { printScoreLine, Recording, type RecordingOptions } from '.';
+import { Recording, type RecordingOptions } from '.';
+import { printScoreLine } from '../notation';
 
 const OPTIONS: RecordingOptions = {
   keys: true,
@@ -37,7 +38,7 @@ describe('a recording', () => {
     [
       'buttons alone',
       record('+KeyA 0, +hid:09:0001 10, -hid:09:0001 20', { keys: false }),
-      '+hid:09:0001 10 -hid:09:0001',
+      '+button 1 10 -button 1',
     ],
     [
       'the stop chord is never in it',
@@ -61,7 +62,7 @@ describe('a recording', () => {
     const recording = new Recording(OPTIONS);
     recording.take({ tUs: 5000, wheel: { dx: 0, dy: 1 } });
     recording.take({ tUs: 25_000, wheel: { dx: 0, dy: -2 } });
-    expect(printScoreLine(recording.score())).toBe('wheel(0,1) 20 wheel(0,-2)');
+    expect(printScoreLine(recording.score())).toBe('wheel up 1 20 wheel down 2');
   });
 
   test('idleness is noticed without an event, but not before the first', () => {

@@ -11,3 +11,5 @@ export { type LineError } from './scanner';
 export { type ParsedActuation, parseActuation, printActuation } from './travel';
 export { sentencesOf } from './sentences';
 export { type Missing, type Reading, sayReading, type Stretch, understand, type Understood } from './understand';
+export { parseScoreLine, printScoreLine } from './scoreLine';
+export { readText, type ReadText, rewriteText, type Site, type TextProblem, type TextProfile, writeText } from './text';

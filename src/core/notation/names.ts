@@ -26,7 +26,7 @@ function printName(id: string, candidates: readonly Named[]): string {
   if (!named) return `#${id}`;
   const sameName = candidates.filter(({ name }) => name.toLowerCase() === named.name.toLowerCase());
   if (sameName.length > 1) return `#${id}`;
-  const plain = !/[,&"#\\]|^keys\b/i.test(named.name) && named.name === named.name.trim();
+  const plain = !/[,&"#\\(){}$]|--|\/\/|^keys\b/i.test(named.name) && named.name === named.name.trim();
   return plain ? named.name : `"${named.name.replace(/["\\]/g, '\\$&')}"`;
 }
 

@@ -3,8 +3,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { isTooMuch, operations as op, parseScoreLine } from '../macro';
-import { parseActuation, parseLine } from '../notation';
+import { isTooMuch, operations as op } from '../macro';
+import { parseActuation, parseLine, parseScoreLine } from '../notation';
 import { Unreadable } from '../reading';
 import {
   addMacro,

@@ -24,7 +24,7 @@ export {
   timingOf,
   turnedBack,
 } from './questions';
-export { problemsOfZod, readProfile, readWithDoubles } from './reading';
+export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
 export {
   isJoined,
   namedBy,

@@ -1,7 +1,7 @@
 /** From unknown data to a profile, or to the problems of its shape, in words. */
 import { quoted, type z } from '../reading';
-import type { Problem } from './problem';
-import { profileSchema, profileShapeSchema, type Profile } from './schema';
+import { printProblem, type Problem } from './problem';
+import { bindingSchema, profileSchema, profileShapeSchema, type Binding, type Profile } from './schema';
 
 const NOUNS: Readonly<Record<string, string>> = {
   array: 'a list',
@@ -60,4 +60,12 @@ export function readWithDoubles(data: unknown): Profile | undefined {
 export function readProfile(data: unknown): { profile: Profile } | { problems: Problem[] } {
   const result = profileSchema.safeParse(data);
   return result.success ? { profile: result.data } : { problems: problemsOfZod(result.error) };
+}
+
+/** A binding from unknown data, or the first problem of its shape. */
+export function bindingOfJson(data: unknown): { binding: Binding } | { message: string } {
+  const result = bindingSchema.safeParse(data);
+  if (result.success) return { binding: result.data };
+  const [first] = problemsOfZod(result.error);
+  return { message: first ? printProblem(first) : 'is not right' };
 }

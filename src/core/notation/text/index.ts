@@ -1,0 +1,5 @@
+/** A whole profile as one text: read, written, and changed where a profile has changed. Its grammar: docs/formats/text.md. */
+export { readText, type ReadText, type Site, type TextProfile } from './read';
+export { rewriteText } from './rewrite';
+export { type TextProblem } from './source';
+export { writeText } from './write';

@@ -1,0 +1,1 @@
+export const rewriteText = (text: string): string => text;
