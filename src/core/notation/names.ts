@@ -19,7 +19,7 @@ export const printMacro = (id: string, { macros }: NotationContext): string => p
 
 /** A text in quotes. */
 export const printText = (text: string): string =>
-  `"${text.replace(/["\\]/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\t', '\\t')}"`;
+  `"${text.replace(/["\\]/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\t', '\\t').replaceAll('\r', '\\r')}"`;
 
 function printName(id: string, candidates: readonly Named[]): string {
   const named = candidates.find((candidate) => candidate.id === id);

@@ -25,7 +25,7 @@ export type Piece = { text: string; column: number };
 const ENDS_A_WORD = /[\s,+&"]/;
 const ENDS_A_NAME = /[,&]/;
 /** What a letter behind a backslash means in a text. */
-const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t' };
+const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r' };
 
 export class Scanner {
   private at = 0;
@@ -88,10 +88,10 @@ export class Scanner {
   takeName(): Piece & { quoted: boolean } {
     const { text, column } = this.peek();
     if (text === '"') {
-      const match = /^"((?:[^"\\]|\\.)*)"/.exec(this.line.slice(column - 1));
+      const match = /^"((?:[^"\\]|\\.)*)"/s.exec(this.line.slice(column - 1));
       if (!match) this.fail({ text: this.line.slice(column - 1), column }, ['a closing quote']);
       this.at = column - 1 + (match?.[0].length ?? 0);
-      return { text: (match?.[1] ?? '').replace(/\\(.)/g, '$1'), column, quoted: true };
+      return { text: (match?.[1] ?? '').replace(/\\(.)/gs, '$1'), column, quoted: true };
     }
     let end = this.at;
     while (end < this.line.length && !ENDS_A_NAME.test(this.line[end] as string)) end++;
@@ -104,10 +104,10 @@ export class Scanner {
   takeText(): string | undefined {
     const { text, column } = this.peek();
     if (text !== '"') return undefined;
-    const match = /^"((?:[^"\\]|\\.)*)"/.exec(this.line.slice(column - 1));
+    const match = /^"((?:[^"\\]|\\.)*)"/s.exec(this.line.slice(column - 1));
     if (!match) return this.fail({ text: this.line.slice(column - 1), column }, ['a closing quote']);
     this.at = column - 1 + match[0].length;
-    return (match[1] ?? '').replace(/\\(.)/g, (_, letter: string) => ESCAPES[letter] ?? letter);
+    return (match[1] ?? '').replace(/\\(.)/gs, (_, letter: string) => ESCAPES[letter] ?? letter);
   }
 
   /** Stops reading with an error at a piece: what could stand there, or why it cannot be, in a sentence. */

@@ -16,10 +16,10 @@ import { quoted, Unreadable } from '../reading';
 import { printText } from './names';
 
 const WORD =
-  /"(?:[^"\\]|\\.)*"?(?:\/\d+|\s+every\s+\d+(?:\.\d+)?\s*ms\b)?|[+-]?button\s+\d+(?::\S+)?|wheel\s+(?:up|down|left|right)(?:\s+\d+\b)?|\S+/gi;
-const TEXT = /^"((?:[^"\\]|\\.)*)"(?:(?:\/|\s+every\s+)(\d{1,5})(?:\s*ms)?)?$/i;
+  /"(?:[^"\\]|\\.)*"?(?:\/\d+|\s+every\s+\d+(?:\.\d+)?\s*ms\b)?|[+-]?button\s+\d+(?::\S+)?|wheel\s+(?:up|down|left|right)(?:\s+\d+\b)?|\S+/gis;
+const TEXT = /^"((?:[^"\\]|\\.)*)"(?:(?:\/|\s+every\s+)(\d{1,5})(?:\s*ms)?)?$/is;
 const WHEEL = /^wheel\((-?\d{1,3}),(-?\d{1,3})\)$|^wheel\s+(up|down|left|right)(?:\s+(\d+))?$/i;
-const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t' };
+const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r' };
 const TURNS: Readonly<Record<string, readonly [dx: number, dy: number]>> = {
   up: [0, 1],
   down: [0, -1],
@@ -55,7 +55,7 @@ export function parseScoreLine(line: string): Score {
     } else if (moment) {
       pass(moment[1] ?? '', 0);
     } else if (text) {
-      const said = (text[1] ?? '').replace(/\\(.)/g, (_, letter: string) => ESCAPES[letter] ?? letter);
+      const said = (text[1] ?? '').replace(/\\(.)/gs, (_, letter: string) => ESCAPES[letter] ?? letter);
       if (said.length < 1 || said.length > LIMITS.textLength) fail(`a text has 1 to ${LIMITS.textLength} characters`);
       const gapMs = Number(text[2] ?? 0);
       if (gapMs > LIMITS.gapMs.most) fail(`characters come ${LIMITS.gapMs.most} ms apart at most`);

@@ -20,7 +20,8 @@ export function printBinding(binding: Binding, context: NotationContext): string
   const line = printLine(plain, context);
   if (line !== undefined) {
     const parsed = parseLine(line, context);
-    if (parsed.ok && sameData(parsed.binding, plain)) return line;
+    // A dot alone stands for a key that is not said anything of.
+    if (parsed.ok && sameData(parsed.binding, plain)) return line === '.' ? 'Period' : line;
   }
   return `json ${JSON.stringify(plain)}`;
 }

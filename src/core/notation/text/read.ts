@@ -43,13 +43,27 @@ export type Site = {
   alone: boolean;
 };
 
-export type TextProfile = { profile: Profile | undefined; board: Board | undefined; line: number; isBase: boolean };
+/**
+ * One profile of a text: what it says when all of it is right, and as far as it could be read. `line` is that of its heading; a `base` is
+ * not given out, only built on.
+ */
+export type TextProfile = {
+  profile: Profile | undefined;
+  draft: Profile;
+  board: Board | undefined;
+  line: number;
+  isBase: boolean;
+};
+
+/** A heading and what belongs to it: from its line to its last inner one. `about`: the id of what it makes or changes. */
+export type TextBlock = { word: string; line: number; last: number; profile: number; about: string | undefined };
 
 export type ReadText = {
   /** Each profile of the text in turn; one that is not right is undefined, and its problems are among `problems`. */
   profiles: readonly TextProfile[];
   problems: readonly TextProblem[];
   sites: readonly Site[];
+  blocks: readonly TextBlock[];
 };
 
 type Block = { head: SourceLine; word: string; rest: Piece; inner: SourceLine[] };
@@ -190,11 +204,35 @@ class TextReader {
       const isRight = this.source.problems.length === before && 'profile' in result;
       if ('problems' in result && this.source.problems.length === before)
         for (const { path, message } of result.problems) this.failAt(draft, path, message);
-      return { profile: isRight ? result.profile : undefined, board: draft.board, line, isBase: draft.isBase };
+      return {
+        profile: isRight ? result.profile : undefined,
+        draft: draft.profile,
+        board: draft.board,
+        line,
+        isBase: draft.isBase,
+      };
     });
     this.uniqueIds(profiles);
     this.source.problems.sort((a, b) => a.line - b.line || a.column - b.column);
-    return { profiles, problems: this.source.problems, sites: this.sites };
+    return { profiles, problems: this.source.problems, sites: this.sites, blocks: this.textBlocks() };
+  }
+
+  private textBlocks(): TextBlock[] {
+    return this.drafts.flatMap(({ block, blocks }, profile) =>
+      [block, ...blocks].map((one): TextBlock => {
+        const { number } = one.head;
+        const site = this.sites.find(
+          ({ line, is }) => line === number && ['layer', 'macro', 'role', 'joint', 'joined'].includes(is),
+        );
+        return {
+          word: one.word,
+          line: number,
+          last: one.inner.at(-1)?.number ?? number,
+          profile,
+          about: site?.layer ?? site?.id,
+        };
+      }),
+    );
   }
 
   private uniqueIds(profiles: readonly TextProfile[]): void {
@@ -354,7 +392,7 @@ class TextReader {
   private describe(draft: Draft, from: Draft | undefined): void {
     let timing: PartialTiming = {};
     for (const line of draft.block.inner) {
-      const [, word = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/.exec(line.text) ?? [];
+      const [, word = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/s.exec(line.text) ?? [];
       const piece = { text: rest, at: word.length + space.length };
       this.site(line, undefined, 'profile');
       const value = nameIn(piece);
@@ -458,7 +496,7 @@ class TextReader {
     const layer: Layer = {
       id: own,
       name,
-      dye: dye ?? source?.dye ?? DYES[layers.length % DYES.length] ?? 'indigo',
+      dye: dye ?? source?.dye ?? dyeFor(own),
       keys: {},
     };
     if (source) this.likes.set(layer, source);
@@ -549,7 +587,7 @@ class TextReader {
   }
 
   private without(draft: Draft, block: Block): void {
-    const [, what = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/.exec(block.rest.text) ?? [];
+    const [, what = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/s.exec(block.rest.text) ?? [];
     const piece = { text: rest, at: block.rest.at + what.length + space.length };
     const name = nameIn(piece).toLowerCase();
     const { profile } = draft;
@@ -912,6 +950,10 @@ export function cellsOf(text: string): Piece[] {
   return cells;
 }
 
+/** The dye of a layer for which none is written: always the same for the same id, wherever the layer stands. */
+const dyeFor = (id: string): Layer['dye'] =>
+  DYES[[...id].reduce((sum, letter) => sum + (letter.codePointAt(0) ?? 0), 5) % DYES.length] ?? 'indigo';
+
 /** Plain data again, so that what is like another shares nothing with it. */
 const structuredCopy = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
 
@@ -934,6 +976,7 @@ export function readText(text: string, boards: readonly Board[] = []): ReadText 
         },
       ],
       sites: [],
+      blocks: [],
     };
   return new TextReader(text, boards).read();
 }

@@ -1,1 +1,429 @@
-export const rewriteText = (text: string): string => text;
+/**
+ * A text brought up to date with a profile that was changed elsewhere: only the lines that say what has changed are touched, and
+ * comments, values, order and a person's own way of writing stay. What comes out is read again; where a small change would
+ * not say the same, the text is written anew and its comments are kept below it, so that it never says something else than the profile.
+ */
+import type { Board } from '../../board';
+import { DEFAULT_ACTUATION, sameData, type Assignment, type Layer, type Profile } from '../../profile';
+import { printActuation } from '../travel';
+import { printScoreLine } from '../scoreLine';
+import { cellsOf, readText, type ReadText, type Site, type TextBlock } from './read';
+import { commentAt } from './source';
+import { ownTiming, printTiming, wordOfKey } from './words';
+import {
+  headLines,
+  isPlain,
+  jointLine,
+  joinedLine,
+  layerLines,
+  macroLines,
+  printAssignment,
+  printCell,
+  printKeyLine,
+  printLayerHead,
+  printLayerName,
+  roleLine,
+  writeText,
+} from './write';
+
+const INDENT = '  ';
+
+const joinedId = ({ when, also }: Profile['joinedLayers'][number]): string => `${when.join('+')} > ${also}`;
+
+/** Changes of one text, line by line: what replaces a line (nothing takes it out), and what comes behind it. */
+class Rewriting {
+  readonly raw: string[];
+  private readonly replaced = new Map<number, string | undefined>();
+  private readonly behind = new Map<number, string[]>();
+
+  constructor(
+    text: string,
+    private readonly read: ReadText,
+    private readonly index: number,
+    private readonly to: Profile,
+    private readonly board: Board | undefined,
+  ) {
+    this.raw = text.split(/\r\n|\n|\r/);
+  }
+
+  text(): string {
+    return this.raw
+      .flatMap((line, n) => {
+        const own = this.replaced.has(n + 1) ? this.replaced.get(n + 1) : line;
+        return [...(own === undefined ? [] : [own]), ...(this.behind.get(n + 1) ?? [])];
+      })
+      .join('\n');
+  }
+
+  private line(number: number): string {
+    return this.replaced.has(number) ? (this.replaced.get(number) ?? '') : (this.raw[number - 1] ?? '');
+  }
+
+  /** Puts a line in the place of another, behind its indentation and with its comment. */
+  private replace(number: number, text: string): void {
+    const raw = this.raw[number - 1] ?? '';
+    const comment = raw.slice(commentAt(raw));
+    this.replaced.set(number, `${/^\s*/.exec(raw)?.[0] ?? ''}${text.trimStart()}${comment}`);
+  }
+
+  /** Takes a line out; its comment stays. */
+  private takeOut(number: number): void {
+    const raw = this.raw[number - 1] ?? '';
+    const comment = raw.slice(commentAt(raw)).trim();
+    this.replaced.set(number, comment === '' ? undefined : `${/^\s*/.exec(raw)?.[0] ?? ''}${comment}`);
+  }
+
+  private insert(number: number, lines: readonly string[]): void {
+    const at = Math.max(0, number);
+    this.behind.set(at, [...(this.behind.get(at) ?? []), ...lines]);
+  }
+
+  private blocks(word: string, about?: string): TextBlock[] {
+    return this.read.blocks.filter(
+      (block) => block.profile === this.index && block.word === word && (about === undefined || block.about === about),
+    );
+  }
+
+  /** The last line of this profile. */
+  private end(): number {
+    return Math.max(...this.read.blocks.filter(({ profile }) => profile === this.index).map(({ last }) => last));
+  }
+
+  /** Where a new block of a kind goes: behind the last one of it, or of the kind before it, or at the end. */
+  private placeFor(...words: readonly string[]): { at: number; isFirst: boolean } {
+    for (const [n, word] of words.entries()) {
+      const last = this.blocks(word).at(-1)?.last;
+      if (last !== undefined) return { at: last, isFirst: n > 0 };
+    }
+    return { at: this.end(), isFirst: true };
+  }
+
+  private takeOutBlock({ line, last }: TextBlock): void {
+    for (let n = line; n <= last; n++) this.takeOut(n);
+  }
+
+  change(from: Profile): void {
+    this.describe(from);
+    this.lists(from);
+    this.depths(from);
+    this.macros(from);
+    this.layers(from);
+  }
+
+  private describe(from: Profile): void {
+    const { to } = this;
+    const [block] = this.read.blocks.filter(
+      ({ profile, word }) => profile === this.index && (word === 'profile' || word === 'base'),
+    );
+    if (!block) return;
+    const [head = '', ...said] = headLines(to);
+    if (from.name !== to.name || from.id !== to.id) {
+      const raw = this.raw[block.line - 1] ?? '';
+      const like = /,?\s+like\s+("(?:[^"\\]|\\.)*"|[^,]+?)\s*(?:,.*)?$/.exec(raw.slice(0, commentAt(raw)))?.[1];
+      this.replace(block.line, `${head}${like === undefined ? '' : `, like ${like}`}`);
+    }
+    const timing = printTiming(ownTiming(to.timing));
+    const wanted: Readonly<Record<string, string | undefined>> = {
+      ...(from.board !== to.board && { board: said.find((line) => line.trim().startsWith('board'))?.trim() }),
+      ...(from.hostLayout !== to.hostLayout && { host: said.find((line) => line.trim().startsWith('host'))?.trim() }),
+      ...(from.icon !== to.icon && { icon: said.find((line) => line.trim().startsWith('icon'))?.trim() }),
+      ...(!sameData(from.timing, to.timing) && { timing: timing === '' ? undefined : `timing ${timing}` }),
+    };
+    for (const [word, text] of Object.entries(wanted)) {
+      const there = this.innerLines(block).find((number) =>
+        new RegExp(`^\\s*${word}\\b`).test(this.raw[number - 1] ?? ''),
+      );
+      if (there !== undefined && text !== undefined) this.replace(there, text);
+      else if (there !== undefined) this.takeOut(there);
+      else if (text !== undefined) this.insert(block.last, [`${INDENT}${text}`]);
+    }
+  }
+
+  private innerLines({ line, last }: TextBlock): number[] {
+    return Array.from({ length: last - line }, (_, n) => line + 1 + n);
+  }
+
+  /** Roles, joint presses and joined layers: a line each. */
+  private lists(from: Profile): void {
+    const { to, board } = this;
+    const lists = [
+      {
+        word: 'role',
+        before: ['profile', 'base'],
+        old: from.roles,
+        now: to.roles,
+        idOf: (one: never) => (one as { id: string }).id,
+        print: (one: never) => roleLine(one),
+      },
+      {
+        word: 'joint',
+        before: ['layer'],
+        old: from.joints,
+        now: to.joints,
+        idOf: (one: never) => (one as { id: string }).id,
+        print: (one: never) => jointLine(one, to, board),
+      },
+      {
+        word: 'joined',
+        before: ['joint', 'layer'],
+        old: from.joinedLayers,
+        now: to.joinedLayers,
+        idOf: (one: never) => joinedId(one),
+        print: (one: never) => joinedLine(one, to),
+      },
+    ] as const;
+    for (const { word, before, old, now, idOf, print } of lists) {
+      const added: string[] = [];
+      for (const one of now) {
+        const id = idOf(one as never);
+        const was = (old as readonly unknown[]).find((other) => idOf(other as never) === id);
+        const block = this.blocks(word, id).at(-1);
+        const text = print(one as never);
+        if (!was) added.push(text);
+        else if (block && (!sameData(was, one) || this.namesChanged(from))) {
+          const raw = this.raw[block.line - 1] ?? '';
+          if (!sameData(was, one) || raw.slice(0, commentAt(raw)).trim() !== text) this.replace(block.line, text);
+        } else if (!sameData(was, one)) added.push(text);
+      }
+      for (const one of old as readonly unknown[])
+        if (!(now as readonly unknown[]).some((other) => idOf(other as never) === idOf(one as never)))
+          for (const block of this.blocks(word, idOf(one as never))) this.takeOut(block.line);
+      if (added.length > 0) {
+        const { at, isFirst } = this.placeFor(word, ...before);
+        this.insert(at, isFirst ? ['', ...added] : added);
+      }
+    }
+  }
+
+  /** Whether a name that lines may hold has changed. */
+  private namesChanged(from: Profile): boolean {
+    const names = ({ layers, macros, roles }: Profile): string[] =>
+      [...layers, ...macros, ...roles].map(({ id, name }) => `${id} ${name}`);
+    return !sameData(names(from), names(this.to));
+  }
+
+  private depths(from: Profile): void {
+    const { to, board } = this;
+    const said = (profile: Profile): Map<string | undefined, string> =>
+      new Map([
+        ...(sameData(profile.travel.board, DEFAULT_ACTUATION)
+          ? []
+          : [[undefined, printActuation(profile.travel.board)] as const]),
+        ...Object.entries(profile.travel.keys).map(([key, one]) => [key, printActuation(one)] as const),
+      ]);
+    const [old, now] = [said(from), said(to)];
+    const added: string[] = [];
+    for (const key of new Set([...old.keys(), ...now.keys()])) {
+      const line = now.get(key);
+      if (line === old.get(key)) continue;
+      const word = key === undefined ? 'board' : wordOfKey(key, board);
+      const site = this.read.sites.findLast(
+        (one) => one.profile === this.index && one.is === 'depth' && one.key === key,
+      );
+      if (site?.alone && line === undefined) this.takeOut(site.line);
+      else if (site?.alone && line !== undefined) {
+        const raw = this.raw[site.line - 1] ?? '';
+        this.replace(site.line, `${raw.slice(0, (/:(?=\s|$)/.exec(raw)?.index ?? 0) + 1)} ${line}`);
+      } else added.push(`${INDENT}${word}: ${line ?? printActuation(to.travel.board)}`);
+    }
+    if (added.length === 0) return;
+    const block = this.blocks('depths').at(-1);
+    if (block) this.insert(block.last, added);
+    else this.insert(this.placeFor('role', 'profile', 'base').at, ['', 'depths', ...added]);
+  }
+
+  private macros(from: Profile): void {
+    const added: string[] = [];
+    for (const macro of this.to.macros) {
+      const was = from.macros.find(({ id }) => id === macro.id);
+      if (was && sameData(was, macro)) continue;
+      const lines = macroLines(macro);
+      const block = this.blocks('macro', macro.id).at(-1);
+      if (!was || !block) {
+        added.push(...lines);
+        continue;
+      }
+      const [head = ''] = lines;
+      if (head !== macroLines(was)[0]) this.replace(block.line, head);
+      for (const [word, part] of [
+        ['press', 'onPress'],
+        ['repeat', 'repeat'],
+        ['release', 'onRelease'],
+      ] as const) {
+        const score = macro[part];
+        if (sameData(score, was[part])) continue;
+        const there = this.innerLines(block).find((number) =>
+          new RegExp(`^\\s*${word}\\b`, 'i').test(this.raw[number - 1] ?? ''),
+        );
+        const text = score && `${word} ${printScoreLine(score)}`.trimEnd();
+        if (there !== undefined && text !== undefined) this.replace(there, text);
+        else if (there !== undefined) this.takeOut(there);
+        else if (text !== undefined) this.insert(block.last, [`${INDENT}${text}`]);
+      }
+    }
+    for (const { id } of from.macros)
+      if (!this.to.macros.some((macro) => macro.id === id))
+        for (const block of this.blocks('macro', id)) this.takeOutBlock(block);
+    if (added.length > 0) {
+      const { at, isFirst } = this.placeFor('macro', 'depths', 'role', 'profile', 'base');
+      this.insert(at, isFirst ? ['', ...added] : added);
+    }
+  }
+
+  private layers(from: Profile): void {
+    const { to } = this;
+    const renamed = this.namesChanged(from);
+    for (const layer of to.layers) {
+      const was = from.layers.find(({ id }) => id === layer.id);
+      const block = this.blocks('layer', layer.id).at(-1);
+      if (!was) {
+        const at = this.placeFor('layer', 'macro', 'depths', 'role', 'profile', 'base').at;
+        this.insert(at, ['', ...layerLines(layer, to, this.board)]);
+        continue;
+      }
+      if (block && (was.name !== layer.name || was.dye !== layer.dye)) {
+        const raw = this.raw[block.line - 1] ?? '';
+        const like = /,\s*(like\s+(?:"(?:[^"\\]|\\.)*"|[^,]+?))\s*(?:,.*)?$/.exec(raw.slice(0, commentAt(raw)))?.[1];
+        this.replace(block.line, `${printLayerHead(layer)}${like === undefined ? '' : `, ${like}`}`);
+      }
+      const keys = [...new Set([...Object.keys(was.keys), ...Object.keys(layer.keys)])];
+      const lines = keys.flatMap((key) => {
+        const [old, now] = [was.keys[key], layer.keys[key]];
+        // Names of layers, macros and roles stand in the lines of keys; where one has changed, the line is written anew.
+        const isOther =
+          !sameData(old, now) || (renamed && now && printAssignment(now, from) !== printAssignment(now, to));
+        return isOther ? this.key(layer, key, now) : [];
+      });
+      if (lines.length === 0) continue;
+      if (block) this.insert(block.last, lines);
+      else this.insert(this.end(), ['', `on ${printLayerName(layer.id, to)}`, ...lines]);
+    }
+    for (const { id } of from.layers)
+      if (!to.layers.some((layer) => layer.id === id))
+        for (const block of this.blocks('layer', id)) this.takeOutBlock(block);
+  }
+
+  /** Changes what is said of a key of a layer; a line that has to be put behind the layer's own, when none can be changed. */
+  private key(layer: Layer, key: string, now: Assignment | undefined): string[] {
+    const { to, board } = this;
+    const sites = this.read.sites.filter(
+      (site) =>
+        site.profile === this.index &&
+        site.layer === layer.id &&
+        site.key === key &&
+        (site.is === 'key' || site.is === 'cell'),
+    );
+    const last = sites.at(-1);
+    const cell = sites.findLast(({ is, alone }) => is === 'cell' && alone);
+    const own = last?.is === 'key' && last.alone ? last : undefined;
+    if (own) {
+      const raw = this.raw[own.line - 1] ?? '';
+      const colon = /:(?=\s|$)/.exec(raw)?.index ?? 0;
+      const saysOnly = /^\s*(?:"(?:[^"\\]|\\.)*")?\s*(?:[({]|--|$)/.test(raw.slice(colon + 1, commentAt(raw)));
+      const others = sites.filter((site) => site !== own);
+      if (saysOnly && cell && others.length === 1 && now) {
+        this.cell(cell, printCell(now, to));
+        if (isPlain(now)) this.takeOut(own.line);
+        else this.replace(own.line, `${raw.slice(0, colon + 1)} ${printAssignment(now, to, false)}`);
+        return [];
+      }
+      const below = others.length === 0 ? undefined : others.at(-1);
+      const cellSays = below && below === cell ? this.cellText(cell) : undefined;
+      if (!now && (others.length === 0 || cellSays === '.')) this.takeOut(own.line);
+      else if (now && cellSays !== undefined && isPlain(now) && cellSays === printCell(now, to)) this.takeOut(own.line);
+      else this.replace(own.line, `${raw.slice(0, colon + 1)} ${now ? printAssignment(now, to) : '.'}`);
+      return [];
+    }
+    const isBase = to.layers[0]?.id === layer.id;
+    if (last && last === cell && (!now || (isPlain(now) && (!isBase || this.cellText(cell) === '.')))) {
+      this.cell(cell, printCell(now, to));
+      return [];
+    }
+    if (last && last === cell && now && !isBase && this.cellText(cell) === printCell({ does: now.does }, to))
+      return [`${INDENT}${wordOfKey(key, board)}: ${printAssignment(now, to, false)}`];
+    return [printKeyLine(key, now, to, board)];
+  }
+
+  private cellText({ line, from }: Site): string {
+    return cellsOf(this.raw[line - 1]?.slice(from - 1) ?? '')[0]?.text ?? '';
+  }
+
+  /** Puts another text into a cell; cells behind it stay where they are as long as there is room. */
+  private cell({ line, from, key }: Site, text: string): void {
+    const row = this.line(line);
+    const raw = this.raw[line - 1] ?? '';
+    const place = cellsOf(raw).findIndex(({ at }) => at === from - 1);
+    const cell = cellsOf(row.slice(0, commentAt(row)))[place];
+    if (!cell || key === undefined) return;
+    const end = cell.at + cell.text.length;
+    const room = /^ */.exec(row.slice(end))?.[0].length ?? 0;
+    const isLast = row.slice(end).trim() === '';
+    const spaces = isLast ? 0 : Math.max(1, cell.text.length + room - text.length);
+    this.replaced.set(line, `${row.slice(0, cell.at)}${text}${' '.repeat(spaces)}${row.slice(end + room)}`);
+  }
+}
+
+/** Puts the blocks of a kind into the order of ids; the text as it was when they are in it. */
+function ordered(text: string, read: ReadText, index: number, word: string, ids: readonly string[]): string {
+  const blocks = read.blocks.filter(
+    (block) => block.profile === index && block.word === word && ids.includes(block.about ?? ''),
+  );
+  const wanted = blocks.toSorted((a, b) => ids.indexOf(a.about ?? '') - ids.indexOf(b.about ?? ''));
+  if (wanted.every((block, n) => block === blocks[n])) return text;
+  const raw = text.split(/\r\n|\n|\r/);
+  const next = (block: TextBlock): string[] => raw.slice(block.line - 1, block.last);
+  const lines: string[] = [];
+  let at = 0;
+  blocks.forEach((block, n) => {
+    lines.push(...raw.slice(at, block.line - 1), ...next(wanted[n] ?? block));
+    at = block.last;
+  });
+  return [...lines, ...raw.slice(at)].join('\n');
+}
+
+/** The comments of a text, each on a line of its own. */
+function commentsOf(text: string): string[] {
+  return text.split(/\r\n|\n|\r/).flatMap((raw) => {
+    const comment = raw.slice(commentAt(raw)).trim();
+    return comment === '' ? [] : [comment];
+  });
+}
+
+/** Which profile of a text has an id: the place among them, or that of the first that is given out. */
+export function placeOf(read: ReadText, id: string): number {
+  const same = read.profiles.findIndex(({ draft, isBase }) => !isBase && draft.id === id);
+  return same >= 0 ? same : read.profiles.findIndex(({ isBase }) => !isBase);
+}
+
+/**
+ * The text that says `to` in place of what it says of that profile. A text that is not right as it stands is changed where
+ * that can be done, and keeps what is wrong with it.
+ */
+export function rewriteText(text: string, to: Profile, boards: readonly Board[] = []): string {
+  const read = readText(text, boards);
+  const index = placeOf(read, to.id);
+  const from = read.profiles[index]?.draft;
+  const board = [...boards, ...(read.profiles[index]?.board ? [read.profiles[index].board] : [])].find(
+    ({ id }) => id === to.board,
+  );
+  if (!from) return text.trim() === '' ? writeText(to, board) : text;
+  if (sameData(from, to)) return text;
+  const rewriting = new Rewriting(text, read, index, to, board);
+  rewriting.change(from);
+  let changed = rewriting.text();
+  const orders: readonly [word: string, ids: string[]][] = [
+    ['role', to.roles.map(({ id }) => id)],
+    ['macro', to.macros.map(({ id }) => id)],
+    ['layer', to.layers.map(({ id }) => id)],
+    ['joint', to.joints.map(({ id }) => id)],
+    ['joined', to.joinedLayers.map(joinedId)],
+  ];
+  for (const [word, ids] of orders) changed = ordered(changed, readText(changed, boards), index, word, ids);
+  const again = readText(changed, boards).profiles[placeOf(readText(changed, boards), to.id)];
+  if (read.problems.length > 0 || (again?.profile && sameData(again.profile, to))) return changed;
+  const kept = commentsOf(text);
+  const fresh = writeText(to, board);
+  const others = read.profiles.filter(({ isBase }) => !isBase).length > 1;
+  // Of several profiles in one text only this one could be written anew; the others build on it, so the text stays as it was.
+  return others ? text : `${fresh}${kept.length > 0 ? `\n${kept.join('\n')}\n` : ''}`;
+}

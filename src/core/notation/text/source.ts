@@ -122,7 +122,7 @@ export class Source {
       }
     }
     columns.push(end + 1);
-    const named = start === 0 ? /^let\s+([A-Za-z][A-Za-z0-9_-]*)\s*=\s*(.*)$/.exec(text) : null;
+    const named = start === 0 ? /^let\s+([A-Za-z][A-Za-z0-9_-]*)\s*=\s*(.*)$/s.exec(text) : null;
     if (named?.[1] !== undefined) {
       this.values.set(named[1], named[2] ?? '');
       return undefined;

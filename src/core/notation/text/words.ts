@@ -15,7 +15,7 @@ export const slugOf = (name: string): string =>
     .replace(/-+$/, '');
 
 /** What a name may not hold without quotes: what ends it where it stands. */
-const NEEDS_QUOTES = /[,&"#\\()[\]$]|--|\/\/|^\s|\s$|\s\s|^(?:keys|like|id)\b/i;
+const NEEDS_QUOTES = /[,&":+#\\()[\]$]|--|\/\/|^\s|\s$|\s\s|^(?:keys|like|id)\b/i;
 
 export const quotedText = (text: string): string =>
   `"${text.replace(/["\\]/g, '\\$&').replaceAll('\n', '\\n').replaceAll('\t', '\\t').replaceAll('\r', '\\r')}"`;

@@ -39,7 +39,6 @@ const capBinding = (code: string): Assignment => ({ does: { kind: 'act', action:
 export function printCell(assignment: Assignment | undefined, profile: Profile): string {
   if (!assignment) return '.';
   const text = printBinding(assignment.does, profile);
-  if (text === '.') return 'Period';
   return /\s|^[(|]/.test(text) ? `(${text})` : text;
 }
 
@@ -58,7 +57,7 @@ export function printRow(cells: readonly { x: number; text: string; hand: string
   return line;
 }
 
-const isPlain = ({ label, role, note, does }: Assignment): boolean =>
+export const isPlain = ({ label, role, note, does }: Assignment): boolean =>
   label === undefined && role === undefined && note === undefined && !(does.kind === 'gesture' && does.timing);
 
 /** What a key's line says behind its colon. */
