@@ -1,9 +1,19 @@
 /** Files the command line reads. Whatever is wrong with one becomes a line that names file, place and reason. */
-import { readFileSync } from 'node:fs';
-import { type Board } from '../core/board';
+import { existsSync, readFileSync } from 'node:fs';
+import { boardById, type Board } from '../core/board';
 import type { Sound } from '../core/check';
 import type { Sample } from '../core/engine';
-import { checkProfileText, isIntelHex, parseBoard, parseSoundProfile, readIntelHex, readStrokes } from '../core/files';
+import {
+  checkProfileText,
+  isIntelHex,
+  parseBoard,
+  parseProfile,
+  parseProfiles,
+  parseSoundProfile,
+  readIntelHex,
+  readStrokes,
+} from '../core/files';
+import type { Profile } from '../core/profile';
 import { decodeImage } from '../core/image';
 import { READING_BUDGET, textOfFile, Unreadable } from '../core/reading';
 
@@ -51,17 +61,51 @@ export const loadBoard = (file: string): Board => fromJson(file, parseBoard);
 
 const boardOf = (file: string | undefined): Board | undefined => (file === undefined ? undefined : loadBoard(file));
 
-/** The problems of a profile file, and the sound profile when it has none. */
-export function checkFile(file: string, boardFile: string | undefined): { sound?: Sound; problems: string[] } {
-  const board = boardOf(boardFile);
-  return fromJson(file, (text) => checkProfileText(text, board));
+/** A file and, behind `#`, which of several profiles of a text is meant. A file of that whole name goes first. */
+function fileAndId(named: string): { file: string; id?: string } {
+  const [, file, id] = /^(.+)#([A-Za-z0-9][\w.-]*)$/.exec(named) ?? [];
+  return file === undefined || id === undefined || existsSync(named) ? { file: named } : { file, id };
 }
 
-/** A sound profile on its board. */
-export function loadProfile(file: string, boardFile: string | undefined): Sound {
+/** The problems of a profile file, and the sound profile when it has none. */
+export function checkFile(named: string, boardFile: string | undefined): { sound?: Sound; problems: string[] } {
   const board = boardOf(boardFile);
-  return fromJson(file, (text) => parseSoundProfile(text, board));
+  const { file, id } = fileAndId(named);
+  return fromJson(file, (text) => checkProfileText(text, board, id));
 }
+
+/** A sound profile on its board, from JSON or a text. */
+export function loadProfile(named: string, boardFile: string | undefined): Sound {
+  const board = boardOf(boardFile);
+  const { file, id } = fileAndId(named);
+  return fromJson(file, (text) => parseSoundProfile(text, board, id));
+}
+
+/** A profile that may still have problems, and the board it is for when that is known. */
+export function loadDraft(
+  named: string,
+  boardFile: string | undefined,
+): { profile: Profile; board: Board | undefined } {
+  const own = boardOf(boardFile);
+  const { file, id } = fileAndId(named);
+  const profile = fromJson(file, (text) => parseProfile(text, own, id));
+  return { profile, board: own ?? boardById(profile.board) };
+}
+
+/** Every profile of a file. */
+export function loadProfiles(file: string, boardFile: string | undefined): Profile[] {
+  const board = boardOf(boardFile);
+  return fromJson(file, (text) =>
+    parseProfiles(text, board).map((read) => {
+      if ('profile' in read) return read.profile;
+      throw read.problem;
+    }),
+  );
+}
+
+/** The lines of a file of text. */
+export const loadLines = (file: string): string[] =>
+  from(file, (bytes) => textOfFile(bytes, READING_BUDGET.csv.bytes).split(/\r\n|\n|\r/));
 
 /** The sound profile in an image, which may be Intel HEX. */
 export function loadImage(file: string, boardFile: string | undefined): Sound {

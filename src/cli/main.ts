@@ -5,7 +5,9 @@ import { checkCommand } from './check';
 import { imageCommand } from './image';
 import { conformCommand } from './conform';
 import { keyboardCommand } from './keyboard';
+import { lineCommand } from './line';
 import { replayCommand } from './replay';
+import { textCommand } from './text';
 
 /** Exit codes: 0 fine, 1 a check found something, 2 the input cannot be used. */
 const BAD_INPUT = 2;
@@ -37,8 +39,8 @@ program
 
 program
   .command('check')
-  .description('print the problems of a profile with their JSON paths; exit 1 when there is one')
-  .argument('<profile>', 'profile file')
+  .description('print the problems of a profile with their places; exit 1 when there is one')
+  .argument('<profile>', 'profile file: JSON, or a text (FILE#ID names one of several in a text)')
   .option('--board <file>', 'board file, when the board is not a bundled one')
   .action(checkCommand);
 
@@ -50,6 +52,25 @@ program
   .option('--read <file>', 'image file to print as a profile')
   .option('--board <file>', 'board file, when the board is not a bundled one')
   .action(imageCommand);
+
+program
+  .command('line')
+  .description(
+    'say what a typed line means, as JSON: its likeliest reading, all readings, or what is wrong and what is near',
+  )
+  .argument('[text...]', 'the line')
+  .option('--profile <file>', 'the profile whose layers and macros the line may name')
+  .option('--file <file>', 'a file of lines instead; one line of JSON for each')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .action(lineCommand);
+
+program
+  .command('text')
+  .description('print a profile as a text for people, or read such a text and print the profile')
+  .argument('[profile]', 'profile file')
+  .option('--read <file>', 'text to print as a profile')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .action(textCommand);
 
 program
   .command('keyboard')

@@ -14,6 +14,7 @@ import {
   type Problem,
   type Profile,
 } from '../profile';
+import { readText, type ReadText, type TextProblem } from '../notation';
 import { firstOf, parseJson, quoted, Unreadable } from '../reading';
 
 const ONE = 'underloom-profile';
@@ -43,11 +44,47 @@ function profileOf(data: unknown): Profile {
   throw unreadable(result.problems);
 }
 
+/** Whether a file is a profile written as a text (docs/formats/text.md), and not as JSON. */
+export const isProfileText = (text: string): boolean => /^(?:\s|\/\/[^\n]*(?:\n|$))*(?:profile|base|let)\b/.test(text);
+
+const placeOfProblem = ({ line, column }: TextProblem): string => `line ${line}, column ${column}`;
+const sayProblem = (problem: TextProblem): string => `${placeOfProblem(problem)}: ${problem.message}`;
+
+/** What is wrong with a text as an error: its first problem, and how many more there are. */
+function unreadableText([first, ...others]: readonly TextProblem[]): Unreadable {
+  return first
+    ? new Unreadable(placeOfProblem(first), `${first.message.replace(/\.$/, '')}${more(others.length)}`)
+    : new Unreadable('the whole text', 'holds no profile');
+}
+
+const given = ({ profiles }: ReadText): ReadText['profiles'] => profiles.filter(({ isBase }) => !isBase);
+
+/** The one profile of a text, or the one with an id. @throws Unreadable */
+function profileOfText(text: string, board: Board | undefined, id: string | undefined): Profile {
+  const read = readText(text, board ? [board] : []);
+  if (read.problems.length > 0) throw unreadableText(read.problems);
+  const profiles = given(read).flatMap(({ profile }) => profile ?? []);
+  const wanted = id === undefined ? profiles : profiles.filter((profile) => profile.id === id);
+  const [only, another] = wanted;
+  if (only && !another) return only;
+  const ids = profiles.map((profile) => profile.id).join(', ');
+  if (profiles.length === 0) throw unreadableText([]);
+  throw new Unreadable(
+    'the whole text',
+    id === undefined
+      ? `holds several profiles; name one behind the file, as in FILE#${profiles[0]?.id ?? ''} (there are ${ids})`
+      : `holds no profile with the id ${quoted(id)}; there are ${ids}`,
+  );
+}
+
 /**
- * A profile whose fields and values are right; it may have problems that keep it from being run.
+ * A profile whose fields and values are right; it may have problems that keep it from being run. The file is JSON, or a text.
+ * @param board a board that does not ship with us, for the rows of a text
+ * @param id which of several profiles of a text
  * @throws Unreadable naming the first problem and how many more there are
  */
-export const parseProfile = (text: string): Profile => profileOf(parseJson(text));
+export const parseProfile = (text: string, board?: Board, id?: string): Profile =>
+  isProfileText(text) ? profileOfText(text, board, id) : profileOf(parseJson(text));
 
 /** One profile of a file: itself, or why it cannot be read. `place` is which of the file's profiles it is. */
 export type Read = { place: string; profile: Profile } | { place: string; problem: Unreadable };
@@ -56,7 +93,19 @@ export type Read = { place: string; profile: Profile } | { place: string; proble
  * Every profile in a file: of one that holds a single profile, that one; of one that holds several, each by itself.
  * @throws Unreadable when it is no such file at all, or holds nothing but one profile that cannot be read
  */
-export function parseProfiles(text: string): Read[] {
+export function parseProfiles(text: string, board?: Board): Read[] {
+  if (isProfileText(text)) {
+    const read = readText(text, board ? [board] : []);
+    const profiles = given(read);
+    const ends = profiles.map((_, n) => profiles[n + 1]?.line ?? Infinity);
+    if (profiles.length <= 1 && (read.problems.length > 0 || profiles.length === 0))
+      throw unreadableText(read.problems);
+    return profiles.map(({ profile, draft, line }, n): Read => {
+      const place = `profile ${n + 1} (${quoted(draft.name)})`;
+      const own = read.problems.filter((problem) => problem.line >= line && problem.line < (ends[n] ?? Infinity));
+      return profile ? { place, profile } : { place, problem: unreadableText(own.length > 0 ? own : read.problems) };
+    });
+  }
   const data = parseJson(text);
   const list = fieldOf(data, 'format') === MANY_PROFILES ? fieldOf(data, 'profiles') : data;
   if (!Array.isArray(list)) return [{ place: '', profile: profileOf(data) }];
@@ -77,14 +126,22 @@ export function parseProfiles(text: string): Read[] {
  * A profile that is right in every respect, on its board.
  * @throws Unreadable
  */
-export function parseSoundProfile(text: string, board?: Board): Sound {
-  const checked = check(parseProfile(text), board);
+export function parseSoundProfile(text: string, board?: Board, id?: string): Sound {
+  const checked = check(parseProfile(text, board, id), board);
   if (isSound(checked)) return checked;
   throw unreadable(checked.problems);
 }
 
 /** The problems of a profile file as lines `path: reason`, the first of many and how many more; none when it is sound. */
-export function checkProfileText(text: string, board?: Board): { sound?: Sound; problems: string[] } {
+export function checkProfileText(text: string, board?: Board, id?: string): { sound?: Sound; problems: string[] } {
+  if (isProfileText(text)) {
+    const { problems } = readText(text, board ? [board] : []);
+    if (problems.length > 0) return { problems: firstOf(problems.map(sayProblem)) };
+    const checked = check(profileOfText(text, board, id), board);
+    return isSound(checked)
+      ? { sound: checked, problems: [] }
+      : { problems: firstOf(checked.problems.map(printProblem)) };
+  }
   const data = parseJson(text);
   const result = readProfile(data);
   if ('problems' in result) {

@@ -3,7 +3,11 @@ import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
 import { ACTION_WORDS, OFFERS, type Meaning } from './actionWords';
 import { printLayer, printMacro, type NotationContext } from './names';
 import { GESTURE_WORDS, LAYER_WORDS } from './parse';
-import type { LayerHow } from '../profile';
+import { allActions, type LayerHow, type Profile } from '../profile';
+import { nameCompletions } from './understand/nameCompletions';
+
+/** What names in a line refer to, and the codes that the profile uses, the most used first. */
+export type CompletionContext = NotationContext & { used?: readonly string[] };
 
 /** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
 export type Completion = { from: number; insert: string; meaning: string };
@@ -53,7 +57,7 @@ function placeOf(before: string): 'start' | 'part' | 'crossing' | 'action' | 'la
  * Ways to go on from a line up to the cursor, the most likely first.
  * @param most how many to give
  */
-export function completeLine(beforeCursor: string, context: NotationContext, most = 8): Completion[] {
+export function completeLine(beforeCursor: string, context: CompletionContext, most = 8): Completion[] {
   const layerMatch = /(?:^|[\s,&])(?:while|flip|go|once)\s+([^,&]*)$/i.exec(beforeCursor);
   if (layerMatch) {
     const typed = (layerMatch[1] ?? '').toLowerCase();
@@ -75,26 +79,62 @@ export function completeLine(beforeCursor: string, context: NotationContext, mos
   const typed = /[^\s,+&]*$/.exec(beforeCursor)?.[0] ?? '';
   const from = beforeCursor.length - typed.length;
   const place = placeOf(beforeCursor.slice(0, from));
+  const joinsKeys = /[+]\s*$/.test(beforeCursor.slice(0, from));
+  const wanted = typed.toLowerCase();
   const words: string[] = [];
   if (place === 'start') words.push('tap', 'hold', ...Object.keys(ACTION_WORDS), 'pass', 'none');
   if (place === 'part') words.push(...GESTURE_WORDS);
   if (place === 'crossing') words.push(...CROSSING_WORDS);
-  if (place === 'action' && !/[+]\s*$/.test(beforeCursor.slice(0, from))) words.push(...Object.keys(ACTION_WORDS));
-  const wanted = typed.toLowerCase();
-  const spoken = words
-    .filter((word) => word.startsWith(wanted))
-    .map((word) => ({ word, meaning: WORD_MEANINGS[word] ?? '' }));
-  const keys =
-    place === 'part' || place === 'crossing' ? [] : KEYS.filter(({ word }) => word.toLowerCase().startsWith(wanted));
-  const exactFirst =
-    wanted === ''
-      ? [...spoken, ...keys]
-      : [
-          ...keys.filter(({ word }) => word.toLowerCase() === wanted),
-          ...spoken,
-          ...keys.filter(({ word }) => word.toLowerCase() !== wanted),
-        ];
-  return exactFirst.slice(0, most).map(({ word, meaning }) => ({ from, insert: word, meaning }));
+  if (place === 'action' && !joinsKeys) words.push(...Object.keys(ACTION_WORDS));
+  const isAction = place === 'start' || place === 'action';
+  const found: { word: string; meaning: string }[] = [];
+  const add = (word: string, meaning: string): void => {
+    if (!found.some((one) => one.word === word)) found.push({ word, meaning });
+  };
+  const takesKeys = isAction || place === 'layer';
+  if (takesKeys && wanted !== '')
+    for (const key of KEYS) if (key.word.toLowerCase() === wanted) add(key.word, key.meaning);
+  if (isAction && !joinsKeys && wanted !== '') for (const own of ownThings(wanted, context)) add(own.word, own.meaning);
+  for (const word of words) if (word.startsWith(wanted)) add(word, WORD_MEANINGS[word] ?? '');
+  if (takesKeys) {
+    const used = new Map((context.used ?? []).map((code, rank) => [wordOfCode(code), rank]));
+    const rank = (word: string): number => used.get(word) ?? Infinity;
+    for (const key of KEYS.filter(({ word }) => word.toLowerCase().startsWith(wanted)).sort(
+      (a, b) => rank(a.word) - rank(b.word) || 0,
+    ))
+      add(key.word, key.meaning);
+    // What people call a key leads to it as well: `ret` to Enter.
+    if (wanted.length >= 2)
+      for (const { word, code, name } of nameCompletions(wanted, most))
+        add(word, `the key ${titleOfCode(code)}, also called ${name}`);
+  }
+  return found.slice(0, most).map(({ word, meaning }) => ({ from, insert: word, meaning }));
+}
+
+/** One's own layers and macros whose names begin so, each as the line that is wanted most often. */
+function ownThings(wanted: string, context: CompletionContext): { word: string; meaning: string }[] {
+  const begins = ({ name }: { name: string }): boolean => name.toLowerCase().startsWith(wanted);
+  return [
+    ...context.layers
+      .slice(1)
+      .filter(begins)
+      .map(({ id, name }) => ({
+        word: `while ${printLayer(id, context)}`,
+        meaning: `the layer ${name}, as long as the key is down`,
+      })),
+    ...(context.macros ?? []).filter(begins).map(({ id, name }) => ({
+      word: `play ${printMacro(id, context)}`,
+      meaning: `the macro ${name}`,
+    })),
+  ];
+}
+
+/** The codes that a profile sends, the most used first. */
+export function usedCodes(profile: Profile): string[] {
+  const counts = new Map<string, number>();
+  for (const { action } of allActions(profile))
+    if ('codes' in action) for (const code of action.codes) counts.set(code, (counts.get(code) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1]).map(([code]) => code);
 }
 
 const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {

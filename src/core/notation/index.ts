@@ -1,6 +1,6 @@
 /** The words for what keys do: read from a line, written in one, said in sentences, put on caps. Words of the house: docs/glossary.md. */
 export { actionLegend, type Meaning, predicate, printAction } from './actionWords';
-export { allMeanings, completeLine, type Completion } from './complete';
+export { allMeanings, completeLine, type Completion, type CompletionContext, usedCodes } from './complete';
 export { type Findable, findables, findIn, type Place } from './find';
 export { type Legend, legendOf } from './legend';
 export { type NotationContext, printLayer } from './names';

@@ -213,6 +213,27 @@ describe('completing', () => {
     ['down 0.6 mm: Ctrl+Back', ['Backspace']],
   ])('after "%s"', (line, some) => expect(inserts(line)).toEqual(expect.arrayContaining(some)));
 
+  test('own layers, macros and much used keys come before the others', () => {
+    const own = {
+      layers: [...LAYERS, { id: 'l2', name: 'Layer 2' }],
+      macros: [{ id: 'm', name: 'Lanterns out' }],
+      used: ['KeyL', 'Lang2'],
+    };
+    const words = completeLine('la', own, 20).map(({ insert }) => insert);
+    expect(words.slice(0, 2)).toEqual(['while Layer 2', 'play Lanterns out']);
+    expect(words.indexOf('Lang2')).toBeLessThan(words.indexOf('Lang1'));
+    expect(completeLine('tap la', own)[0]?.insert).toBe('while Layer 2');
+  });
+
+  test('what people call a key leads to it', () => {
+    expect(completeLine('ret', context)).toContainEqual({
+      from: 0,
+      insert: 'Enter',
+      meaning: 'the key Enter, also called ret',
+    });
+    expect(inserts('lou')).toContain('VolumeUp');
+  });
+
   test('a completion says from where it replaces, and what it means', () => {
     expect(completeLine('tap Es', context)[0]).toEqual({ from: 4, insert: 'Esc', meaning: 'the key Escape' });
   });

@@ -20,6 +20,7 @@ import {
 } from '../../profile';
 import { foreign, listed, Unreadable } from '../../reading';
 import { slips } from '../understand/spelling';
+import { readingsOf } from '../understand/understand';
 import { parseScoreLine } from '../scoreLine';
 import { parseActuation } from '../travel';
 import { closingQuote, keyPieces, type Piece } from './behind';
@@ -683,6 +684,13 @@ class TextReader {
     }
   }
 
+  /** What a line that cannot be read may have meant, as the end of its error; only a text's first few are worth the time. */
+  private meant(text: string, draft: Draft): string {
+    if (this.source.problems.length > 20 || text.length > 200) return '';
+    const [reading] = readingsOf(text, draft.profile);
+    return reading ? ` Did you mean ${reading.line}?` : '';
+  }
+
   /** Gives keys what a line says; labels, roles and notes alone are added to what is there. */
   private give(draft: Draft, line: SourceLine, text: Piece, keys: readonly string[], layers: readonly Layer[]): void {
     const pieces = keyPieces(text.text);
@@ -697,7 +705,7 @@ class TextReader {
         this.fail(
           line,
           shift({ text: binding.text.slice(read.at, read.at + read.length), at: binding.at + read.at }),
-          read.message,
+          `${read.message}${this.meant(binding.text, draft)}`,
         );
         return;
       }

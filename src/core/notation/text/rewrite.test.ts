@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
 import { boardById, HARROW_64 } from '../../board';
 import { bindKeys, changeKeys, mustEdit, readProfile, type Edit, type Profile } from '../../profile';
-import { parseActuation, parseLine, readText, rewriteText, writeText } from '..';
+import { parseLine, readText, rewriteText, writeText } from '..';
 import { randomProfile } from './randomProfiles';
 
 const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
@@ -90,12 +90,7 @@ describe('a profile that has changed', () => {
       ['layer Cues, madder', '  CapsLock: tap Esc, hold while Cues  // by feel'],
       ['layer Marks, madder, id cues', '  CapsLock: tap Esc, hold while Marks  // by feel'],
     ],
-    [
-      'a depth',
-      { edit: 'travel', key: 'KeyF', to: (parseActuation('at 0.7 mm') as { actuation: never }).actuation },
-      [],
-      ['depths', '  F: at 0.7 mm'],
-    ],
+    ['a depth', { edit: 'travel', key: 'KeyF', to: { mode: 'fixed', pointUm: 700 } }, [], ['depths', '  F: at 0.7 mm']],
     ['timing', { edit: 'timing', to: { holdAfterMs: 180 } }, [], ['  timing hold after 180 ms']],
     ['the name', { edit: 'describe', to: { name: 'Late night' } }, ['profile Night'], ['profile Late night, id night']],
     [
