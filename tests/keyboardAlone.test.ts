@@ -43,12 +43,14 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
     await page.waitForFunction((id) => document.activeElement?.getAttribute('data-key') === id, {}, key);
   }
 
-  // A slip is said with its column, loses nothing, and is mended in place.
-  await type(page, 'Shft+1');
-  await seeText(page, '.assign-error', 'Column 1: Expected a key such as Esc');
+  // What is not understood is said, loses nothing, and is mended in place.
+  await type(page, 'Shixxt+1');
+  await seeText(page, '.assign-error', '“Shixxt” is not known here.');
   await page.keyboard.press('Home');
-  await hands(page, '+ArrowRight -ArrowRight +ArrowRight -ArrowRight');
-  await page.keyboard.type('i');
+  await hands(page, '+ArrowRight -ArrowRight +ArrowRight -ArrowRight +ArrowRight -ArrowRight');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('Delete');
+  await page.keyboard.type('f');
   await page.keyboard.press('Enter');
   await seeText(page, '[data-key="KeyQ"]', '!');
 

@@ -1,10 +1,13 @@
-/** The assign line: typed with completions, captured by pressing keys, or chosen from a list by meaning. */
-import { AutoComplete, Input, type InputRef } from 'antd';
-import { useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+/**
+ * The assign line: typed in everyday words or its own, captured by pressing keys, or chosen from a list by meaning. Below it stands what
+ * it was understood as, before anything is taken; and ways to go on.
+ */
+import { useId, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import { wordOfCode } from '../../core/codes';
-import { completeLine } from '../../core/notation';
+import { completeLine, sayReading, usedCodes } from '../../core/notation';
 import type { Bench } from '../shared/useBench';
 import { CaptureKeys } from './CaptureKeys';
+import { MarkedLine } from './MarkedLine';
 import { MeaningDialog } from './MeaningDialog';
 import type { AssignDraft } from './useAssignDraft';
 
@@ -20,11 +23,12 @@ const waitsForAction = (line: string): boolean => /(^|[\s,])(tap|hold|twice|time
 
 export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) => {
   const { profile } = bench;
+  const listId = useId();
   const [isOpen, setIsOpen] = useState(false);
   const [isCapturing, setIsCapturing] = useState(false);
   const [isChoosing, setIsChoosing] = useState(false);
-  const antInput = useRef<InputRef>(null);
-  const marked = useRef(false);
+  /** Which completion is marked with the arrows, behind the readings; none at first, so that Enter never takes one by itself. */
+  const [marked, setMarked] = useState(-1);
   /** The line was taken or given up with a key; the blur that follows has nothing left to take. */
   const isDone = useRef(false);
 
@@ -33,28 +37,38 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     onDone();
   };
 
-  const error = draft.parsed && !draft.parsed.ok ? draft.parsed.error : undefined;
-  const options = isOpen
-    ? completeLine(draft.text, profile).map(({ from, insert, meaning }) => ({
-        value: `${draft.text.slice(0, from)}${insert} `,
-        insert,
-        meaning,
-      }))
+  const { understood } = draft;
+  const readings = understood?.ok ? understood.readings : [];
+  const failed = understood && !understood.ok ? understood : undefined;
+  const completions = isOpen
+    ? completeLine(draft.text, { ...profile, used: usedCodes(profile) }).filter(
+        ({ from, insert }) => `${draft.text.slice(0, from)}${insert}`.trim() !== draft.text.trim(),
+      )
     : [];
+  // A line that says what it is read as needs no second line that says it again.
+  const showsReadings = readings.length > 1 || (readings[0] !== undefined && readings[0].line !== draft.text.trim());
+  const insert = (at: number): void => {
+    const completion = completions[at];
+    if (completion) draft.write(`${draft.text.slice(0, completion.from)}${completion.insert} `, inputRef.current);
+    setMarked(-1);
+  };
 
   /** Puts a picked action into the line: where one is waited for, else in place of the whole line, which is then taken. */
   const put = (action: string): void => {
     if (waitsForAction(draft.text))
       draft.write(`${draft.text.replace(/\s*$/, /[+]\s*$/.test(draft.text) ? '' : ' ')}${action}`, inputRef.current);
-    else if (draft.take(action)) leave();
+    else if (draft.takeLine(action)) leave();
   };
 
-  /** Enter takes a line that can be read; of one that cannot it completes the last word, when there is more to say. */
-  const take = (): void => {
-    const [first] = options;
-    const completes = isOpen && first && draft.parsed && !draft.parsed.ok && first.value.trim() !== draft.text.trim();
-    if (completes) draft.set(first.value);
-    else if (draft.take()) leave();
+  const move = (by: number): void => {
+    if (!isOpen) setIsOpen(true);
+    const all = Math.max(1, readings.length) + completions.length;
+    const now = marked >= 0 ? Math.max(1, readings.length) + marked : draft.chosen;
+    const next = (now + by + all) % all;
+    if (next < Math.max(1, readings.length)) {
+      setMarked(-1);
+      draft.choose(next);
+    } else setMarked(next - Math.max(1, readings.length));
   };
 
   const keyDown = (event: KeyboardEvent): void => {
@@ -62,19 +76,22 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
       event.preventDefault();
       setIsCapturing(true);
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-      marked.current = isOpen && options.length > 0;
-      if (!isOpen) setIsOpen(true);
-    } else if (event.key === 'Tab' && isOpen && options[0] && !event.shiftKey) {
       event.preventDefault();
-      draft.set(options[0].value);
-    } else if (event.key === 'Enter' && !(marked.current && isOpen)) {
+      move(event.key === 'ArrowDown' ? 1 : -1);
+    } else if (event.key === 'Tab' && isOpen && completions.length > 0 && !event.shiftKey) {
       event.preventDefault();
-      setIsOpen(false);
-      take();
+      insert(Math.max(0, marked));
+    } else if (event.key === 'Enter') {
+      event.preventDefault();
+      if (marked >= 0) insert(marked);
+      else {
+        setIsOpen(false);
+        if (draft.take()) leave();
+      }
     } else if (event.key === 'Escape') {
       event.preventDefault();
       event.stopPropagation();
-      if (isOpen) setIsOpen(false);
+      if (isOpen && completions.length > 0) setIsOpen(false);
       else {
         draft.reset();
         leave();
@@ -82,29 +99,29 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     }
   };
 
+  const optionId = (at: number): string => `${listId}-${at}`;
+  const active = marked >= 0 ? optionId(readings.length + marked) : showsReadings ? optionId(draft.chosen) : undefined;
+
   return (
     <div className="assign mono">
-      <AutoComplete
-        className="assign-input"
+      <input
+        ref={inputRef}
+        className={`assign-input${failed && !isOpen ? ' wrong' : ''}`}
+        role="combobox"
+        aria-label="Assign line"
+        aria-expanded={showsReadings || completions.length > 0}
+        aria-controls={listId}
+        aria-activedescendant={active}
+        aria-autocomplete="list"
+        aria-invalid={failed !== undefined}
+        aria-describedby={failed ? 'assign-error' : 'assign-help'}
+        spellCheck={false}
+        autoComplete="off"
+        placeholder={draft.printed === undefined ? 'no words for this yet; type to replace it' : 'tap Esc, hold Ctrl'}
         value={draft.text}
-        open={isOpen && options.length > 0}
-        onOpenChange={(open) => !open && setIsOpen(false)}
-        options={options.map(({ value, insert, meaning }) => ({
-          value,
-          label: (
-            <span className="completion">
-              <b className="mono">{insert}</b> <span className="soft">{meaning}</span>
-            </span>
-          ),
-        }))}
-        defaultActiveFirstOption={false}
-        onSelect={(value: string) => {
-          marked.current = false;
-          draft.set(value);
-        }}
-        onChange={(value: string) => {
-          marked.current = false;
-          draft.set(value);
+        onChange={({ target }) => {
+          setMarked(-1);
+          draft.set(target.value);
           setIsOpen(true);
         }}
         onFocus={() => {
@@ -112,34 +129,84 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
         }}
         onBlur={() => {
           setIsOpen(false);
-          if (draft.isChanged && !isDone.current && !isCapturing && !isChoosing) draft.take();
+          setMarked(-1);
+          if (!isDone.current && !isCapturing && !isChoosing) draft.leave();
         }}
-        onInputKeyDown={keyDown}
-        status={error && !isOpen ? 'error' : ''}
-      >
-        <Input
-          ref={(input) => {
-            antInput.current = input;
-            inputRef.current = input?.input ?? null;
-          }}
-          size="large"
-          aria-label="Assign line"
-          aria-describedby={error ? 'assign-error' : 'assign-help'}
-          spellCheck={false}
-          autoComplete="off"
-          placeholder={draft.printed === undefined ? 'no words for this yet; type to replace it' : 'tap Esc, hold Ctrl'}
-        />
-      </AutoComplete>
-      {error && (
-        <p id="assign-error" className="assign-error" role={isOpen ? undefined : 'alert'}>
-          <span className="mono assign-caret" aria-hidden="true">
-            {' '.repeat(Math.max(0, error.column - 1))}
-            {'^'.repeat(Math.min(error.length, 24))}
-          </span>
-          <span>
-            Column {error.column}: {error.message}
-          </span>
-        </p>
+        onKeyDown={keyDown}
+      />
+      <div id={listId} role="listbox" aria-label="What the line may mean, and ways to go on" className="assign-list">
+        {showsReadings && (
+          <div role="group" aria-label="Read as" className="assign-readings">
+            {readings.map((reading, at) => (
+              <div
+                key={reading.line}
+                id={optionId(at)}
+                role="option"
+                aria-selected={marked < 0 && at === draft.chosen}
+                className="assign-reading"
+                onPointerDown={(event) => event.preventDefault()}
+                onClick={() => draft.take(at) && leave()}
+              >
+                <b>{reading.line}</b>
+                {reading.slips && (
+                  <span className="soft">
+                    {reading.slips.map(({ typed, taken }) => `“${typed}” taken for ${taken}`).join(', ')}
+                  </span>
+                )}
+                <span className="soft reading-says">{sayReading(reading.binding, profile.timing, profile)}</span>
+              </div>
+            ))}
+          </div>
+        )}
+        {completions.length > 0 && (
+          <div role="group" aria-label="Go on with" className="assign-completions">
+            {completions.map(({ insert: word, meaning }, at) => (
+              <div
+                key={word}
+                id={optionId(readings.length + at)}
+                role="option"
+                aria-selected={marked === at}
+                className="completion"
+                onPointerDown={(event) => event.preventDefault()}
+                onClick={() => insert(at)}
+              >
+                <b>{word}</b> <span className="soft">{meaning}</span>
+              </div>
+            ))}
+          </div>
+        )}
+      </div>
+      {failed && (
+        <div id="assign-error" className="assign-error" role={isOpen ? undefined : 'alert'}>
+          <MarkedLine line={draft.text} known={failed.known} at={failed.at} />
+          <p>{failed.error}</p>
+          {failed.missing?.what === 'layer' && (
+            <button
+              type="button"
+              className="word"
+              onPointerDown={(event) => event.preventDefault()}
+              onClick={() => draft.makeMissing() && leave()}
+            >
+              Make the layer “{failed.missing.name}”, and take the line
+            </button>
+          )}
+          {failed.nearest.length > 0 && (
+            <p className="soft">
+              Near to it:{' '}
+              {failed.nearest.map((line) => (
+                <button
+                  key={line}
+                  type="button"
+                  className="word mono"
+                  onPointerDown={(event) => event.preventDefault()}
+                  onClick={() => draft.write(line, inputRef.current)}
+                >
+                  {line}
+                </button>
+              ))}
+            </p>
+          )}
+        </div>
       )}
       {draft.refused !== '' && (
         <p className="assign-error" role="alert">
@@ -147,14 +214,20 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
         </p>
       )}
       <p id="assign-help" className="assign-help soft">
-        <kbd>Enter</kbd> takes it ·{' '}
-        <button type="button" className="word" onClick={() => setIsCapturing(true)}>
-          Press the keys
-        </button>{' '}
-        ·{' '}
-        <button type="button" className="word" onClick={() => setIsChoosing(true)}>
-          Choose by meaning
-        </button>
+        {readings.length > 1 && !isOpen ? (
+          'Two things can be meant: choose one. The line is not taken yet.'
+        ) : (
+          <>
+            <kbd>Enter</kbd> takes it ·{' '}
+            <button type="button" className="word" onClick={() => setIsCapturing(true)}>
+              Press the keys
+            </button>{' '}
+            ·{' '}
+            <button type="button" className="word" onClick={() => setIsChoosing(true)}>
+              Choose by meaning
+            </button>
+          </>
+        )}
       </p>
       {isCapturing && (
         <CaptureKeys

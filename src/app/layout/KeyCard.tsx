@@ -11,7 +11,9 @@ import {
   LIMITS,
   timeKeys,
   timingOf,
+  together,
   type Binding,
+  type Edit,
   type PartialTiming,
 } from '../../core/profile';
 import { fingerName, keyName, keysName } from '../shared/keyNames';
@@ -44,7 +46,10 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   const sharers = sharersOf(board, selectedKey);
 
   /** Gives every selected key a new binding; timing, labels, roles and notes stay where they still mean something. */
-  const assign = (does: Binding): string | undefined => tryEdit(bindKeys(profile, layer.id, selectedKeys, does), what);
+  const assign = (does: Binding, first?: Edit): string | undefined => {
+    const bind = bindKeys(profile, layer.id, selectedKeys, does);
+    return tryEdit(first ? together([first, bind]) : bind, what);
+  };
 
   const setTiming = (timing: PartialTiming): void => {
     const changed = timeKeys(profile, layer.id, selectedKeys, timing);
@@ -63,7 +68,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   };
 
   const draft = useAssignDraft({ bench, binding, assign });
-  const shown = draft.parsed?.ok ? draft.parsed.binding : binding;
+  const shown = draft.reading?.binding ?? binding;
   const timing = timingOf(
     profile,
     binding.kind === 'gesture' && shown.kind === 'gesture'
@@ -113,7 +118,12 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
         </p>
       )}
       <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} />
-      <div className="sentences" aria-live="polite">
+      <div className={`sentences${draft.reading ? ' would' : ''}`} aria-live="polite">
+        {draft.reading && (
+          <p className="would-head">
+            Not taken yet; with <kbd>Enter</kbd> the key would be <b className="mono">{draft.reading.line}</b>:
+          </p>
+        )}
         {sentences.map((sentence) => (
           <p key={sentence}>{sentence}</p>
         ))}

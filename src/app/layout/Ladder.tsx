@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import type { Board } from '../../core/board';
 import { legendOfCode } from '../../core/codes';
-import { DYES, waysTo, type Layer, type Profile } from '../../core/profile';
+import { newLayer, waysTo, type Layer, type Profile } from '../../core/profile';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
 import type { Bench } from '../shared/useBench';
 import { LayerCare } from './LayerCare';
@@ -54,8 +54,7 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
   const isFull = profile.layers.length >= board.device.layers;
 
   const add = (): void => {
-    const dye = DYES.find((candidate) => !profile.layers.some((layer) => layer.dye === candidate)) ?? 'iron';
-    const layer: Layer = { id: `layer-${nanoid(5)}`, name: `Layer ${profile.layers.length + 1}`, dye, keys: {} };
+    const layer = newLayer(profile, `layer-${nanoid(5)}`, `Layer ${profile.layers.length + 1}`);
     edit({ edit: 'insertLayer', at: profile.layers.length, layer }, `the layer ${layer.name}`);
     select({ layer: layer.id });
   };

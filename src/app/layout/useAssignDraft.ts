@@ -1,10 +1,12 @@
 /**
- * What stands in the assign line while it is being written. A line that cannot be read yet is kept for its key, so that
- * looking elsewhere loses nothing; one that can is taken when the person leaves the line.
+ * What stands in the assign line while it is being written, and what it was understood as. Only what the person was shown is ever
+ * taken: Enter takes the reading that is marked; leaving the line takes the only reading there is. Everything else stays in the
+ * line as it was typed, kept for its key, so that looking elsewhere loses nothing.
  */
-import { useState } from 'react';
-import { parseLine, printLine, type ParsedLine } from '../../core/notation';
-import type { Binding } from '../../core/profile';
+import { useMemo, useState } from 'react';
+import { nanoid } from 'nanoid';
+import { printLine, understand, type Reading, type Understood } from '../../core/notation';
+import { newLayer, type Binding, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 
 const keptDrafts = new Map<string, string>();
@@ -14,15 +16,25 @@ export type AssignDraft = {
   /** The line that the binding has now; `undefined` when the line has no words for it. */
   printed: string | undefined;
   isChanged: boolean;
-  /** What the text means; absent while it is the printed line. */
-  parsed: ParsedLine | undefined;
+  /** What the text was understood as; absent while it is the printed line. */
+  understood: Understood | undefined;
+  /** The reading that is shown as the one Enter takes, and its place among them. */
+  reading: Reading | undefined;
+  chosen: number;
+  choose(reading: number): void;
   set(text: string): void;
   /** Replaces the text and puts the cursor at its end. */
   write(text: string, input: HTMLInputElement | null): void;
   /** Why the line, which can be read, was not taken; empty when nothing was refused. */
   refused: string;
-  /** Takes the line as the key's binding; false when it cannot be read, or is refused. */
-  take(text?: string): boolean;
+  /** Takes a reading, the marked one when none is given, as the key's binding; false when there is none, or it is refused. */
+  take(reading?: number): boolean;
+  /** Takes a line that was picked, not typed. */
+  takeLine(line: string): boolean;
+  /** Takes the line when it has one reading only, which the person therefore saw. */
+  leave(): void;
+  /** Makes the layer that the line names, and takes the line; both are one step. */
+  makeMissing(): boolean;
   reset(): void;
 };
 
@@ -33,8 +45,8 @@ export function useAssignDraft({
 }: {
   bench: Bench;
   binding: Binding;
-  /** Makes it the key's binding, or says why that cannot be. */
-  assign: (binding: Binding) => string | undefined;
+  /** Makes it the key's binding, after another edit perhaps, or says why that cannot be. */
+  assign: (binding: Binding, first?: Edit) => string | undefined;
 }): AssignDraft {
   const { profile, layer, selectedKey } = bench;
   const place = `${profile.id}/${layer.id}/${selectedKey}`;
@@ -50,8 +62,10 @@ export function useAssignDraft({
   const draft = written === settled && written?.trim() !== printed ? undefined : written;
   const text = draft ?? printed ?? '';
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
-  const parsed = isChanged ? parseLine(draft, profile) : undefined;
-
+  const understood = useMemo(() => (isChanged ? understand(draft, profile) : undefined), [isChanged, draft, profile]);
+  const readings = understood?.ok ? understood.readings : [];
+  const [mark, setMark] = useState({ text: '', at: 0 });
+  const chosen = mark.text === draft ? Math.min(mark.at, Math.max(0, readings.length - 1)) : 0;
   const [refusal, setRefusal] = useState({ text: '', reason: '' });
 
   const set = (next: string): void => {
@@ -63,15 +77,37 @@ export function useAssignDraft({
     keptDrafts.delete(place);
     setWritten(undefined);
   };
+  const give = (line: string, to: Binding, first?: Edit): boolean => {
+    const reason = assign(to, first);
+    if (reason !== undefined) {
+      set(line);
+      setRefusal({ text: line, reason });
+      return false;
+    }
+    reset();
+    return true;
+  };
+  const take = (at = chosen): boolean => {
+    if (text.trim() === (printed ?? '')) {
+      reset();
+      return true;
+    }
+    const reading = readings[at];
+    return reading !== undefined && give(text, reading.binding);
+  };
 
   return {
     text,
     printed,
     isChanged,
-    parsed,
+    understood,
+    reading: readings[chosen],
+    chosen,
+    choose: (at) => setMark({ text: draft ?? '', at }),
     refused: isChanged && refusal.text === draft ? refusal.reason : '',
     set,
     reset,
+    take,
     write: (next, input) => {
       set(next);
       requestAnimationFrame(() => {
@@ -79,25 +115,28 @@ export function useAssignDraft({
         input?.setSelectionRange(next.length, next.length);
       });
     },
-    take: (given) => {
-      const line = given ?? text;
-      if (line.trim() === (printed ?? '')) {
-        reset();
-        return true;
-      }
-      const result = parseLine(line, profile);
-      if (!result.ok) {
+    takeLine: (line) => {
+      const meant = understand(line, profile);
+      const [first] = meant.ok ? meant.readings : [];
+      if (!first) {
         set(line);
         return false;
       }
-      const reason = assign(result.binding);
-      if (reason !== undefined) {
-        set(line);
-        setRefusal({ text: line, reason });
-        return false;
-      }
-      reset();
-      return true;
+      return give(line, first.binding);
+    },
+    leave: () => {
+      if (isChanged && readings.length === 1) take(0);
+    },
+    makeMissing: () => {
+      const missing = understood && !understood.ok ? understood.missing : undefined;
+      if (missing?.what !== 'layer') return false;
+      const made = newLayer(profile, `layer-${nanoid(5)}`, missing.name);
+      const meant = understand(text, { ...profile, layers: [...profile.layers, made] });
+      const [first] = meant.ok ? meant.readings : [];
+      return (
+        first !== undefined &&
+        give(text, first.binding, { edit: 'insertLayer', at: profile.layers.length, layer: made })
+      );
     },
   };
 }

@@ -7,7 +7,7 @@ export { misfitOf } from './fits';
 export { type Act, type Acted, applyAct, type Document, newDocument, type Step } from './history';
 export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
-export { duplicateLayer, takeOutLayer } from './layerEdits';
+export { duplicateLayer, newLayer, takeOutLayer } from './layerEdits';
 export { isWithin, LIMITS, type Range } from './limits';
 export { addMacro, replaceMacro, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';

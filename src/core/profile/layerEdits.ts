@@ -2,7 +2,7 @@
 import { shortened } from '../reading';
 import type { Edit } from './edits';
 import { LIMITS } from './limits';
-import type { Layer, LayerId, Profile } from './schema';
+import { DYES, type Layer, type LayerId, type Profile } from './schema';
 import { withoutReferences } from './without';
 
 /** Takes a layer out with everything that leads to it: keys lose that meaning, and pass when it was their only one. */
@@ -18,3 +18,11 @@ export function duplicateLayer(profile: Profile, id: LayerId, newId: LayerId, dy
   const name = shortened(`${layer?.name ?? 'Layer'} copy`, LIMITS.nameLength);
   return { edit: 'insertLayer', at: at + 1, layer: { id: newId, name, dye, keys: layer?.keys ?? {} } };
 }
+
+/** A new layer without keys, in a dye that no other has while there is one. */
+export const newLayer = ({ layers }: Profile, id: string, name: string): Layer => ({
+  id,
+  name,
+  dye: DYES.find((dye) => !layers.some((layer) => layer.dye === dye)) ?? 'iron',
+  keys: {},
+});

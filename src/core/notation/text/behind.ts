@@ -33,15 +33,13 @@ export function keyPieces(text: string, start = 0): KeyPieces {
     at = end;
   }
   const from = at;
-  let end = text.length;
   for (; at < text.length; at++) {
     if (text[at] === '"') at = closingQuote(text, at) - 1;
     else if (at === from || /\s/.test(text[at - 1] ?? '')) {
       if (/^(?:\((?=[#\p{L}\p{N}])|\{(?=\s*[a-z}])|--(?=\s|$))/u.test(text.slice(at, at + 40))) break;
     }
   }
-  end = at;
-  pieces.binding = trimmed(text, from, end);
+  pieces.binding = trimmed(text, from, at);
   while (at < text.length) {
     if (/\s/.test(text[at] ?? '')) at++;
     else if (text[at] === '(' && !pieces.role) {

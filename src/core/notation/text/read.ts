@@ -678,7 +678,7 @@ class TextReader {
         [other, first],
       ] as const) {
         if (said) layer.keys[key] = said;
-        else delete layer.keys[key];
+        else layer.keys = withoutKey(layer.keys, key);
         this.site(line, undefined, 'key', { layer: layer.id, key, alone: false });
       }
     }
@@ -739,7 +739,7 @@ class TextReader {
     for (const layer of layers)
       for (const key of keys) {
         if (takesOut) {
-          delete layer.keys[key];
+          layer.keys = withoutKey(layer.keys, key);
           continue;
         }
         const before = does ? undefined : layer.keys[key];
@@ -961,6 +961,12 @@ export function cellsOf(text: string): Piece[] {
 /** The dye of a layer for which none is written: always the same for the same id, wherever the layer stands. */
 const dyeFor = (id: string): Layer['dye'] =>
   DYES[[...id].reduce((sum, letter) => sum + (letter.codePointAt(0) ?? 0), 5) % DYES.length] ?? 'indigo';
+
+/** The keys of a layer without one. */
+function withoutKey(keys: Layer['keys'], key: string): Layer['keys'] {
+  const { [key]: _gone, ...others } = keys;
+  return others;
+}
 
 /** Plain data again, so that what is like another shares nothing with it. */
 const structuredCopy = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
