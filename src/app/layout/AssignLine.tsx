@@ -42,7 +42,10 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   const failed = understood && !understood.ok ? understood : undefined;
   const completions = isOpen
     ? completeLine(draft.text, { ...profile, used: usedCodes(profile) }).filter(
-        ({ from, insert }) => `${draft.text.slice(0, from)}${insert}`.trim() !== draft.text.trim(),
+        ({ from, insert }) =>
+          ![draft.text.trim(), ...readings.map(({ line }) => line)].includes(
+            `${draft.text.slice(0, from)}${insert}`.trim(),
+          ),
       )
     : [];
   // A line that says what it is read as needs no second line that says it again.
@@ -153,7 +156,9 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
                     {reading.slips.map(({ typed, taken }) => `“${typed}” taken for ${taken}`).join(', ')}
                   </span>
                 )}
-                <span className="soft reading-says">{sayReading(reading.binding, profile.timing, profile)}</span>
+                {at !== draft.chosen && (
+                  <span className="soft reading-says">{sayReading(reading.binding, profile.timing, profile)}</span>
+                )}
               </div>
             ))}
           </div>

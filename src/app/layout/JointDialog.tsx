@@ -2,7 +2,7 @@
 import { Input, InputNumber, Modal } from 'antd';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
-import { parseLine, predicate, printAction } from '../../core/notation';
+import { predicate, printAction, understand } from '../../core/notation';
 import { LIMITS, type Action, type Edit, type Joint } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
 import { keyLegend, keyName } from '../shared/keyNames';
@@ -17,11 +17,13 @@ const canJoin = (keys: readonly string[]): boolean => keys.length > 1 && keys.le
 type JointDialogProps = { bench: Bench; joint: Joint | undefined; onClose: () => void };
 
 /** The action a line means, or why it means none. */
-function actionOf(line: string, context: Bench['profile']): { action: Action } | { reason: string } {
-  const parsed = parseLine(line, context);
-  if (!parsed.ok) return { reason: parsed.error.message };
-  if (parsed.binding.kind !== 'act') return { reason: 'A joint press has one action; it has no tap and hold.' };
-  return { action: parsed.binding.action };
+function actionOf(line: string, context: Bench['profile']): { action: Action; line: string } | { reason: string } {
+  const meant = understand(line, context);
+  if (!meant.ok) return { reason: meant.error };
+  const reading = meant.readings.find(({ binding }) => binding.kind === 'act');
+  return reading?.binding.kind === 'act'
+    ? { action: reading.binding.action, line: reading.line }
+    : { reason: 'A joint press has one action; it has no tap and hold.' };
 }
 
 export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
@@ -125,7 +127,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
       </div>
       <p role="status" className={reason === '' ? '' : 'soft'}>
         {reason === '' && 'action' in meant
-          ? `${keys.map((key) => keyLegend(board, profile, key)).join(' and ')} within ${withinMs} ms: it ${predicate(meant.action, 'until up', profile)}.`
+          ? `${keys.map((key) => keyLegend(board, profile, key)).join(' and ')} within ${withinMs} ms: it ${predicate(meant.action, 'until up', profile)} (${meant.line}).`
           : reason}
       </p>
     </Modal>

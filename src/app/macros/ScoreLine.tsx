@@ -1,12 +1,22 @@
 /** A short score as a line of text, to be typed straight in. */
 import { Input } from 'antd';
 import { useState } from 'react';
-import { parseScoreLine, printScoreLine } from '../../core/notation';
+import { printScoreLine, scoreSaid } from '../../core/notation';
 import { Unreadable } from '../../core/reading';
 import type { Score } from '../../core/profile';
 
 /** Longer scores are not shown as a line, but one can still be typed in their place. */
 const LONGEST = 60;
+
+/** What a line would be taken as, in the score's own words; nothing when it cannot be read. */
+function meantBy(line: string): string | undefined {
+  try {
+    return printScoreLine(scoreSaid(line));
+  } catch (error) {
+    if (error instanceof Unreadable) return undefined;
+    throw error;
+  }
+}
 
 export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Score) => string | undefined }) => {
   const [draft, setDraft] = useState<string | null>(null);
@@ -19,7 +29,7 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
       return;
     }
     try {
-      const refused = onTake(parseScoreLine(draft));
+      const refused = onTake(scoreSaid(draft));
       if (refused === undefined) setDraft(null);
       setProblem(refused ?? '');
     } catch (error) {
@@ -27,6 +37,7 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
       setProblem(error.message);
     }
   };
+  const meant = draft === null || draft.trim() === printed ? undefined : meantBy(draft);
   return (
     <div className="score-line">
       <Input
@@ -52,6 +63,11 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
           }
         }}
       />
+      {meant !== undefined && meant !== draft?.trim() && (
+        <p className="soft" role="status">
+          Reads as <b className="mono">{meant}</b>; <kbd>Enter</kbd> takes it.
+        </p>
+      )}
       {problem !== '' && (
         <p className="assign-error" role="alert">
           {problem}

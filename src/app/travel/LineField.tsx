@@ -5,11 +5,13 @@ type LineFieldProps = {
   label: string;
   value: string;
   className: string;
+  /** What a line would be taken as, in the line's own words; nothing when it cannot be read. */
+  reads: (line: string) => string | undefined;
   /** Takes the line; a message says why it cannot. */
   onTake: (line: string) => string | undefined;
 };
 
-export const LineField = ({ label, value, className, onTake }: LineFieldProps) => {
+export const LineField = ({ label, value, className, reads, onTake }: LineFieldProps) => {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const take = (): void => {
@@ -17,6 +19,7 @@ export const LineField = ({ label, value, className, onTake }: LineFieldProps) =
     setProblem(found ?? '');
     if (found === undefined) setDraft(null);
   };
+  const meant = draft === null || draft.trim() === value ? undefined : reads(draft);
   return (
     <>
       <input
@@ -36,6 +39,11 @@ export const LineField = ({ label, value, className, onTake }: LineFieldProps) =
           setProblem('');
         }}
       />
+      {meant !== undefined && meant !== draft?.trim() && (
+        <p className="soft" role="status">
+          Reads as <b className="mono">{meant}</b>
+        </p>
+      )}
       {problem !== '' && (
         <p className="travel-problem" role="alert">
           {problem}

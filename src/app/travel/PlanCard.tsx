@@ -1,7 +1,7 @@
 /** The plan card: a stroke plan as a line and as parts with their sentences, what is odd about it, and ready-made shapes. */
 import { Button, Select } from 'antd';
 import { useState, type ReactNode } from 'react';
-import { parseLine, printAction, printLine, spanSentence } from '../../core/notation';
+import { printAction, printLine, spanSentence, understand, type Reading } from '../../core/notation';
 import { addSpan, gapSentences, PLAN_SHAPES, removeSpan, reorderSpan, spansOfShape, toggleMark } from '../../core/plan';
 import type { Action, Span } from '../../core/profile';
 import { keyName } from '../shared/keyNames';
@@ -24,16 +24,24 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
   const elsewhere = profile.layers.filter(({ keys }) => keys[selectedKey]?.does.kind === 'stroke');
   const isFull = spans.length >= plan.most;
 
+  /** The reading that is shown below the field, which is the one it takes. */
+  const readingOf = (line: string): Reading | undefined => {
+    const meant = understand(line, profile);
+    return meant.ok ? meant.readings[0] : undefined;
+  };
+  const reasonOf = (line: string): string => {
+    const meant = understand(line, profile);
+    return meant.ok ? '' : meant.error;
+  };
   const takeLine = (line: string): string | undefined => {
-    const parsed = parseLine(line, profile);
-    if (!parsed.ok) return parsed.error.message;
-    return plan.tryAssign(parsed.binding);
+    const reading = readingOf(line);
+    return reading ? plan.tryAssign(reading.binding) : reasonOf(line);
   };
   const takeAction = (part: number, line: string): string | undefined => {
-    const parsed = parseLine(line, profile);
-    if (!parsed.ok) return parsed.error.message;
-    if (parsed.binding.kind !== 'act') return 'A part is one action, such as Right, Ctrl+B or while Cues.';
-    const { action } = parsed.binding;
+    const reading = readingOf(line);
+    if (!reading) return reasonOf(line);
+    if (reading.binding.kind !== 'act') return 'A part is one action, such as Right, Ctrl+B or while Cues.';
+    const { action } = reading.binding;
     return plan.trySet(spans.map((span, n) => (n === part ? { ...span, action } : span)));
   };
   const add = (isMark: boolean): void => {
@@ -99,6 +107,7 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
             label="Stroke plan as a line"
             className="travel-line"
             value={printLine(plan.binding, profile) ?? ''}
+            reads={(line) => readingOf(line)?.line}
             onTake={takeLine}
           />
           <ol className="plan-parts">
@@ -111,6 +120,7 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
                     label={`Action of part ${part + 1}`}
                     className="plan-action"
                     value={printAction(span.action, profile) ?? ''}
+                    reads={(line) => readingOf(line)?.line}
                     onTake={(line) => takeAction(part, line)}
                   />
                   <button type="button" className="word" onClick={() => set(toggleMark(spans, part))}>

@@ -98,7 +98,16 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
           {isMixed ? 'not all alike; shown is the first looked at' : isOwn ? 'set apart' : 'as the board'}
         </span>
       </p>
-      <LineField label="Depths as a line" className="travel-line" value={printActuation(actuation)} onTake={take} />
+      <LineField
+        label="Depths as a line"
+        className="travel-line"
+        value={printActuation(actuation)}
+        reads={(line) => {
+          const parsed = parseActuation(line);
+          return parsed.ok ? printActuation(parsed.actuation) : undefined;
+        }}
+        onTake={take}
+      />
       <Segmented<Actuation['mode']>
         aria-label="How it fires"
         value={actuation.mode}

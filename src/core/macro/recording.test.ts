@@ -35,11 +35,7 @@ describe('a recording', () => {
       record('+KeyA 0, +hid:09:0001 10, -hid:09:0001 20, -KeyA 30', { buttons: false }),
       '+A 30 -A',
     ],
-    [
-      'buttons alone',
-      record('+KeyA 0, +hid:09:0001 10, -hid:09:0001 20', { keys: false }),
-      '+button 1 10 -button 1',
-    ],
+    ['buttons alone', record('+KeyA 0, +hid:09:0001 10, -hid:09:0001 20', { keys: false }), '+button 1 10 -button 1'],
     [
       'the stop chord is never in it',
       record('+KeyA 0, -KeyA 50, +ControlLeft 400, +Escape 450, -Escape 500', { stopChord: ['ControlLeft', 'Escape'] }),

@@ -10,6 +10,14 @@ export { printLine, printReach } from './print';
 export { type LineError } from './scanner';
 export { type ParsedActuation, parseActuation, printActuation } from './travel';
 export { sentencesOf } from './sentences';
-export { type Missing, type Reading, sayReading, type Stretch, understand, type Understood } from './understand';
+export {
+  type Missing,
+  type Reading,
+  sayReading,
+  scoreSaid,
+  type Stretch,
+  understand,
+  type Understood,
+} from './understand';
 export { parseScoreLine, printScoreLine } from './scoreLine';
 export { readText, type ReadText, rewriteText, type Site, type TextProblem, type TextProfile, writeText } from './text';

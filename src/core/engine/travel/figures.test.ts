@@ -70,7 +70,7 @@ describe('depths as a line', () => {
     ['at 0.05 mm', 'A key fires at 0.1 mm at the least.'],
     ['at 1 mm, back at 1.2 mm', 'It lets go between 0.05 mm and its point, 1 mm.'],
     ['reversal 0.5 mm, press 0.01, release 0.25, to the top', 'Press and release are 0.05 mm at the least.'],
-    ['deep', 'Expected “at 1.5 mm”'],
+    ['deep', 'There could be “at 1.5 mm”'],
   ])('%s: %s', (line, message) => {
     const parsed = parseActuation(line);
     expect(parsed.ok ? '' : parsed.message).toContain(message);

@@ -64,7 +64,9 @@ export const isPlain = ({ label, role, note, does }: Assignment): boolean =>
 export function printAssignment(assignment: Assignment, profile: Profile, withBinding = true): string {
   const label = assignment.label === undefined ? '' : `${quotedText(assignment.label)} `;
   const binding = withBinding ? printBinding(assignment.does, profile) : '';
-  return `${label}${binding}${printBehind(assignment, profile.roles)}`.trim().replace(/^("(?:[^"\\]|\\.)*") {2}/, '$1 ');
+  return `${label}${binding}${printBehind(assignment, profile.roles)}`
+    .trim()
+    .replace(/^("(?:[^"\\]|\\.)*") {2}/, '$1 ');
 }
 
 export const printKeyLine = (

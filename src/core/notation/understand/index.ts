@@ -4,13 +4,13 @@ import { foreign } from '../../reading';
 import type { NotationContext } from '../names';
 import { parseLine } from '../parse';
 import { sentencesOf } from '../sentences';
-import { nearestTo } from './nearest';
+import { nearestOwn, nearestTo } from './nearest';
 import { wordsOf } from './phrase';
 import { isKnownWord } from './spelling';
 import { ownWordsOf, readingsOf, type Reading } from './understand';
 
 export type { Reading } from './understand';
-export { nameCompletions } from './nameCompletions';
+export { scoreSaid } from './scoreSaid';
 
 /** A stretch of the line, from a column to before another, counted from 0. */
 export type Stretch = { from: number; to: number };
@@ -43,7 +43,7 @@ function wordsIn(line: string): Stretch[] {
 
 /** The layer that a line which cannot be read names and that is not there. */
 function missingLayer(line: string, own: ReadonlySet<string>): Missing | undefined {
-  const match = NAMES_A_LAYER.exec(line.trim());
+  const match = NAMES_A_LAYER.exec(line.trim().replace(/[,.!]*(?:\s+(?:please|thanks|instead))*[.!]*$/i, ''));
   const name = (match?.[1] ?? match?.[2] ?? match?.[3])?.replace(/^"|"$/g, '').trim();
   if (name === undefined || name.length > 40) return undefined;
   const isNamed = /\blayer\b/i.test(line) || name.split(' ').some((word) => !isKnownWord(word.toLowerCase(), own));
@@ -63,11 +63,13 @@ export function understand(line: string, context: NotationContext): Understood {
   const isKnown = ({ from, to }: Stretch): boolean => isKnownWord(wordsOf(line.slice(from, to)), own);
   const known = stretches.filter(isKnown);
   const unknown = stretches.filter((stretch) => !isKnown(stretch));
-  const nearest = nearestTo(wordsOf(line.slice(0, 120)), context);
   const failed = (error: string, more: { at?: Stretch; missing?: Missing } = {}): Understood => ({
     ok: false,
     error,
-    nearest,
+    // Whoever names a layer means one: the nearest is another of one's own.
+    nearest: more.missing
+      ? nearestOwn(more.missing.name.toLowerCase(), context)
+      : nearestTo(wordsOf(line.slice(0, 120)), context),
     known,
     ...more,
   });

@@ -77,12 +77,24 @@ const wordsInBoth = (words: readonly string[], others: readonly string[]): numbe
       .length) /
   (words.length + others.length);
 
-/** The lines that are nearest to a phrase, one's own layers and macros among them; the nearest first. */
-export function nearestTo(said: string, context: NotationContext, most = 3): string[] {
-  const words = said.split(' ');
+/** One's own layers and macros by their names. */
+function ownCandidates(context: NotationContext): Candidates {
   const own = new Candidates();
   for (const { id, name } of context.layers) own.add(name.toLowerCase(), `while ${printLayer(id, context)}`);
   for (const { id, name } of context.macros ?? []) own.add(name.toLowerCase(), `play ${printMacro(id, context)}`);
+  return own;
+}
+
+/** The lines that name the layers and macros whose names are nearest to one. */
+export const nearestOwn = (name: string, context: NotationContext, most = 3): string[] =>
+  ownCandidates(context)
+    .likest(name, most)
+    .map(({ candidate }) => candidate.line);
+
+/** The lines that are nearest to a phrase, one's own layers and macros among them; the nearest first. */
+export function nearestTo(said: string, context: NotationContext, most = 3): string[] {
+  const words = said.split(' ');
+  const own = ownCandidates(context);
   const best = new Map<string, number>();
   for (const { candidate, letters } of [...own.likest(said, 20), ...knownCandidates().likest(said, 40)]) {
     const like = (letters + wordsInBoth(words, candidate.words)) / 2;
