@@ -19,7 +19,7 @@ const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], check: ['engine'
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
 /** The benches of the app: a folder each. */
-const BENCHES = ['shelf', 'layout', 'travel', 'macros', 'trial', 'device'];
+const BENCHES = ['shelf', 'layout', 'travel', 'macros', 'text', 'trial', 'device'];
 
 const anywhere = (room) => [`**/${room}`, `**/${room}/**`];
 

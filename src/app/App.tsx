@@ -16,6 +16,7 @@ const Workbench = lazy(() => import('./frame/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
 const TravelBench = lazy(() => import('./travel/TravelBench'));
 const MacrosBench = lazy(() => import('./macros/MacrosBench'));
+const TextBench = lazy(() => import('./text/TextBench'));
 const TrialBench = lazy(() => import('./trial/TrialBench'));
 const DeviceBench = lazy(() => import('./device/DeviceBench'));
 
@@ -40,6 +41,7 @@ const Pages = () => {
           <Route path="layout" element={<LayoutBench />} />
           <Route path="travel" element={<TravelBench />} />
           <Route path="macros" element={<MacrosBench />} />
+          <Route path="text" element={<TextBench />} />
           <Route path="trial" element={<TrialBench />} />
           <Route path="device" element={<DeviceBench />} />
         </Route>

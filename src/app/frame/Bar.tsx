@@ -25,6 +25,7 @@ const BENCHES = [
   { path: 'layout', name: 'Layout' },
   { path: 'travel', name: 'Travel' },
   { path: 'macros', name: 'Macros' },
+  { path: 'text', name: 'Text' },
   { path: 'trial', name: 'Trial' },
   { path: 'device', name: 'Device' },
 ] as const;
@@ -146,7 +147,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
       } else if (!command && !event.altKey && event.key === '?') {
         event.preventDefault();
         setShowsShortcuts(true);
-      } else if (event.altKey && !command && /^Digit[1-5]$/.test(event.code)) {
+      } else if (event.altKey && !command && /^Digit[1-6]$/.test(event.code)) {
         event.preventDefault();
         void navigate(`/profile/${profile.id}/${BENCHES[Number(event.code.slice(5)) - 1]?.path ?? 'layout'}`);
       }

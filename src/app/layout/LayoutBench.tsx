@@ -8,7 +8,7 @@ import { useBench } from '../shared/useBench';
 import { KeyCard } from './KeyCard';
 import { useKeyMoves } from './KeyMoves';
 import { Ladder } from './Ladder';
-import { LayerBoard } from './LayerBoard';
+import { LayerBoard } from '../shared/LayerBoard';
 import { Together } from './Together';
 import { Weave } from './Weave';
 import './layout.css';

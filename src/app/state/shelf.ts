@@ -22,9 +22,12 @@ import {
   isThere,
   loadPreference,
   loadShelf,
+  loadText,
   onStoreGone,
   reasonOf,
   storePreference,
+  storeText,
+  type KeptText,
   type Stored,
   type UnreadableRow,
 } from './store';
@@ -155,6 +158,14 @@ export const useShelf = create<ShelfState>()((set, get) => {
     });
   };
 
+  /** Puts a profile back on the shelf with the text that was kept for it. */
+  const putBackWith = async (document: Document, text: KeptText | undefined): Promise<Keeping> => {
+    const keeping = await addNew(document.profile, document);
+    // Without its text the profile is whole, too; what is lost then is said where texts are written.
+    if (text !== undefined) await storeText(document.profile.id, text, undefined).catch(() => undefined);
+    return keeping;
+  };
+
   /** The demo is fetched when it is put on the shelf, which is once in the life of a browser. */
   const demoProfiles = async (): Promise<Profile[]> => {
     const { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } = await import('../../../demo');
@@ -273,6 +284,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       if (!keeper) return { ok: false, because: 'it is not on the shelf' };
       await keeper.readHistory();
       const { document } = keeper.kept;
+      const text = await loadText(id).catch(() => undefined);
       await keeper.leave();
       try {
         await erase(id, keeper.birth);
@@ -282,7 +294,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       }
       drop(id);
       tellOtherWindows({ what: 'look', id });
-      return { ok: true, putBack: () => addNew(document.profile, document) };
+      return { ok: true, putBack: () => putBackWith(document, text) };
     },
 
     async removeUnreadable(id) {

@@ -23,6 +23,8 @@ type ProfileRow = {
   profile: unknown;
 };
 type StepRow = { profile: string; place: number; step: unknown };
+/** The text of a profile as its person wrote it, with comments and order; what it says is the profile's business. */
+type TextRow = { id: string; text: string; of: string };
 type StoredPreference = { name: string; value: unknown };
 
 const rowSchema = z.object({
@@ -41,9 +43,11 @@ const database = new Dexie('underloom', { chromeTransactionDurability: 'strict' 
   profiles: EntityTable<ProfileRow, 'id'>;
   steps: Table<StepRow, [string, number]>;
   preferences: EntityTable<StoredPreference, 'name'>;
+  texts: EntityTable<TextRow, 'id'>;
 };
 database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
 database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name' });
+database.version(3).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' });
 
 // A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
 // could then never open it. A page that listens for its unloading is not kept.
@@ -306,16 +310,45 @@ export async function isThere(id: string): Promise<boolean> {
  */
 export async function erase(id: string, birth?: string): Promise<void> {
   await opened();
-  const work = database.transaction('rw', database.profiles, database.steps, async () => {
+  const work = database.transaction('rw', database.profiles, database.steps, database.texts, async () => {
     const row = birth === undefined ? undefined : await database.profiles.get(id);
     if (row && birth !== undefined && !rowSchema.shape.recent.parse(row.recent).includes(birth)) return;
     await database.profiles.delete(id);
+    await database.texts.delete(id);
     await database.steps
       .where('[profile+place]')
       .between(...tail(id, 0))
       .delete();
   });
   await inTime(work, WRITES_WITHIN_MS);
+}
+
+/** A text as it is kept, and the last step that the profile had then. */
+export type KeptText = { text: string; of: string };
+const textSchema = z.object({ text: z.string(), of: z.string().catch('') });
+
+/** The text that is kept for a profile; undefined when none is. */
+export async function loadText(id: string): Promise<KeptText | undefined> {
+  await opened();
+  const row = textSchema.safeParse(await inTime(database.texts.get(id), OPENS_WITHIN_MS));
+  return row.success ? row.data : undefined;
+}
+
+/**
+ * Keeps a profile's text, unless another window has kept another one than this window knows of.
+ * @param known the text that this window knows to be kept; undefined when none is
+ * @returns the text that is kept now: this one, or that of the other window
+ */
+export async function storeText(id: string, kept: KeptText, known: string | undefined): Promise<string> {
+  const { text, of } = kept;
+  await opened();
+  const work = database.transaction('rw', database.texts, async () => {
+    const row = await database.texts.get(id);
+    if (typeof row?.text === 'string' && row.text !== known && row.text !== text) return row.text;
+    await database.texts.put({ id, text, of });
+    return text;
+  });
+  return inTime(work, WRITES_WITHIN_MS);
 }
 
 /** A preference, or the default when there is none or it is not what it should be. */

@@ -20,4 +20,14 @@ export {
   type Understood,
 } from './understand';
 export { parseScoreLine, printScoreLine } from './scoreLine';
-export { readText, type ReadText, rewriteText, type Site, type TextProblem, type TextProfile, writeText } from './text';
+export {
+  completeText,
+  readText,
+  type ReadText,
+  rewriteText,
+  type Site,
+  type TextCompletion,
+  type TextProblem,
+  type TextProfile,
+  writeText,
+} from './text';

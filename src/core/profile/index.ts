@@ -73,6 +73,7 @@ export {
 export { plainProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
 export { stepsOf } from './steps';
+export { editTowards } from './towards';
 export { setActuation, setBoardActuation } from './travelEdits';
 export {
   actuationOf,

@@ -398,11 +398,13 @@ export function placeOf(read: ReadText, id: string): number {
 /**
  * The text that says `to` in place of what it says of that profile. A text that is not right as it stands is changed where
  * that can be done, and keeps what is wrong with it.
+ * @param was what the profile was before; a text that is not right is changed only where `to` differs from it
  */
-export function rewriteText(text: string, to: Profile, boards: readonly Board[] = []): string {
+export function rewriteText(text: string, to: Profile, boards: readonly Board[] = [], was?: Profile): string {
   const read = readText(text, boards);
   const index = placeOf(read, to.id);
-  const from = read.profiles[index]?.draft;
+  const draft = read.profiles[index]?.draft;
+  const from = draft && was && read.problems.length > 0 ? was : draft;
   const board = [...boards, ...(read.profiles[index]?.board ? [read.profiles[index].board] : [])].find(
     ({ id }) => id === to.board,
   );

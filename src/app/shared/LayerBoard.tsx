@@ -4,12 +4,12 @@ import { contactOf, sharersOf, type BoardKey } from '../../core/board';
 import { HOST_LAYOUTS } from '../../core/codes';
 import { legendOf, sentencesOf } from '../../core/notation';
 import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profile';
-import { BoardView } from '../shared/BoardView';
-import type { KeyFace } from '../shared/Cap';
-import { ticksOf } from '../shared/CapFace';
-import { keyName } from '../shared/keyNames';
-import type { ToLookAt } from '../shared/problems';
-import type { Bench } from '../shared/useBench';
+import { BoardView } from './BoardView';
+import type { KeyFace } from './Cap';
+import { ticksOf } from './CapFace';
+import { keyName } from './keyNames';
+import type { ToLookAt } from './problems';
+import type { Bench } from './useBench';
 import { textOf, threadOf } from '../theme/dyes';
 
 /** The dye of the layer that an assignment's hold leads to, when it leads to one. */

@@ -1,0 +1,214 @@
+/** The editor of the text: CodeMirror with the format's colours, completion, and problems in the margin. What it holds is given from outside. */
+import {
+  autocompletion,
+  type CompletionContext as EditorContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete';
+import { defaultKeymap, history, historyKeymap, redoDepth, undoDepth, redo, undo } from '@codemirror/commands';
+import { lintGutter, lintKeymap, setDiagnostics } from '@codemirror/lint';
+import {
+  Annotation,
+  EditorState,
+  RangeSetBuilder,
+  StateEffect,
+  StateField,
+  Transaction,
+  type Extension,
+} from '@codemirror/state';
+import {
+  Decoration,
+  EditorView,
+  highlightActiveLine,
+  keymap,
+  lineNumbers,
+  type DecorationSet,
+  type ViewUpdate,
+} from '@codemirror/view';
+import { useEffect, useRef } from 'react';
+import type { TextCompletion, TextProblem } from '../../core/notation';
+import { STYLE_NONCE } from '../theme/styleNonce';
+import { loomColours, loomLanguage } from './loomLanguage';
+
+/** Where the cursor is: line and column, counted from 1. */
+export type Cursor = { line: number; column: number };
+
+type EditorProps = {
+  text: string;
+  problems: readonly TextProblem[];
+  /** Lines that speak of what is selected. */
+  marked: readonly number[];
+  /** Where the cursor goes when something else was selected; the same object is gone to once. */
+  goTo: Cursor | undefined;
+  onType: (text: string, row: string) => void;
+  onCursor: (cursor: Cursor) => void;
+  onTravel: (direction: 'undo' | 'redo') => void;
+  onLeave: () => void;
+  complete: (lineBeforeCursor: string, heading: string) => TextCompletion[];
+};
+
+/** A change that comes from the profile, and is not typed. */
+const fromOutside = Annotation.define<boolean>();
+const setMarked = StateEffect.define<readonly number[]>();
+
+const markedLines = StateField.define<DecorationSet>({
+  create: () => Decoration.none,
+  update(lines, transaction) {
+    for (const effect of transaction.effects)
+      if (effect.is(setMarked)) {
+        const builder = new RangeSetBuilder<Decoration>();
+        for (const line of [...effect.value].sort((a, b) => a - b))
+          if (line <= transaction.state.doc.lines) {
+            const { from } = transaction.state.doc.line(line);
+            builder.add(from, from, Decoration.line({ class: 'loom-marked' }));
+          }
+        return builder.finish();
+      }
+    return lines.map(transaction.changes);
+  },
+  provide: (field) => EditorView.decorations.from(field),
+});
+
+/** The word of the heading that a line belongs to. */
+function headingOf(state: EditorState, line: number): string {
+  for (let n = line; n >= 1; n--) {
+    const word = /^[a-z]+/.exec(state.doc.line(n).text)?.[0];
+    if (word !== undefined) return n === line ? '' : word;
+  }
+  return '';
+}
+
+/** The stretch in which two texts differ, so that what is the same keeps its cursor and its marks. */
+function differing(before: string, after: string): { from: number; to: number; insert: string } {
+  let from = 0;
+  const most = Math.min(before.length, after.length);
+  while (from < most && before[from] === after[from]) from++;
+  let end = 0;
+  while (end < most - from && before.at(-1 - end) === after.at(-1 - end)) end++;
+  return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
+}
+
+export const Editor = (props: EditorProps) => {
+  const { text, problems, marked, goTo } = props;
+  const host = useRef<HTMLDivElement>(null);
+  const view = useRef<EditorView | null>(null);
+  const now = useRef(props);
+  useEffect(() => {
+    now.current = props;
+  });
+
+  useEffect(() => {
+    let row = 0;
+    let lastLine = 0;
+    /** Undo is that of the profile; of a text that does not read, what was typed since is taken back first. */
+    const travel = (direction: 'undo' | 'redo') => (target: EditorView) => {
+      const isBroken = now.current.problems.length > 0;
+      const depth = direction === 'undo' ? undoDepth(target.state) : redoDepth(target.state);
+      if (isBroken && depth > 0) return (direction === 'undo' ? undo : redo)(target);
+      now.current.onTravel(direction);
+      return true;
+    };
+    const source = (context: EditorContext): CompletionResult | null => {
+      const line = context.state.doc.lineAt(context.pos);
+      const before = line.text.slice(0, context.pos - line.from);
+      const offers = now.current.complete(before, headingOf(context.state, line.number));
+      const [first] = offers;
+      if (!first || (!context.explicit && !/\S$/.test(before))) return null;
+      return {
+        from: line.from + first.from,
+        options: offers.map(({ insert, meaning }) => ({ label: insert, detail: meaning })),
+        filter: false,
+      };
+    };
+    const listen = (update: ViewUpdate): void => {
+      if (update.docChanged && !update.transactions.some((one) => one.annotation(fromOutside))) {
+        const line = update.state.doc.lineAt(update.state.selection.main.head).number;
+        // What is typed in one line is one step; another line begins another.
+        if (line !== lastLine) row++;
+        lastLine = line;
+        now.current.onType(update.state.doc.toString(), `text-${row}`);
+      }
+      if (update.selectionSet && !update.transactions.some((one) => one.annotation(fromOutside))) {
+        const { head } = update.state.selection.main;
+        const line = update.state.doc.lineAt(head);
+        now.current.onCursor({ line: line.number, column: head - line.from + 1 });
+      }
+    };
+    const extensions: Extension[] = [
+      EditorView.cspNonce.of(STYLE_NONCE),
+      lineNumbers(),
+      lintGutter(),
+      highlightActiveLine(),
+      history(),
+      loomLanguage,
+      loomColours,
+      markedLines,
+      autocompletion({ override: [source], icons: false, activateOnTyping: true }),
+      EditorView.contentAttributes.of({ 'aria-label': 'The profile as a text', spellcheck: 'false' }),
+      keymap.of([
+        { key: 'Mod-z', run: travel('undo'), preventDefault: true },
+        { key: 'Mod-y', run: travel('redo'), preventDefault: true },
+        { key: 'Mod-Shift-z', run: travel('redo'), preventDefault: true },
+        {
+          key: 'Escape',
+          run: () => {
+            now.current.onLeave();
+            return true;
+          },
+        },
+        ...lintKeymap,
+        ...defaultKeymap.filter(({ key }) => key !== 'Escape'),
+        ...historyKeymap.filter(({ key }) => key === 'Mod-u'),
+      ]),
+      EditorView.updateListener.of(listen),
+    ];
+    const made = new EditorView({
+      state: EditorState.create({ doc: now.current.text, extensions }),
+      parent: host.current ?? undefined,
+    } as ConstructorParameters<typeof EditorView>[0]);
+    view.current = made;
+    return () => {
+      view.current = null;
+      made.destroy();
+    };
+  }, []);
+
+  useEffect(() => {
+    const target = view.current;
+    const before = target?.state.doc.toString();
+    if (!target || before === undefined || before === text) return;
+    target.dispatch({
+      changes: differing(before, text),
+      annotations: [fromOutside.of(true), Transaction.addToHistory.of(false)],
+    });
+  }, [text]);
+
+  useEffect(() => {
+    const target = view.current;
+    if (!target) return;
+    const { doc } = target.state;
+    const diagnostics = problems.flatMap(({ line, column, length, message }) => {
+      if (line > doc.lines) return [];
+      const { from, to } = doc.line(line);
+      const start = Math.min(to, from + column - 1);
+      return [{ from: start, to: Math.min(to, Math.max(start, start + length)), severity: 'error' as const, message }];
+    });
+    target.dispatch(setDiagnostics(target.state, diagnostics));
+  }, [problems, text]);
+
+  useEffect(() => {
+    view.current?.dispatch({ effects: setMarked.of(marked) });
+  }, [marked, text]);
+
+  useEffect(() => {
+    const target = view.current;
+    if (!target || !goTo || goTo.line > target.state.doc.lines) return;
+    const { from, to } = target.state.doc.line(goTo.line);
+    target.dispatch({
+      selection: { anchor: Math.min(to, from + goTo.column - 1) },
+      effects: EditorView.scrollIntoView(from, { y: 'nearest', yMargin: 60 }),
+      annotations: fromOutside.of(true),
+    });
+  }, [goTo]);
+
+  return <div ref={host} className="loom-editor" />;
+};

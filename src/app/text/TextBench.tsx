@@ -1,0 +1,181 @@
+/** The text bench: the whole profile as a text beside the live board. Each follows the other, cursor and selection as well. */
+import { useMemo, useRef, useState } from 'react';
+import { LIMITS } from '../../core/profile';
+import { completeText, sentencesOf, usedCodes, type Site } from '../../core/notation';
+import { bindingOn, timingOf } from '../../core/profile';
+import { download, fileNameOf } from '../shared/download';
+import { LayerBoard } from '../shared/LayerBoard';
+import { keyName } from '../shared/keyNames';
+import { toLookAt } from '../shared/problems';
+import { useBench } from '../shared/useBench';
+import { textOf, threadOf } from '../theme/dyes';
+import { Editor, type Cursor } from './Editor';
+import { useTextDesk, type TextKeeping } from './useTextDesk';
+import './text.css';
+
+const KEEPING: Readonly<Record<TextKeeping['state'], string>> = {
+  loading: 'reading the text',
+  keeping: 'keeping the text',
+  kept: 'text kept in this browser',
+  notKept: 'text not kept',
+};
+
+/** What of the text is under the cursor: the last thing said on its line, or the cell it is in. */
+function siteAt(sites: readonly Site[], { line, column }: Cursor): Site | undefined {
+  const here = sites.filter((site) => site.line === line);
+  return (
+    here.find(({ is, from, to }) => is === 'cell' && column >= from && column <= to) ??
+    here.find(({ is }) => is !== 'cell')
+  );
+}
+
+const TextBench = () => {
+  const bench = useBench();
+  const { profile, board, layer, selectedKey, select } = bench;
+  const desk = useTextDesk(profile, board);
+  const { read, problems, keeping } = desk;
+  const boardArea = useRef<HTMLDivElement>(null);
+  const [goTo, setGoTo] = useState<Cursor>();
+  const items = toLookAt(profile, board);
+
+  const lines = useMemo(
+    () => read.sites.filter((site) => site.layer === layer.id && site.key === selectedKey).map(({ line }) => line),
+    [read, layer.id, selectedKey],
+  );
+
+  /** The board's selection was moved: the text goes to the line that says the most of the key. */
+  const choose = (to: { key?: string; layer?: string }): void => {
+    select(to);
+    const [where, key] = [to.layer ?? layer.id, to.key ?? selectedKey];
+    const site =
+      read.sites.findLast((one) => one.layer === where && one.key === key) ??
+      read.sites.find((one) => one.is === 'layer' && one.layer === where);
+    if (site) setGoTo({ line: site.line, column: site.from });
+  };
+
+  const follow = (cursor: Cursor): void => {
+    const site = siteAt(read.sites, cursor);
+    if (site?.layer === undefined || !profile.layers.some(({ id }) => id === site.layer)) return;
+    const isKey = site.key !== undefined && board.keys.some(({ id }) => id === site.key);
+    select({ layer: site.layer, ...(isKey && site.key !== undefined && { key: site.key }) });
+  };
+
+  const goToLine = (line: number, column: number): void => setGoTo({ line, column });
+  const binding = bindingOn(layer, selectedKey);
+  const follower = { ...bench, select: choose };
+
+  return (
+    <div className="text-bench">
+      <section className="text-left" aria-label="Text">
+        <p className="text-head">
+          <strong>Text</strong>
+          <span className="soft" role="status" data-text-keeping={keeping.state}>
+            {KEEPING[keeping.state]}
+            {keeping.state === 'notKept' && `: ${keeping.because}`}
+          </span>
+          <span className="text-head-tools">
+            <button
+              type="button"
+              className="word"
+              onClick={() => download(fileNameOf(profile.name, 'loom'), desk.text, 'text/plain')}
+            >
+              Save as a file
+            </button>
+            <button
+              type="button"
+              className="word"
+              title="Comments and values go; the profile stays as it is"
+              onClick={() => desk.writeAnew()}
+            >
+              Write it anew
+            </button>
+          </span>
+        </p>
+        {desk.isReady && (
+          <Editor
+            text={desk.text}
+            problems={problems}
+            marked={lines}
+            goTo={goTo}
+            onType={desk.type}
+            onCursor={follow}
+            onTravel={desk.travel}
+            onLeave={() =>
+              boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus()
+            }
+            complete={(before, heading) =>
+              completeText(before, heading, { ...profile, used: usedCodes(profile) }, board)
+            }
+          />
+        )}
+      </section>
+      <section className="text-right" aria-label="What the text says">
+        <div className="text-layers" role="radiogroup" aria-label="Layer">
+          {profile.layers.slice(0, LIMITS.layers).map(({ id, name, dye }) => (
+            <button
+              key={id}
+              type="button"
+              role="radio"
+              aria-checked={id === layer.id}
+              className="text-layer"
+              style={{ '--mark': threadOf(dye), color: textOf(dye) } as React.CSSProperties}
+              onClick={() => choose({ layer: id })}
+            >
+              <bdi>{name}</bdi>
+            </button>
+          ))}
+        </div>
+        <div ref={boardArea}>
+          <LayerBoard bench={follower} items={items} onChoose={(key) => choose({ key })} onKeyDown={() => undefined} />
+        </div>
+        <p className="text-key">
+          <strong>{keyName(board, selectedKey)}</strong> on{' '}
+          <span style={{ color: textOf(layer.dye) }}>{layer.name}</span>
+          {lines.length > 0 && (
+            <>
+              {' · '}
+              {lines.map((line) => (
+                <button key={line} type="button" className="word" onClick={() => goToLine(line, 1)}>
+                  line {line}
+                </button>
+              ))}
+            </>
+          )}
+        </p>
+        <div className="sentences" aria-live="polite">
+          {sentencesOf(binding, timingOf(profile, binding), profile).map((sentence) => (
+            <p key={sentence}>{sentence}</p>
+          ))}
+        </div>
+        {problems.length > 0 ? (
+          <div className="text-problems" role="alert">
+            <p>
+              <strong>
+                {problems.length === 1 ? 'One thing' : `${problems.length} things`} to put right. Until then the profile
+                stays as it was when the text last read.
+              </strong>
+            </p>
+            <ul>
+              {problems.slice(0, 8).map(({ line, column, message }) => (
+                <li key={`${line}:${column}:${message}`}>
+                  <button type="button" className="word" onClick={() => goToLine(line, column)}>
+                    line {line}
+                  </button>{' '}
+                  {message}
+                </li>
+              ))}
+              {problems.length > 8 && <li className="soft">and {problems.length - 8} more, marked in the margin</li>}
+            </ul>
+          </div>
+        ) : (
+          <p className="soft text-hints">
+            The text reads. <kbd>Ctrl+Space</kbd> offers ways to go on · <kbd>Esc</kbd> to the board · <kbd>Ctrl+Z</kbd>{' '}
+            takes back, here as everywhere
+          </p>
+        )}
+      </section>
+    </div>
+  );
+};
+
+export default TextBench;

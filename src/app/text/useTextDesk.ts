@@ -1,0 +1,229 @@
+/**
+ * A profile and its text, side by side: a text that reads is the profile at once; whatever else changes the profile, the board, undo,
+ * another window, changes the lines of the text that say it. A text that does not read changes nothing, and is kept as it is.
+ */
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { Board } from '../../core/board';
+import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
+import { editTowards, sameData, type Profile } from '../../core/profile';
+import { loadText, reasonOf, storeText, type KeptText } from '../state/store';
+import { useEntry, useShelf } from '../state/shelf';
+
+/** What the page knows of where the text is. */
+export type TextKeeping = { state: 'loading' | 'kept' | 'keeping' } | { state: 'notKept'; because: string };
+
+export type TextDesk = {
+  text: string;
+  read: ReadText;
+  /** Everything that keeps the text from being the profile; none when it is. */
+  problems: readonly TextProblem[];
+  keeping: TextKeeping;
+  isReady: boolean;
+  /** Takes what was typed. `row` names the stretch of typing that undo takes back as one. */
+  type(text: string, row: string): void;
+  /** Takes back, or does again, the last step of the profile, with the text as it was then. */
+  travel(direction: 'undo' | 'redo'): void;
+  /** Throws the text away and writes it anew from the profile; the old one is handed back. */
+  writeAnew(): void;
+};
+
+/** How long typing may rest before the text is kept, in ms. */
+const KEEPS_AFTER_MS = 300;
+/** How many texts of earlier steps are remembered. */
+const MOST_TEXTS = 200;
+
+/** The texts that belonged to steps of a profile, by the step they came after: undo brings them back word by word. */
+const textsOfSteps = new Map<string, Map<string, string>>();
+
+function rememberFor(id: string, step: string, text: string): void {
+  const texts = textsOfSteps.get(id) ?? new Map<string, string>();
+  textsOfSteps.set(id, texts);
+  texts.delete(step);
+  texts.set(step, text);
+  const [oldest] = texts.keys();
+  if (texts.size > MOST_TEXTS && oldest !== undefined) texts.delete(oldest);
+}
+
+/** What keeps a text that reads from being this profile: another id, another board, several profiles. */
+function misfits(read: ReadText, profile: Profile): TextProblem[] {
+  const given = read.profiles.filter(({ isBase }) => !isBase);
+  const [only, second] = given;
+  if (!only) return [];
+  const at = (line: number, message: string): TextProblem => ({ line, column: 1, length: 7, message });
+  if (second)
+    return [
+      at(
+        second.line,
+        'This bench holds one profile. Save the text as a file and open that on the shelf: every profile in it comes to the shelf.',
+      ),
+    ];
+  if (only.draft.id !== profile.id)
+    return [
+      at(
+        only.line,
+        `Here the profile keeps its id: write id ${profile.id} behind the name. A copy with another id is made on the shelf.`,
+      ),
+    ];
+  if (only.draft.board !== profile.board)
+    return [
+      at(only.line, `Here the profile keeps its board, ${profile.board}. It is moved to another board on the shelf.`),
+    ];
+  return [];
+}
+
+const given = (read: ReadText): Profile | undefined => read.profiles.find(({ isBase }) => !isBase)?.profile;
+
+export function useTextDesk(profile: Profile, board: Board): TextDesk {
+  const { id } = profile;
+  const edit = useShelf((state) => state.edit);
+  const undo = useShelf((state) => state.undo);
+  const redo = useShelf((state) => state.redo);
+  const notify = useShelf((state) => state.notify);
+  const step = useEntry(id)?.document.past.at(-1)?.id ?? '';
+  const [text, setText] = useState('');
+  const [keeping, setKeeping] = useState<TextKeeping>({ state: 'loading' });
+  const [refused, setRefused] = useState<{ text: string; reason: string }>({ text: '', reason: '' });
+  /** The profile that the text says, or was last brought up to. */
+  const said = useRef<Profile | null>(null);
+  const stored = useRef<string | undefined>(undefined);
+  const latest = useRef('');
+  const boards = useMemo(() => [board], [board]);
+
+  const show = useCallback((next: string): void => {
+    latest.current = next;
+    setText(next);
+  }, []);
+
+  // The text that is kept comes first; what it does not say any more is brought up to date.
+  useEffect(() => {
+    let isHere = true;
+    const begin = (kept: KeptText | undefined): void => {
+      if (!isHere) return;
+      stored.current = kept?.text;
+      const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
+      const now = entry?.profile ?? profile;
+      said.current = now;
+      // A text that does not read belongs to the profile as it was; when nothing has changed since, it stays as it is.
+      const isOfNow = kept?.of === (entry?.document.past.at(-1)?.id ?? '');
+      show(kept === undefined ? writeText(now, board) : rewriteText(kept.text, now, boards, isOfNow ? now : undefined));
+      setKeeping({ state: 'kept' });
+    };
+    loadText(id).then(begin, (error: unknown) => {
+      begin(undefined);
+      if (isHere) setKeeping({ state: 'notKept', because: reasonOf(error) });
+    });
+    return () => {
+      isHere = false;
+    };
+    // A profile that changes meanwhile is followed below.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [id]);
+
+  /** Writes until what is kept is what is shown; one write at a time, so that no write is taken for another window's. */
+  const keepAll = useCallback(async (): Promise<void> => {
+    try {
+      while (latest.current !== '' && latest.current !== stored.current) {
+        const wanted = latest.current;
+        const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
+        const of = entry?.document.past.at(-1)?.id ?? '';
+        const now = await storeText(id, { text: wanted, of }, stored.current);
+        stored.current = now;
+        if (now === wanted || !entry) continue;
+        // Another window has kept its text: that one counts, with what this profile says.
+        notify('The text was changed in another window as well; that text is shown now, with what this profile says.');
+        show(rewriteText(now, entry.profile, boards));
+      }
+      setKeeping({ state: 'kept' });
+    } catch (error) {
+      setKeeping({ state: 'notKept', because: reasonOf(error) });
+    }
+  }, [id, boards, notify, show]);
+  const writing = useRef<Promise<void> | null>(null);
+  const keep = useCallback((): void => {
+    writing.current ??= keepAll().finally(() => {
+      writing.current = null;
+    });
+  }, [keepAll]);
+
+  useEffect(() => {
+    if (text === '' || text === stored.current) return undefined;
+    setKeeping((was) => (was.state === 'notKept' ? was : { state: 'keeping' }));
+    const timer = setTimeout(keep, KEEPS_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [text, keep]);
+
+  // Who goes to another bench, or closes the page, leaves nothing behind that is not on its way.
+  useEffect(() => {
+    addEventListener('pagehide', keep);
+    return () => {
+      removeEventListener('pagehide', keep);
+      keep();
+    };
+  }, [keep]);
+
+  // Something else has changed the profile: the lines that say it follow.
+  useEffect(() => {
+    const was = said.current;
+    if (was === null || was === profile) return;
+    said.current = profile;
+    const before = textsOfSteps.get(id)?.get(step);
+    const isBefore = before !== undefined && sameData(given(readText(before, boards)), profile);
+    const next = isBefore ? before : rewriteText(latest.current, profile, boards, was);
+    rememberFor(id, step, next);
+    show(next);
+  }, [profile, id, step, boards, show]);
+
+  const read = useMemo(() => readText(text, boards), [text, boards]);
+  const problems = useMemo(() => {
+    const found = [...read.problems, ...(read.problems.length === 0 ? misfits(read, profile) : [])];
+    if (found.length === 0 && refused.text === text && refused.reason !== '')
+      found.push({ line: 1, column: 1, length: 7, message: refused.reason });
+    return found;
+  }, [read, profile, refused, text]);
+
+  const type = useCallback(
+    (next: string, row: string): void => {
+      show(next);
+      const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
+      const current = entry?.profile;
+      const meant = readText(next, boards);
+      if (!current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
+      const to = given(meant);
+      const change = to && editTowards(current, to);
+      if (change) {
+        const reason = edit(id, change, 'the text', row);
+        if (reason !== undefined) {
+          setRefused({ text: next, reason });
+          return;
+        }
+      }
+      const after = useShelf.getState().entries.find((one) => one.profile.id === id);
+      if (!after) return;
+      said.current = after.profile;
+      rememberFor(id, after.document.past.at(-1)?.id ?? '', next);
+    },
+    [id, boards, edit, show],
+  );
+
+  const travel = useCallback(
+    (direction: 'undo' | 'redo'): void => {
+      const result = direction === 'undo' ? undo(id) : redo(id);
+      if (result && 'refused' in result) notify(`Not changed: ${result.refused}`);
+    },
+    [id, undo, redo, notify],
+  );
+
+  return {
+    text,
+    read,
+    problems,
+    keeping,
+    isReady: keeping.state !== 'loading',
+    type,
+    travel,
+    writeAnew: () => {
+      said.current = profile;
+      show(writeText(profile, board));
+    },
+  };
+}

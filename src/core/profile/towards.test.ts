@@ -1,0 +1,38 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { SHOW_DESK } from '../../../demo';
+import { HARROW_64 } from '../board';
+import { randomProfile } from '../notation/text/randomProfiles';
+import { applyEdit, bindKeys, editTowards, mustEdit, readProfile, type Profile } from '.';
+
+const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
+
+describe('the edit from one profile to another', () => {
+  test('of one key is one assignment', () => {
+    const to = mustEdit(SHOW_DESK, bindKeys(SHOW_DESK, 'cues', ['KeyF'], { kind: 'none' }));
+    expect(editTowards(SHOW_DESK, to)).toMatchObject({ edit: 'assign', layer: 'cues', key: 'KeyF' });
+    expect(editTowards(SHOW_DESK, plain(SHOW_DESK))).toBeUndefined();
+  });
+
+  test('leads there, and back, whatever the two are', () => {
+    const valid = (profile: Profile): boolean => 'profile' in readProfile(plain(profile));
+    fc.assert(
+      fc.property(randomProfile(HARROW_64), randomProfile(HARROW_64), fc.boolean(), (one, other, isNear) => {
+        const to = plain({
+          ...other,
+          id: one.id,
+          ...(isNear && { layers: [...one.layers.slice(1), ...other.layers.slice(0, 1)] }),
+        });
+        fc.pre(valid(one) && valid(to));
+        const edit = editTowards(one, to);
+        if (!edit) return expect(to).toEqual(plain(one));
+        const edited = applyEdit(one, edit);
+        if (!edited.ok) throw new Error(edited.problem.message);
+        expect(plain(edited.profile)).toEqual(to);
+        const back = applyEdit(edited.profile, edited.inverse);
+        expect(back.ok && plain(back.profile)).toEqual(plain(one));
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
