@@ -371,7 +371,7 @@ const ShelfBench = () => {
                 ref={fileInput}
                 className="visually-hidden"
                 type="file"
-                accept=".json,application/json"
+                accept=".json,.loom,application/json,text/plain"
                 multiple
                 tabIndex={-1}
                 aria-label="Profile files"

@@ -323,7 +323,7 @@ export async function erase(id: string, birth?: string): Promise<void> {
   await inTime(work, WRITES_WITHIN_MS);
 }
 
-/** A text as it is kept, and the last step that the profile had then. */
+/** A text as it is kept, and what marks the state of the profile that it stood beside. */
 export type KeptText = { text: string; of: string };
 const textSchema = z.object({ text: z.string(), of: z.string().catch('') });
 

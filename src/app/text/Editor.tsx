@@ -5,7 +5,7 @@ import {
   type CompletionResult,
 } from '@codemirror/autocomplete';
 import { defaultKeymap, history, historyKeymap, redoDepth, undoDepth, redo, undo } from '@codemirror/commands';
-import { lintGutter, lintKeymap, setDiagnostics } from '@codemirror/lint';
+import { lintGutter, lintKeymap, setDiagnostics, type Diagnostic } from '@codemirror/lint';
 import {
   Annotation,
   EditorState,
@@ -186,11 +186,22 @@ export const Editor = (props: EditorProps) => {
     const target = view.current;
     if (!target) return;
     const { doc } = target.state;
-    const diagnostics = problems.flatMap(({ line, column, length, message }) => {
+    const diagnostics = problems.flatMap(({ line, column, length, message, fix }): Diagnostic[] => {
       if (line > doc.lines) return [];
       const { from, to } = doc.line(line);
       const start = Math.min(to, from + column - 1);
-      return [{ from: start, to: Math.min(to, Math.max(start, start + length)), severity: 'error' as const, message }];
+      const actions = fix && [
+        {
+          name: `Write ${fix.insert}`,
+          apply: (on: EditorView) => {
+            const at = Math.min(to, from + fix.column - 1);
+            on.dispatch({ changes: { from: at, to: Math.min(to, at + fix.length), insert: fix.insert } });
+          },
+        },
+      ];
+      return [
+        { from: start, to: Math.min(to, start + length), severity: 'error', message, ...(actions && { actions }) },
+      ];
     });
     target.dispatch(setDiagnostics(target.state, diagnostics));
   }, [problems, text]);

@@ -2,6 +2,7 @@
  * A profile and its text, side by side: a text that reads is the profile at once; whatever else changes the profile, the board, undo,
  * another window, changes the lines of the text that say it. A text that does not read changes nothing, and is kept as it is.
  */
+import CRC32 from 'crc-32';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
 import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
@@ -26,6 +27,15 @@ export type TextDesk = {
   /** Throws the text away and writes it anew from the profile; the old one is handed back. */
   writeAnew(): void;
 };
+
+/** Fields in one order, whatever they were written in. */
+const inOrder = (_name: string, value: unknown): unknown =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+    : value;
+
+/** What tells one state of a profile from another, so that a text is known to belong to it. */
+const markOf = (profile: Profile): string => CRC32.str(JSON.stringify(profile, inOrder)).toString(16);
 
 /** How long typing may rest before the text is kept, in ms. */
 const KEEPS_AFTER_MS = 300;
@@ -57,7 +67,7 @@ function misfits(read: ReadText, profile: Profile): TextProblem[] {
         'This bench holds one profile. Save the text as a file and open that on the shelf: every profile in it comes to the shelf.',
       ),
     ];
-  if (only.draft.id !== profile.id)
+  if (only.hasId && only.draft.id !== profile.id)
     return [
       at(
         only.line,
@@ -71,7 +81,11 @@ function misfits(read: ReadText, profile: Profile): TextProblem[] {
   return [];
 }
 
-const given = (read: ReadText): Profile | undefined => read.profiles.find(({ isBase }) => !isBase)?.profile;
+/** The profile that a text says; one that says no id is the one it stands beside. */
+function given(read: ReadText, id: string): Profile | undefined {
+  const found = read.profiles.find(({ isBase }) => !isBase);
+  return found?.profile && (found.hasId ? found.profile : { ...found.profile, id });
+}
 
 export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const { id } = profile;
@@ -87,6 +101,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const said = useRef<Profile | null>(null);
   const stored = useRef<string | undefined>(undefined);
   const latest = useRef('');
+  const profileAtFirst = useRef(profile);
   const boards = useMemo(() => [board], [board]);
 
   const show = useCallback((next: string): void => {
@@ -104,7 +119,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const now = entry?.profile ?? profile;
       said.current = now;
       // A text that does not read belongs to the profile as it was; when nothing has changed since, it stays as it is.
-      const isOfNow = kept?.of === (entry?.document.past.at(-1)?.id ?? '');
+      const isOfNow = kept?.of === markOf(now);
       show(kept === undefined ? writeText(now, board) : rewriteText(kept.text, now, boards, isOfNow ? now : undefined));
       setKeeping({ state: 'kept' });
     };
@@ -125,7 +140,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       while (latest.current !== '' && latest.current !== stored.current) {
         const wanted = latest.current;
         const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
-        const of = entry?.document.past.at(-1)?.id ?? '';
+        const of = markOf(entry?.profile ?? profileAtFirst.current);
         const now = await storeText(id, { text: wanted, of }, stored.current);
         stored.current = now;
         if (now === wanted || !entry) continue;
@@ -167,7 +182,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     if (was === null || was === profile) return;
     said.current = profile;
     const before = textsOfSteps.get(id)?.get(step);
-    const isBefore = before !== undefined && sameData(given(readText(before, boards)), profile);
+    const isBefore = before !== undefined && sameData(given(readText(before, boards), id), profile);
     const next = isBefore ? before : rewriteText(latest.current, profile, boards, was);
     rememberFor(id, step, next);
     show(next);
@@ -188,7 +203,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const current = entry?.profile;
       const meant = readText(next, boards);
       if (!current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
-      const to = given(meant);
+      const to = given(meant, id);
       const change = to && editTowards(current, to);
       if (change) {
         const reason = edit(id, change, 'the text', row);

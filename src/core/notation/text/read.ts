@@ -54,6 +54,8 @@ export type TextProfile = {
   board: Board | undefined;
   line: number;
   isBase: boolean;
+  /** Whether the text says its id; without one it is made from the name. */
+  hasId: boolean;
 };
 
 /** A heading and what belongs to it: from its line to its last inner one. `about`: the id of what it makes or changes. */
@@ -69,6 +71,7 @@ export type ReadText = {
 
 type Block = { head: SourceLine; word: string; rest: Piece; inner: SourceLine[] };
 type Draft = {
+  hasId: boolean;
   profile: Profile;
   block: Block;
   blocks: Block[];
@@ -129,8 +132,14 @@ class TextReader {
     this.source = new Source(text.split(/\r\n|\n|\r/));
   }
 
-  private fail(line: SourceLine, piece: Piece, message: string): void {
-    this.source.fail(line, piece.at, Math.max(1, piece.text.length), message);
+  private fail(line: SourceLine, piece: Piece, message: string, instead?: { piece: Piece; text: string }): void {
+    this.source.fail(
+      line,
+      piece.at,
+      Math.max(1, piece.text.length),
+      message,
+      instead && { ...instead.piece, insert: instead.text },
+    );
   }
 
   private site(line: SourceLine, piece: Piece | undefined, is: Site['is'], more: Partial<Site> = {}): void {
@@ -211,6 +220,7 @@ class TextReader {
         board: draft.board,
         line,
         isBase: draft.isBase,
+        hasId: draft.hasId,
       };
     });
     this.uniqueIds(profiles);
@@ -353,7 +363,15 @@ class TextReader {
       travel: { board: DEFAULT_ACTUATION, keys: {} },
       roles: [],
     };
-    this.drafts.push({ profile: plain, block, blocks: [], isBase: block.word === 'base', board: undefined, like });
+    this.drafts.push({
+      profile: plain,
+      block,
+      blocks: [],
+      isBase: block.word === 'base',
+      hasId: id !== undefined,
+      board: undefined,
+      like,
+    });
   }
 
   // ---- one profile
@@ -684,11 +702,10 @@ class TextReader {
     }
   }
 
-  /** What a line that cannot be read may have meant, as the end of its error; only a text's first few are worth the time. */
-  private meant(text: string, draft: Draft): string {
-    if (this.source.problems.length > 20 || text.length > 200) return '';
-    const [reading] = readingsOf(text, draft.profile);
-    return reading ? ` Did you mean ${reading.line}?` : '';
+  /** What a line that cannot be read may have meant; only a text's first few are worth the time. */
+  private meant(text: string, draft: Draft): string | undefined {
+    if (this.source.problems.length > 20 || text.length > 200) return undefined;
+    return readingsOf(text, draft.profile)[0]?.line;
   }
 
   /** Gives keys what a line says; labels, roles and notes alone are added to what is there. */
@@ -702,10 +719,12 @@ class TextReader {
     else if (binding.text !== '') {
       const read = readBinding(binding.text, draft.profile);
       if (!read.ok) {
+        const meant = this.meant(binding.text, draft);
         this.fail(
           line,
           shift({ text: binding.text.slice(read.at, read.at + read.length), at: binding.at + read.at }),
-          `${read.message}${this.meant(binding.text, draft)}`,
+          meant === undefined ? read.message : `${read.message} Did you mean ${meant}?`,
+          meant === undefined ? undefined : { piece: shift(binding), text: meant },
         );
         return;
       }

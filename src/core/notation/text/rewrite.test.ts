@@ -143,6 +143,14 @@ describe('a profile that has changed', () => {
   });
 });
 
+test('a line that is being written stays as it is, whatever its key does by now', () => {
+  const broken = OWN.replace('F: "Go" F20 -- with the light', 'F: cmd f').replace('press A:40', 'press A:40 Bbb');
+  const now = readOne(OWN) as Profile;
+  const to = mustEdit(now, bindKeys(now, 'base', ['KeyG'], bindingOf('F1', now)));
+  const after = rewriteText(broken, to);
+  expect(changes(broken, after)).toEqual({ out: [], into: ['  G: F1'] });
+});
+
 test.each([
   [SHOW_DESK, 'rig'],
   [PROMPT_BOOK, 'signs'],

@@ -255,6 +255,7 @@ class Rewriting {
         const there = this.innerLines(block).find((number) =>
           new RegExp(`^\\s*${word}\\b`, 'i').test(this.raw[number - 1] ?? ''),
         );
+        if (this.read.problems.some(({ line }) => line === there)) continue;
         const text = score && `${word} ${printScoreLine(score)}`.trimEnd();
         if (there !== undefined && text !== undefined) this.replace(there, text);
         else if (there !== undefined) this.takeOut(there);
@@ -314,6 +315,8 @@ class Rewriting {
         (site.is === 'key' || site.is === 'cell'),
     );
     const last = sites.at(-1);
+    // A line that is being written is its person's; what it will say is known when it reads.
+    if (last && this.read.problems.some(({ line }) => line === last.line)) return [];
     const cell = sites.findLast(({ is, alone }) => is === 'cell' && alone);
     const own = last?.is === 'key' && last.alone ? last : undefined;
     if (own) {
@@ -403,7 +406,9 @@ export function placeOf(read: ReadText, id: string): number {
 export function rewriteText(text: string, to: Profile, boards: readonly Board[] = [], was?: Profile): string {
   const read = readText(text, boards);
   const index = placeOf(read, to.id);
-  const draft = read.profiles[index]?.draft;
+  const place = read.profiles[index];
+  // A text that does not say its id is of whatever profile it stands beside.
+  const draft = place && { ...place.draft, ...(!place.hasId && { id: to.id }) };
   const from = draft && was && read.problems.length > 0 ? was : draft;
   const board = [...boards, ...(read.profiles[index]?.board ? [read.profiles[index].board] : [])].find(
     ({ id }) => id === to.board,
@@ -422,7 +427,8 @@ export function rewriteText(text: string, to: Profile, boards: readonly Board[] 
   ];
   for (const [word, ids] of orders) changed = ordered(changed, readText(changed, boards), index, word, ids);
   const again = readText(changed, boards).profiles[placeOf(readText(changed, boards), to.id)];
-  if (read.problems.length > 0 || (again?.profile && sameData(again.profile, to))) return changed;
+  const said = again?.profile && { ...again.profile, ...(!again.hasId && { id: to.id }) };
+  if (read.problems.length > 0 || (said && sameData(said, to))) return changed;
   const kept = commentsOf(text);
   const fresh = writeText(to, board);
   const others = read.profiles.filter(({ isBase }) => !isBase).length > 1;

@@ -5,7 +5,14 @@
 import { foreign } from '../../reading';
 
 /** What is wrong with a text, and where: lines and columns count from 1. */
-export type TextProblem = { line: number; column: number; length: number; message: string };
+export type TextProblem = {
+  line: number;
+  column: number;
+  length: number;
+  message: string;
+  /** What was probably meant, and the stretch that it would take the place of. */
+  fix?: { column: number; length: number; insert: string };
+};
 
 /** One line as it is read: without its comment, with values in place of their names. */
 export type SourceLine = {
@@ -64,10 +71,24 @@ export class Source {
   }
 
   /** Says that something is wrong with a stretch of a line, in columns of `line.text` counted from 0. */
-  fail(line: SourceLine, from: number, length: number, message: string): void {
-    const column = line.columns[Math.min(from, line.columns.length - 1)] ?? 1;
-    const end = line.columns[Math.min(from + Math.max(1, length), line.columns.length - 1)] ?? column + 1;
-    this.problems.push({ line: line.number, column, length: Math.max(1, end - column), message });
+  fail(
+    line: SourceLine,
+    from: number,
+    length: number,
+    message: string,
+    instead?: { text: string; at: number; insert: string },
+  ): void {
+    const stretch = (at: number, characters: number): { column: number; length: number } => {
+      const column = line.columns[Math.min(at, line.columns.length - 1)] ?? 1;
+      const end = line.columns[Math.min(at + Math.max(1, characters), line.columns.length - 1)] ?? column + 1;
+      return { column, length: Math.max(1, end - column) };
+    };
+    this.problems.push({
+      line: line.number,
+      ...stretch(from, length),
+      message,
+      ...(instead && { fix: { ...stretch(instead.at, instead.text.length), insert: instead.insert } }),
+    });
   }
 
   private read(raw: string, number: number): SourceLine | undefined {

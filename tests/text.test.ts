@@ -1,0 +1,202 @@
+/** The text bench: a profile written from nothing, saved and played; text and board follow each other; nothing typed is lost. */
+import { expect, jest, test } from '@jest/globals';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, hands, listen, openPage, press, saveToKeyboard, seeText, temporaryFolder, wait } from './browser';
+
+jest.setTimeout(180_000);
+
+const app = useApp();
+
+async function openText(id = 'demo-show-desk'): Promise<{ page: Page; complaints: string[] }> {
+  const opened = await openPage(app.browser, `${app.server.url}/profile/${id}/text`);
+  await opened.page.waitForSelector('.cm-content');
+  return opened;
+}
+
+/** The text as it is drawn; a long one is drawn as far as it can be seen. */
+const drawn = (page: Page): Promise<string> =>
+  page.$$eval('.cm-line', (lines) => lines.map((line) => line.textContent).join('\n'));
+const kept = (page: Page): Promise<unknown> => page.waitForSelector('[data-text-keeping=kept]');
+const command = async (page: Page, key: 'KeyA' | 'KeyZ' | 'End', ...more: 'ShiftLeft'[]): Promise<void> => {
+  await page.keyboard.down('ControlLeft');
+  for (const one of more) await page.keyboard.down(one);
+  await page.keyboard.press(key);
+  for (const one of more) await page.keyboard.up(one);
+  await page.keyboard.up('ControlLeft');
+};
+
+/** Puts a text in the place of all that stands in the editor, by pasting. */
+async function replaceAll(page: Page, text: string): Promise<void> {
+  await page.focus('.cm-content');
+  await command(page, 'KeyA');
+  await page.$eval(
+    '.cm-content',
+    (content, pasted) => {
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', pasted);
+      content.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+    },
+    text,
+  );
+}
+
+const NIGHT = `// Written by hand.
+profile Night shift
+  board harrow-64
+
+let go = F20   // the one cue
+
+layer Base
+  like the board
+  CapsLock: tap Esc, hold while Cues
+
+layer Cues, madder
+  F Space: "Go" $go -- comes with the light
+  G: type "ready"
+`;
+
+test('a profile written from nothing is saved and played, and its comments are there again', async () => {
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/shelf`);
+  await press(page, 'Harrow 64');
+  await page.waitForSelector('.layout-bench');
+  const id = page.url().split('/').at(-2) ?? '';
+  await page.goto(`${app.server.url}/profile/${id}/text`);
+  await page.waitForSelector('.cm-content');
+  await replaceAll(page, NIGHT);
+  await seeText(page, '.bar-profile', 'Night shift');
+  await seeText(page, '.text-hints', 'The text reads.');
+  await choose(page, '.text-layer ::-p-text(Cues)');
+  await seeText(page, '[data-key="KeyF"]', 'Go');
+  await kept(page);
+  await saveToKeyboard(page);
+
+  await page.goto(`${app.server.url}/profile/${id}/trial`);
+  await listen(page);
+  await hands(page, '+CapsLock 260 +KeyG 60 -KeyG 200 -CapsLock');
+  await seeText(page, '.trial-host, .host-screen, .trial-main', 'ready');
+
+  await page.goto(`${app.server.url}/profile/${id}/text`);
+  await seeText(page, '.cm-content', '// the one cue');
+  expect(await drawn(page)).toBe(NIGHT);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('what the board changes changes one line, what the text changes changes the board, and undo is one', async () => {
+  const { page } = await openText();
+  await choose(page, '.text-layer ::-p-text(Cues)');
+  await choose(page, '[data-key="KeyF"]');
+  await seeText(page, '.loom-marked', 'F: "Go" F20');
+
+  // The cursor is there: a word more makes another key of it, at once.
+  await page.focus('.cm-content');
+  await page.keyboard.press('End');
+  for (let n = 0; n < ' (Cues)'.length + 3; n++) await page.keyboard.press(n < 7 ? 'ArrowLeft' : 'Backspace');
+  await page.keyboard.type('F23', { delay: 30 });
+  await page.keyboard.press('Escape');
+  await seeText(page, '.sentences', 'It sends F23');
+
+  // Another bench changes the same profile; the text has that, and what was written by hand.
+  await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
+  await choose(page, '.ladder ::-p-text(Cues)');
+  await choose(page, '[data-key="KeyH"]');
+  await page.keyboard.press('Backspace');
+  await page.goto(`${app.server.url}/profile/demo-show-desk/text`);
+  await choose(page, '.text-layer ::-p-text(Cues)');
+  await choose(page, '[data-key="KeyF"]');
+  await seeText(page, '.loom-marked', 'F: "Go" F23 (Cues)');
+  await choose(page, '[data-key="KeyH"]');
+  await seeText(page, '.loom-marked', 'H: "Back" none (Cues)');
+
+  await page.focus('.cm-content');
+  await command(page, 'KeyZ');
+  await seeText(page, '.loom-marked', 'H: "Back" F22 (Cues)');
+  await page.click('[aria-label=Undo]');
+  await choose(page, '[data-key="KeyF"]');
+  await seeText(page, '.loom-marked', 'F: "Go" F20 (Cues)');
+  await page.click('[aria-label=Redo]');
+  await seeText(page, '.loom-marked', 'F: "Go" F23 (Cues)');
+  await page.close();
+});
+
+test('a text that does not read touches nothing, is kept as it is, and the board can be worked on meanwhile', async () => {
+  const { page, complaints } = await openText('demo-prompt-book');
+  await page.focus('.cm-content');
+  await command(page, 'End');
+  await page.keyboard.type('\n// mine\nlayer Stage\n  Q: cmd c', { delay: 5 });
+  await seeText(page, '.text-problems', 'Did you mean Meta+C?');
+  await kept(page);
+  await page.reload();
+  await page.waitForSelector('.cm-content');
+  await seeText(page, '.text-problems', 'Did you mean Meta+C?');
+
+  // Undo takes the board's change back, with the broken lines still there.
+  await page.goto(`${app.server.url}/profile/demo-prompt-book/layout`);
+  await choose(page, '[data-key="L1-2"]');
+  await page.keyboard.press('Backspace');
+  await page.goto(`${app.server.url}/profile/demo-prompt-book/text`);
+  await seeText(page, '.text-problems', 'Did you mean Meta+C?');
+  await page.focus('.cm-content');
+  await command(page, 'End');
+  await seeText(page, '.cm-content', '// mine');
+  for (let n = 0; n < 'cmd c'.length; n++) await page.keyboard.press('Backspace');
+  await page.keyboard.type('Meta+C', { delay: 5 });
+  await page.keyboard.press('Escape');
+  await seeText(page, '.text-layers', 'Stage');
+  await seeText(page, '.text-hints', 'The text reads.');
+  await choose(page, '.text-layer ::-p-text(Base)');
+  await choose(page, '[data-key="L1-2"]');
+  await seeText(page, '.sentences', 'It does nothing');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('two windows: the text of one comes to the other with the profile, and no change is lost', async () => {
+  const one = await openText('demo-sound-pad');
+  const other = await openText('demo-sound-pad');
+  await one.page.bringToFront();
+  await one.page.focus('.cm-content');
+  await command(one.page, 'End');
+  await one.page.keyboard.type('\nlayer From one', { delay: 5 });
+  await one.page.keyboard.press('Escape');
+  await seeText(one.page, '.text-layers', 'From one');
+  await kept(one.page);
+  await other.page.bringToFront();
+  await seeText(other.page, '.text-layers', 'From one');
+  await other.page.focus('.cm-content');
+  await command(other.page, 'End');
+  await other.page.keyboard.type('\nlayer From other', { delay: 5 });
+  await other.page.keyboard.press('Escape');
+  await seeText(other.page, '.text-layers', 'From other');
+  await one.page.bringToFront();
+  await seeText(one.page, '.text-layers', 'From other');
+  await wait(600);
+  await one.page.reload();
+  await one.page.waitForSelector('.cm-content');
+  await seeText(one.page, '.text-layers', 'From one');
+  await seeText(one.page, '.text-layers', 'From other');
+  await one.page.close();
+  await other.page.close();
+});
+
+test('a text file comes to the shelf with every profile in it', async () => {
+  const { page } = await openPage(app.browser, `${app.server.url}/shelf`);
+  await page.waitForSelector('.shelf-card');
+  const path = join(temporaryFolder(), 'stage.loom');
+  writeFileSync(
+    path,
+    `base Common\n  board harrow-64\nlayer Base\n  like the board\n\nprofile Day stage like Common\nprofile Late stage like Common\nlayer Dark\n  A: none\n`,
+  );
+  const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+  await seeText(page, '.shelf-card h3', 'Day stage');
+  await seeText(page, '.shelf-card h3', 'Late stage');
+  const broken = path.replace('stage', 'broken');
+  writeFileSync(broken, readFileSync(path, 'utf8').replaceAll('stage', 'desk').replace('A: none', 'A: nonne'));
+  await input.uploadFile(broken);
+  await seeText(page, '.ant-message', 'line 9, column 6');
+  await page.close();
+});
