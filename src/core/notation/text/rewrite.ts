@@ -7,7 +7,8 @@ import type { Board } from '../../board';
 import { DEFAULT_ACTUATION, sameData, type Assignment, type Layer, type Profile } from '../../profile';
 import { printActuation } from '../travel';
 import { printScoreLine } from '../scoreLine';
-import { cellsOf, readText, type ReadText, type Site, type TextBlock } from './read';
+import { cellsOf } from './keyLines';
+import { readText, type ReadText, type Site, type TextBlock } from './read';
 import { commentAt } from './source';
 import { ownTiming, printTiming, wordOfKey } from './words';
 import {
