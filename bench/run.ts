@@ -5,6 +5,7 @@ import { imageBench } from './image';
 import { liveBench } from './live';
 import { macrosBench } from './macros';
 import { samplesBench } from './samples';
+import { wordsBench } from './words';
 
 const BENCHES: Record<string, () => void | Promise<void>> = {
   device: deviceBench,
@@ -13,6 +14,7 @@ const BENCHES: Record<string, () => void | Promise<void>> = {
   live: liveBench,
   macros: macrosBench,
   samples: samplesBench,
+  words: wordsBench,
 };
 
 const [name = ''] = process.argv.slice(2);

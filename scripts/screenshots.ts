@@ -42,6 +42,19 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.waitForSelector('[data-key="L2-2"]');
     await page.click('[data-key="L2-2"]');
   },
+  line: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/layout`);
+    await (await page.waitForSelector('[data-key="KeyN"]'))?.click();
+    await page.click('input[aria-label="Assign line"]', { count: 3 });
+    await page.keyboard.type('type Scene 4, then enter');
+    await page.waitForSelector('.assign-reading:nth-child(2)');
+  },
+  text: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/text`);
+    await (await page.waitForSelector('.text-layer ::-p-text(Cues)'))?.click();
+    await (await page.waitForSelector('[data-key="KeyG"]'))?.click();
+    await page.waitForSelector('.loom-marked');
+  },
   trial: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/trial`);
     await page.waitForSelector('.trial-main');

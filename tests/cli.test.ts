@@ -253,3 +253,65 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
     expect([out, status]).toEqual(['', 2]);
   });
 });
+
+describe('line', () => {
+  test('says what a line means, with every reading, or what is wrong and what is near', () => {
+    const [meant, missing, unknown] = cli(
+      'line',
+      '--profile',
+      DESK,
+      '--file',
+      put('lines.txt', 'copy\ngo to Numbers\nzorp\n'),
+    )
+      .out.trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as Record<string, unknown>);
+    expect(meant).toMatchObject({
+      line: 'Ctrl+C',
+      binding: { kind: 'act', action: { do: 'keys', codes: ['ControlLeft', 'KeyC'] } },
+      readings: [{ line: 'Ctrl+C' }, { line: 'Copy' }],
+    });
+    expect(missing).toMatchObject({ error: expect.any(String), missing: { what: 'layer', name: 'Numbers' } });
+    expect(unknown).toEqual({ error: '“zorp” is not known here.', nearest: expect.any(Array) });
+  });
+
+  test('takes one line in quotes, and knows one’s own layers', () => {
+    const { out, status } = cli('line', '--profile', DESK, 'Cues while held');
+    expect([JSON.parse(out).line, out.split('\n').length, status]).toEqual(['while Cues', 2, 0]);
+    expect(cli('line')).toEqual({ out: '', err: expect.stringContaining('line takes either a TEXT'), status: 2 });
+  });
+});
+
+describe('text', () => {
+  test('there and back is the same profile, and every command takes it', () => {
+    put('desk.loom', cli('text', DESK).out);
+    expect(JSON.parse(cli('text', '--read', at('desk.loom')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
+    expect(cli('check', at('desk.loom')).out).toContain('no problems');
+    expect(cli('replay', '--profile', at('desk.loom'), '--strokes', at('roll.csv')).out).toBe(`${EDGES.join('\n')}\n`);
+    expect(cli('image', at('desk.loom'), '-o', at('loom.bin'))).toMatchObject({ status: 0 });
+  });
+
+  test('what is wrong has its line and column, all of it in one go', () => {
+    put('bad.loom', 'profile X\n  board harrow-64\nlayer Base\n  Q: zorp\n  CapsLok: A\n');
+    const { out, status } = cli('check', at('bad.loom'));
+    expect(out.split('\n').map((line) => line.split(':')[0])).toEqual(['line 4, column 6', 'line 5, column 3', '']);
+    expect(status).toBe(1);
+    expect(cli('text', '--read', at('bad.loom'))).toEqual({
+      out: '',
+      err: expect.stringMatching(/bad\.loom: line 4, column 6: .* \(and 1 more problem\)\n$/),
+      status: 2,
+    });
+  });
+
+  test('of several profiles in a text one is named behind the file', () => {
+    const base = 'base Common\n  board harrow-64\nlayer Base\n  like the board\n';
+    put('two.loom', `${base}profile Day like Common\nprofile Late like Common\non Base\n  A: F13\n`);
+    expect(JSON.parse(cli('text', '--read', at('two.loom')).out)).toMatchObject({ format: 'underloom-profiles' });
+    expect(cli('replay', '--profile', at('two.loom'), '--strokes', at('roll.csv')).err).toContain(
+      'name one behind the file',
+    );
+    expect(cli('replay', '--profile', `${at('two.loom')}#late`, '--strokes', at('roll.csv')).out).toContain(
+      '"code":"F13"',
+    );
+  });
+});

@@ -104,6 +104,7 @@ test('what the board changes changes one line, what the text changes changes the
   await choose(page, '.ladder ::-p-text(Cues)');
   await choose(page, '[data-key="KeyH"]');
   await page.keyboard.press('Backspace');
+  await page.waitForSelector('[data-keeping=kept]');
   await page.goto(`${app.server.url}/profile/demo-show-desk/text`);
   await choose(page, '.text-layer ::-p-text(Cues)');
   await choose(page, '[data-key="KeyF"]');
@@ -137,6 +138,7 @@ test('a text that does not read touches nothing, is kept as it is, and the board
   await page.goto(`${app.server.url}/profile/demo-prompt-book/layout`);
   await choose(page, '[data-key="L1-2"]');
   await page.keyboard.press('Backspace');
+  await page.waitForSelector('[data-keeping=kept]');
   await page.goto(`${app.server.url}/profile/demo-prompt-book/text`);
   await seeText(page, '.text-problems', 'Did you mean Meta+C?');
   await page.focus('.cm-content');

@@ -40,16 +40,15 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   const { understood } = draft;
   const readings = understood?.ok ? understood.readings : [];
   const failed = understood && !understood.ok ? understood : undefined;
-  const completions = isOpen
-    ? completeLine(draft.text, { ...profile, used: usedCodes(profile) }).filter(
-        ({ from, insert }) =>
-          ![draft.text.trim(), ...readings.map(({ line }) => line)].includes(
-            `${draft.text.slice(0, from)}${insert}`.trim(),
-          ),
-      )
-    : [];
   // A line that says what it is read as needs no second line that says it again.
   const showsReadings = readings.length > 1 || (readings[0] !== undefined && readings[0].line !== draft.text.trim());
+  // What is understood is what counts; ways to go on are for a line that is not, or that is in its own words.
+  const completions =
+    isOpen && !showsReadings
+      ? completeLine(draft.text, { ...profile, used: usedCodes(profile) }).filter(
+          ({ from, insert }) => `${draft.text.slice(0, from)}${insert}`.trim() !== draft.text.trim(),
+        )
+      : [];
   const insert = (at: number): void => {
     const completion = completions[at];
     if (completion) draft.write(`${draft.text.slice(0, completion.from)}${completion.insert} `, inputRef.current);

@@ -93,6 +93,13 @@ const DEVICE_WORDS: Readonly<Record<DeviceFunction, { line: string; says: string
 };
 
 const legends = (codes: readonly string[]): string => codes.map(legendOfCode).join(' ');
+/** A text in a sentence; the Enter at its end, which most have a reason for, is named. */
+function saysText(text: string): string {
+  const body = text.replace(/\n$/, '');
+  if (body === '') return 'types Enter';
+  return `types “${foreign(body)}”${body === text ? '' : ', then Enter'}`;
+}
+
 const untilUp = (lasting: Lasting): string => (lasting === 'until up' ? ' until you let go' : '');
 
 function withChord(codes: readonly string[], say: (chord: string) => string): string | undefined {
@@ -217,7 +224,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   text: {
     begins: { type: { meaning: 'a text, in quotes', read: readText } },
     print: ({ text, gapMs }) => `type ${printText(text)}${gapMs > 0 ? ` every ${printTime(gapMs)}` : ''}`,
-    says: ({ text, gapMs }) => `types “${foreign(text)}”${gapMs > 0 ? `, a character every ${gapMs} ms` : ''}`,
+    says: ({ text, gapMs }) => `${saysText(text)}${gapMs > 0 ? `, a character every ${gapMs} ms` : ''}`,
     legend: ({ text }) => `“${text}”`,
   },
   once: {

@@ -10,6 +10,7 @@ import { printScoreLine } from '../scoreLine';
 import { cellsOf } from './keyLines';
 import { readText, type ReadText, type Site, type TextBlock } from './read';
 import { commentAt } from './source';
+import { TextLines } from './textLines';
 import { ownTiming, printTiming, wordOfKey } from './words';
 import {
   headLines,
@@ -31,11 +32,10 @@ const INDENT = '  ';
 
 const joinedId = ({ when, also }: Profile['joinedLayers'][number]): string => `${when.join('+')} > ${also}`;
 
-/** Changes of one text, line by line: what replaces a line (nothing takes it out), and what comes behind it. */
+/** What has to be said otherwise of one profile of a text. */
 class Rewriting {
-  readonly raw: string[];
-  private readonly replaced = new Map<number, string | undefined>();
-  private readonly behind = new Map<number, string[]>();
+  readonly lines: TextLines;
+  private readonly raw: readonly string[];
 
   constructor(
     text: string,
@@ -44,39 +44,8 @@ class Rewriting {
     private readonly to: Profile,
     private readonly board: Board | undefined,
   ) {
-    this.raw = text.split(/\r\n|\n|\r/);
-  }
-
-  text(): string {
-    return this.raw
-      .flatMap((line, n) => {
-        const own = this.replaced.has(n + 1) ? this.replaced.get(n + 1) : line;
-        return [...(own === undefined ? [] : [own]), ...(this.behind.get(n + 1) ?? [])];
-      })
-      .join('\n');
-  }
-
-  private line(number: number): string {
-    return this.replaced.has(number) ? (this.replaced.get(number) ?? '') : (this.raw[number - 1] ?? '');
-  }
-
-  /** Puts a line in the place of another, behind its indentation and with its comment. */
-  private replace(number: number, text: string): void {
-    const raw = this.raw[number - 1] ?? '';
-    const comment = raw.slice(commentAt(raw));
-    this.replaced.set(number, `${/^\s*/.exec(raw)?.[0] ?? ''}${text.trimStart()}${comment}`);
-  }
-
-  /** Takes a line out; its comment stays. */
-  private takeOut(number: number): void {
-    const raw = this.raw[number - 1] ?? '';
-    const comment = raw.slice(commentAt(raw)).trim();
-    this.replaced.set(number, comment === '' ? undefined : `${/^\s*/.exec(raw)?.[0] ?? ''}${comment}`);
-  }
-
-  private insert(number: number, lines: readonly string[]): void {
-    const at = Math.max(0, number);
-    this.behind.set(at, [...(this.behind.get(at) ?? []), ...lines]);
+    this.lines = new TextLines(text);
+    this.raw = this.lines.raw;
   }
 
   private blocks(word: string, about?: string): TextBlock[] {
@@ -100,7 +69,7 @@ class Rewriting {
   }
 
   private takeOutBlock({ line, last }: TextBlock): void {
-    for (let n = line; n <= last; n++) this.takeOut(n);
+    for (let n = line; n <= last; n++) this.lines.takeOut(n);
   }
 
   change(from: Profile): void {
@@ -121,7 +90,7 @@ class Rewriting {
     if (from.name !== to.name || from.id !== to.id) {
       const raw = this.raw[block.line - 1] ?? '';
       const like = /,?\s+like\s+("(?:[^"\\]|\\.)*"|[^,]+?)\s*(?:,.*)?$/.exec(raw.slice(0, commentAt(raw)))?.[1];
-      this.replace(block.line, `${head}${like === undefined ? '' : `, like ${like}`}`);
+      this.lines.replace(block.line, `${head}${like === undefined ? '' : `, like ${like}`}`);
     }
     const timing = printTiming(ownTiming(to.timing));
     const wanted: Readonly<Record<string, string | undefined>> = {
@@ -134,9 +103,9 @@ class Rewriting {
       const there = this.innerLines(block).find((number) =>
         new RegExp(`^\\s*${word}\\b`).test(this.raw[number - 1] ?? ''),
       );
-      if (there !== undefined && text !== undefined) this.replace(there, text);
-      else if (there !== undefined) this.takeOut(there);
-      else if (text !== undefined) this.insert(block.last, [`${INDENT}${text}`]);
+      if (there !== undefined && text !== undefined) this.lines.replace(there, text);
+      else if (there !== undefined) this.lines.takeOut(there);
+      else if (text !== undefined) this.lines.insert(block.last, [`${INDENT}${text}`]);
     }
   }
 
@@ -183,15 +152,15 @@ class Rewriting {
         if (!was) added.push(text);
         else if (block && (!sameData(was, one) || this.namesChanged(from))) {
           const raw = this.raw[block.line - 1] ?? '';
-          if (!sameData(was, one) || raw.slice(0, commentAt(raw)).trim() !== text) this.replace(block.line, text);
+          if (!sameData(was, one) || raw.slice(0, commentAt(raw)).trim() !== text) this.lines.replace(block.line, text);
         } else if (!sameData(was, one)) added.push(text);
       }
       for (const one of old as readonly unknown[])
         if (!(now as readonly unknown[]).some((other) => idOf(other as never) === idOf(one as never)))
-          for (const block of this.blocks(word, idOf(one as never))) this.takeOut(block.line);
+          for (const block of this.blocks(word, idOf(one as never))) this.lines.takeOut(block.line);
       if (added.length > 0) {
         const { at, isFirst } = this.placeFor(word, ...before);
-        this.insert(at, isFirst ? ['', ...added] : added);
+        this.lines.insert(at, isFirst ? ['', ...added] : added);
       }
     }
   }
@@ -221,16 +190,16 @@ class Rewriting {
       const site = this.read.sites.findLast(
         (one) => one.profile === this.index && one.is === 'depth' && one.key === key,
       );
-      if (site?.alone && line === undefined) this.takeOut(site.line);
+      if (site?.alone && line === undefined) this.lines.takeOut(site.line);
       else if (site?.alone && line !== undefined) {
         const raw = this.raw[site.line - 1] ?? '';
-        this.replace(site.line, `${raw.slice(0, (/:(?=\s|$)/.exec(raw)?.index ?? 0) + 1)} ${line}`);
+        this.lines.replace(site.line, `${raw.slice(0, (/:(?=\s|$)/.exec(raw)?.index ?? 0) + 1)} ${line}`);
       } else added.push(`${INDENT}${word}: ${line ?? printActuation(to.travel.board)}`);
     }
     if (added.length === 0) return;
     const block = this.blocks('depths').at(-1);
-    if (block) this.insert(block.last, added);
-    else this.insert(this.placeFor('role', 'profile', 'base').at, ['', 'depths', ...added]);
+    if (block) this.lines.insert(block.last, added);
+    else this.lines.insert(this.placeFor('role', 'profile', 'base').at, ['', 'depths', ...added]);
   }
 
   private macros(from: Profile): void {
@@ -245,7 +214,7 @@ class Rewriting {
         continue;
       }
       const [head = ''] = lines;
-      if (head !== macroLines(was)[0]) this.replace(block.line, head);
+      if (head !== macroLines(was)[0]) this.lines.replace(block.line, head);
       for (const [word, part] of [
         ['press', 'onPress'],
         ['repeat', 'repeat'],
@@ -258,9 +227,9 @@ class Rewriting {
         );
         if (this.read.problems.some(({ line }) => line === there)) continue;
         const text = score && `${word} ${printScoreLine(score)}`.trimEnd();
-        if (there !== undefined && text !== undefined) this.replace(there, text);
-        else if (there !== undefined) this.takeOut(there);
-        else if (text !== undefined) this.insert(block.last, [`${INDENT}${text}`]);
+        if (there !== undefined && text !== undefined) this.lines.replace(there, text);
+        else if (there !== undefined) this.lines.takeOut(there);
+        else if (text !== undefined) this.lines.insert(block.last, [`${INDENT}${text}`]);
       }
     }
     for (const { id } of from.macros)
@@ -268,7 +237,7 @@ class Rewriting {
         for (const block of this.blocks('macro', id)) this.takeOutBlock(block);
     if (added.length > 0) {
       const { at, isFirst } = this.placeFor('macro', 'depths', 'role', 'profile', 'base');
-      this.insert(at, isFirst ? ['', ...added] : added);
+      this.lines.insert(at, isFirst ? ['', ...added] : added);
     }
   }
 
@@ -280,13 +249,13 @@ class Rewriting {
       const block = this.blocks('layer', layer.id).at(-1);
       if (!was) {
         const at = this.placeFor('layer', 'macro', 'depths', 'role', 'profile', 'base').at;
-        this.insert(at, ['', ...layerLines(layer, to, this.board)]);
+        this.lines.insert(at, ['', ...layerLines(layer, to, this.board)]);
         continue;
       }
       if (block && (was.name !== layer.name || was.dye !== layer.dye)) {
         const raw = this.raw[block.line - 1] ?? '';
         const like = /,\s*(like\s+(?:"(?:[^"\\]|\\.)*"|[^,]+?))\s*(?:,.*)?$/.exec(raw.slice(0, commentAt(raw)))?.[1];
-        this.replace(block.line, `${printLayerHead(layer)}${like === undefined ? '' : `, ${like}`}`);
+        this.lines.replace(block.line, `${printLayerHead(layer)}${like === undefined ? '' : `, ${like}`}`);
       }
       const keys = [...new Set([...Object.keys(was.keys), ...Object.keys(layer.keys)])];
       const lines = keys.flatMap((key) => {
@@ -297,8 +266,8 @@ class Rewriting {
         return isOther ? this.key(layer, key, now) : [];
       });
       if (lines.length === 0) continue;
-      if (block) this.insert(block.last, lines);
-      else this.insert(this.end(), ['', `on ${printLayerName(layer.id, to)}`, ...lines]);
+      if (block) this.lines.insert(block.last, lines);
+      else this.lines.insert(this.end(), ['', `on ${printLayerName(layer.id, to)}`, ...lines]);
     }
     for (const { id } of from.layers)
       if (!to.layers.some((layer) => layer.id === id))
@@ -327,15 +296,16 @@ class Rewriting {
       const others = sites.filter((site) => site !== own);
       if (saysOnly && cell && others.length === 1 && now) {
         this.cell(cell, printCell(now, to));
-        if (isPlain(now)) this.takeOut(own.line);
-        else this.replace(own.line, `${raw.slice(0, colon + 1)} ${printAssignment(now, to, false)}`);
+        if (isPlain(now)) this.lines.takeOut(own.line);
+        else this.lines.replace(own.line, `${raw.slice(0, colon + 1)} ${printAssignment(now, to, false)}`);
         return [];
       }
       const below = others.length === 0 ? undefined : others.at(-1);
       const cellSays = below && below === cell ? this.cellText(cell) : undefined;
-      if (!now && (others.length === 0 || cellSays === '.')) this.takeOut(own.line);
-      else if (now && cellSays !== undefined && isPlain(now) && cellSays === printCell(now, to)) this.takeOut(own.line);
-      else this.replace(own.line, `${raw.slice(0, colon + 1)} ${now ? printAssignment(now, to) : '.'}`);
+      if (!now && (others.length === 0 || cellSays === '.')) this.lines.takeOut(own.line);
+      else if (now && cellSays !== undefined && isPlain(now) && cellSays === printCell(now, to))
+        this.lines.takeOut(own.line);
+      else this.lines.replace(own.line, `${raw.slice(0, colon + 1)} ${now ? printAssignment(now, to) : '.'}`);
       return [];
     }
     const isBase = to.layers[0]?.id === layer.id;
@@ -354,7 +324,7 @@ class Rewriting {
 
   /** Puts another text into a cell; cells behind it stay where they are as long as there is room. */
   private cell({ line, from, key }: Site, text: string): void {
-    const row = this.line(line);
+    const row = this.lines.line(line);
     const raw = this.raw[line - 1] ?? '';
     const place = cellsOf(raw).findIndex(({ at }) => at === from - 1);
     const cell = cellsOf(row.slice(0, commentAt(row)))[place];
@@ -363,9 +333,20 @@ class Rewriting {
     const room = /^ */.exec(row.slice(end))?.[0].length ?? 0;
     const isLast = row.slice(end).trim() === '';
     const spaces = isLast ? 0 : Math.max(1, cell.text.length + room - text.length);
-    this.replaced.set(line, `${row.slice(0, cell.at)}${text}${' '.repeat(spaces)}${row.slice(end + room)}`);
+    this.lines.put(line, `${row.slice(0, cell.at)}${text}${' '.repeat(spaces)}${row.slice(end + room)}`);
   }
 }
+
+const ids = (things: readonly { id: string }[]): string[] => things.map(({ id }) => id);
+
+/** The things that stand in an order, by the words of their headings. */
+const ORDERS: Readonly<Record<string, (profile: Profile) => string[]>> = {
+  role: ({ roles }) => ids(roles),
+  macro: ({ macros }) => ids(macros),
+  layer: ({ layers }) => ids(layers),
+  joint: ({ joints }) => ids(joints),
+  joined: ({ joinedLayers }) => joinedLayers.map(joinedId),
+};
 
 /** Puts the blocks of a kind into the order of ids; the text as it was when they are in it. */
 function ordered(text: string, read: ReadText, index: number, word: string, ids: readonly string[]): string {
@@ -418,16 +399,14 @@ export function rewriteText(text: string, to: Profile, boards: readonly Board[] 
   if (sameData(from, to)) return text;
   const rewriting = new Rewriting(text, read, index, to, board);
   rewriting.change(from);
-  let changed = rewriting.text();
-  const orders: readonly [word: string, ids: string[]][] = [
-    ['role', to.roles.map(({ id }) => id)],
-    ['macro', to.macros.map(({ id }) => id)],
-    ['layer', to.layers.map(({ id }) => id)],
-    ['joint', to.joints.map(({ id }) => id)],
-    ['joined', to.joinedLayers.map(joinedId)],
-  ];
-  for (const [word, ids] of orders) changed = ordered(changed, readText(changed, boards), index, word, ids);
-  const again = readText(changed, boards).profiles[placeOf(readText(changed, boards), to.id)];
+  let changed = rewriting.lines.text();
+  for (const [word, idsOf] of Object.entries(ORDERS)) {
+    const [old, now] = [idsOf(from), idsOf(to)];
+    // Reading takes time, and most changes leave things where they are.
+    if (!sameData(old, now)) changed = ordered(changed, readText(changed, boards), index, word, now);
+  }
+  const after = readText(changed, boards);
+  const again = after.profiles[placeOf(after, to.id)];
   const said = again?.profile && { ...again.profile, ...(!again.hasId && { id: to.id }) };
   if (read.problems.length > 0 || (said && sameData(said, to))) return changed;
   const kept = commentsOf(text);

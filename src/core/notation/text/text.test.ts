@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../../demo';
 import { BOARDS, boardById, HARROW_64, TWILL_42 } from '../../board';
@@ -144,6 +145,14 @@ without layer Base
       action: { do: 'layer', how: 'while', layer: 'later' },
     });
   });
+});
+
+test('the example of the format’s page reads', () => {
+  const page = readFileSync('docs/formats/text.md', 'utf8');
+  const example = /## An example\n\n((?: {4}.*\n|\n)+)/.exec(page)?.[1] ?? '';
+  const profile = readOne(example.replace(/^ {4}/gm, ''));
+  expect(profile.layers.map(({ name }) => name)).toEqual(['Base', 'Cues', 'Dark']);
+  expect(profile.layers[2]?.keys['KeyH']?.does.kind).toBe('gesture');
 });
 
 describe('what is wrong', () => {
