@@ -3,7 +3,7 @@
  * another window, changes the lines of the text that say it. A text that does not read changes nothing, and is kept as it is.
  */
 import CRC32 from 'crc-32';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
 import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
 import { editTowards, sameData, type Profile } from '../../core/profile';
@@ -39,6 +39,9 @@ const markOf = (profile: Profile): string => CRC32.str(JSON.stringify(profile, i
 
 /** How long typing may rest before the text is kept, in ms. */
 const KEEPS_AFTER_MS = 300;
+/** A text with so many characters is read when typing rests for so many ms, and not at every key. */
+const LONG_TEXT = 30_000;
+const LONG_TEXT_RESTS_MS = 400;
 /** How many texts of earlier steps are remembered. */
 const MOST_TEXTS = 200;
 
@@ -188,7 +191,9 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     show(next);
   }, [profile, id, step, boards, show]);
 
-  const read = useMemo(() => readText(text, boards), [text, boards]);
+  // Reading a long text takes longer than a key press may; what is drawn of it may be a moment behind.
+  const readable = useDeferredValue(text);
+  const read = useMemo(() => readText(readable, boards), [readable, boards]);
   const problems = useMemo(() => {
     const found = [...read.problems, ...(read.problems.length === 0 ? misfits(read, profile) : [])];
     if (found.length === 0 && refused.text === text && refused.reason !== '')
@@ -196,9 +201,8 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     return found;
   }, [read, profile, refused, text]);
 
-  const type = useCallback(
+  const take = useCallback(
     (next: string, row: string): void => {
-      show(next);
       const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
       const current = entry?.profile;
       const meant = readText(next, boards);
@@ -217,7 +221,18 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       said.current = after.profile;
       rememberFor(id, after.document.past.at(-1)?.id ?? '', next);
     },
-    [id, boards, edit, show],
+    [id, boards, edit],
+  );
+
+  const waiting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const type = useCallback(
+    (next: string, row: string): void => {
+      show(next);
+      clearTimeout(waiting.current);
+      if (next.length < LONG_TEXT) take(next, row);
+      else waiting.current = setTimeout(() => take(next, row), LONG_TEXT_RESTS_MS);
+    },
+    [show, take],
   );
 
   const travel = useCallback(

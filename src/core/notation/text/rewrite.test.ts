@@ -143,6 +143,14 @@ describe('a profile that has changed', () => {
   });
 });
 
+test('what was typed meanwhile stays beside what the board has changed', () => {
+  const was = readOne(OWN) as Profile;
+  const typed = OWN.replace('F: "Go" F20', 'F: "Go" F23');
+  const to = mustEdit(was, bindKeys(was, 'base', ['KeyG'], bindingOf('F1', was)));
+  const after = rewriteText(typed, to, [], was);
+  expect(changes(typed, after)).toEqual({ out: [], into: ['  G: F1'] });
+});
+
 test('a line that is being written stays as it is, whatever its key does by now', () => {
   const broken = OWN.replace('F: "Go" F20 -- with the light', 'F: cmd f').replace('press A:40', 'press A:40 Bbb');
   const now = readOne(OWN) as Profile;

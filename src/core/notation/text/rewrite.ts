@@ -383,7 +383,7 @@ export function placeOf(read: ReadText, id: string): number {
 /**
  * The text that says `to` in place of what it says of that profile. A text that is not right as it stands is changed where
  * that can be done, and keeps what is wrong with it.
- * @param was what the profile was before; a text that is not right is changed only where `to` differs from it
+ * @param was what the profile was before; a text that says something else by now, or is not right, is changed only where `to` differs from it
  */
 export function rewriteText(text: string, to: Profile, boards: readonly Board[] = [], was?: Profile): string {
   const read = readText(text, boards);
@@ -391,7 +391,9 @@ export function rewriteText(text: string, to: Profile, boards: readonly Board[] 
   const place = read.profiles[index];
   // A text that does not say its id is of whatever profile it stands beside.
   const draft = place && { ...place.draft, ...(!place.hasId && { id: to.id }) };
-  const from = draft && was && read.problems.length > 0 ? was : draft;
+  // What was typed and is not taken yet, or does not read, is left alone.
+  const isAhead = draft !== undefined && was !== undefined && !sameData(draft, was);
+  const from = isAhead ? was : draft;
   const board = [...boards, ...(read.profiles[index]?.board ? [read.profiles[index].board] : [])].find(
     ({ id }) => id === to.board,
   );
@@ -408,7 +410,7 @@ export function rewriteText(text: string, to: Profile, boards: readonly Board[] 
   const after = readText(changed, boards);
   const again = after.profiles[placeOf(after, to.id)];
   const said = again?.profile && { ...again.profile, ...(!again.hasId && { id: to.id }) };
-  if (read.problems.length > 0 || (said && sameData(said, to))) return changed;
+  if (isAhead || read.problems.length > 0 || (said && sameData(said, to))) return changed;
   const kept = commentsOf(text);
   const fresh = writeText(to, board);
   const others = read.profiles.filter(({ isBase }) => !isBase).length > 1;

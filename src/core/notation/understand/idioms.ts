@@ -59,11 +59,11 @@ export const IDIOMS: Idioms = {
   'Shift+Tab': 'back tab, backtab, tab back, reverse tab, untab',
   'Ctrl+Alt+Delete': 'three finger salute',
   'button 1':
-    'left click, click, left mouse, button left, left mouse button, mouse left, mouse button left, primary click, primary mouse button, mouse click, click left, lmb, left button, left button of the mouse, click the left mouse button, mouse left click, mouse left button, main mouse button',
+    'left click, left mouse click, click, left mouse, button left, left mouse button, mouse left, mouse button left, primary click, primary mouse button, mouse click, click left, lmb, left button, left button of the mouse, click the left mouse button, mouse left click, mouse left button, main mouse button',
   'button 2':
-    'right click, right mouse, button right, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
+    'right click, right mouse click, right mouse, button right, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
   'button 3':
-    'middle click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
+    'middle click, middle mouse click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
   'button 4':
     'mouse back, back button, mouse back button, back mouse button, thumb button, mouse button back, back button of the mouse, back button on the mouse, mouse thumb button',
   'button 5':
@@ -90,7 +90,7 @@ export const IDIOMS: Idioms = {
 
 /** What asks for nothing at all, and for the layer below. */
 export const SILENCE: Readonly<Record<'none' | 'pass', string>> = {
-  none: 'nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
+  none: 'nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, block this key, block key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
   pass: 'pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, the layer below answers, layer below decides, another layer answers, answered below, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
 };
 

@@ -61,9 +61,9 @@ const KEYS: Readonly<Record<string, string>> = {
   Lang1: 'hangul, hangeul, han yeong, 한 영, 한/영, かな, kana',
   Lang2: 'hanja, 한자, eisu, eisuu, 英数',
   AudioVolumeUp:
-    'volume up, vol up, vol+, vol +, louder, raise volume, raise the volume, increase volume, increase the volume, turn up the volume, turn volume up, turn the volume up, turn up volume, sound up, volume higher, more volume, make it louder, volume plus, volume +, audio up, 🔊',
+    'volume up, vol up, vol+, vol +, louder, raise volume, raise the volume, increase volume, increase the volume, turn up the volume, turn volume up, turn the volume up, turn up volume, sound up, volume higher, more volume, make it louder, turn it up, volume plus, volume +, audio up, 🔊',
   AudioVolumeDown:
-    'volume down, vol down, vol dn, vol-, vol -, quieter, softer, lower volume, lower the volume, decrease volume, decrease the volume, reduce volume, reduce the volume, turn down the volume, turn volume down, turn the volume down, turn down volume, sound down, volume lower, less volume, make it quieter, volume minus, volume -, audio down, 🔉',
+    'volume down, vol down, vol dn, vol-, vol -, quieter, softer, lower volume, lower the volume, decrease volume, decrease the volume, reduce volume, reduce the volume, turn down the volume, turn volume down, turn the volume down, turn down volume, sound down, volume lower, less volume, make it quieter, turn it down, volume minus, volume -, audio down, 🔉',
   AudioVolumeMute:
     'mute, volume mute, mute volume, mute sound, mute the sound, sound off, unmute, mute audio, silence, toggle mute, mute on off, mute unmute, turn off sound, volume off, audio mute, turn sound off, 🔇',
   MediaPlayPause:
@@ -91,6 +91,9 @@ const KEYS: Readonly<Record<string, string>> = {
     'brightness up, brighter, brighter screen, screen brighter, increase brightness, raise brightness, display brightness up, screen brightness up, more brightness, turn up brightness, brightness higher, make the screen brighter, turn brightness up, brightness +, 🔆',
   'hid:0C:0070':
     'brightness down, dimmer, dimmer screen, screen dimmer, darker screen, decrease brightness, lower brightness, reduce brightness, display brightness down, screen brightness down, less brightness, turn down brightness, brightness lower, dim the screen, dim screen, turn brightness down, brightness -, screen darker, 🔅',
+  // Generic Desktop page, System Microphone Mute.
+  'hid:01:00A9':
+    'mic mute, mute mic, mute microphone, microphone mute, mute the microphone, mute the mic, toggle microphone, microphone off, mic off, unmute mic, mic on off',
   'hid:0C:00B3': 'fast forward, ffwd, media fast forward, ⏩',
   'hid:0C:00B4': 'rewind, media rewind, rwd, ⏪',
   'hid:0C:00B9': 'shuffle, random play, media shuffle',

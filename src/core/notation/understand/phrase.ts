@@ -20,6 +20,7 @@ export function wordsOf(line: string): string {
     .replace(/\b(?:don't|doesn't)\b/g, 'do not')
     .replace(/\b(it|that|what)'s\b/g, '$1 is')
     .replace(/\b(the|any)\b(?= \S)/g, '')
+    .replace(/(?<=\p{L}{2})\.(?= )/gu, '')
     .replace(/\s+/g, ' ')
     .trim();
   return plain.length > 2 ? plain.replace(/(?<=[\p{L}\p{N}]{2})\s*[.!?]+$/u, '') : plain;

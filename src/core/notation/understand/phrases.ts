@@ -232,6 +232,8 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['sound up', 'VolumeUp'],
     ['go back', 'BrowserBack'],
     ['vol+', 'VolumeUp'],
+    ['vol. up', 'VolumeUp'],
+    ['mute the microphone', 'hid:01:00A9'],
   ],
   mouse: [
     ['left click', 'button 1'],
@@ -266,6 +268,9 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['turn the wheel down', 'wheel down'],
     ['mouse forward button', 'button 5'],
     ['wheel right twice', 'wheel right 2'],
+    ['press mouse 2', 'button 2'],
+    ['right mouse click', 'button 2'],
+    ['click with the wheel', ''],
   ],
   'tap and hold': [
     ['Esc when tapped, Ctrl when held', 'tap Esc, hold Ctrl'],
@@ -499,5 +504,7 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['volume dwon', 'VolumeDown'],
     ['delte', 'Delete'],
     ['hold w for 2 secnods', 'hold W for 2 s'],
+    ['bright', ''],
+    ['shift tba', ''],
   ],
 };

@@ -67,8 +67,9 @@ export const isKnownWord = (word: string, own: ReadonlySet<string>): boolean =>
 export function corrected(word: string, own: ReadonlySet<string>): string[] {
   if (word.length < 4) return [];
   const found = new Set<string>();
-  for (const name of own) if (name.length >= 4 && slips(word, name, 1) <= 1) found.add(name);
-  for (const form of shorter(word))
-    for (const known of index.get(form) ?? []) if (slips(word, known, 1) <= 1) found.add(known);
+  // Hardly anybody slips on the first letter, and words that differ there mean other things: `bright` is not `right`.
+  const isNear = (known: string): boolean => known[0] === word[0] && slips(word, known, 1) <= 1;
+  for (const name of own) if (name.length >= 4 && isNear(name)) found.add(name);
+  for (const form of shorter(word)) for (const known of index.get(form) ?? []) if (isNear(known)) found.add(known);
   return [...found].sort((a, b) => WORDS.indexOf(a) - WORDS.indexOf(b)).slice(0, 3);
 }

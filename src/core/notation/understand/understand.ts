@@ -3,7 +3,7 @@
  * before anything is taken, so it may guess; but where two things can be meant it gives both, and where nothing fits it
  * gives none. The rules are data, in the files beside this one.
  */
-import { codeOfButton } from '../../codes';
+import { buttonOfCode, codeOfButton } from '../../codes';
 import type { Action, Binding } from '../../profile';
 import { ACTION_WORDS } from '../actionWords';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
@@ -166,6 +166,12 @@ class Understanding {
         continue;
       }
       const named = keysSaid(phrase);
+      const [only] = named ?? [];
+      const alone = named?.length === 1 && only !== undefined ? buttonOfCode(only) : undefined;
+      if (alone !== undefined) {
+        found.push({ do: 'button', button: alone });
+        continue;
+      }
       const isAsWritten = named !== undefined && !IDIOM.has(phrase);
       if (isAsWritten) found.push({ do: 'keys', codes: named });
       for (const line of IDIOM.get(phrase) ?? []) fromLine(line);
