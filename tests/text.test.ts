@@ -156,6 +156,37 @@ test('a text that does not read touches nothing, is kept as it is, and the board
   await page.close();
 });
 
+test('a comment is a step, too: undo takes it back and nothing else; writing anew can be undone', async () => {
+  const { page } = await openText('demo-sound-pad');
+  const end = (): Promise<string> =>
+    page.$$eval('.cm-line', (all) =>
+      all
+        .map((one) => one.textContent)
+        .join('\n')
+        .slice(-60),
+    );
+  await page.focus('.cm-content');
+  await command(page, 'End');
+  await page.keyboard.type('\nlayer Third\n', { delay: 5 });
+  await seeText(page, '.text-layers', 'Third');
+  await page.keyboard.type('// a comment', { delay: 5 });
+  await seeText(page, '.cm-content', '// a comment');
+  await command(page, 'KeyZ');
+  await page.waitForFunction(() => !document.querySelector('.cm-content')?.textContent?.includes('// a comment'));
+  await seeText(page, '.text-layers', 'Third');
+  await command(page, 'KeyZ', 'ShiftLeft');
+  await seeText(page, '.cm-content', '// a comment');
+  expect(await end()).toContain('layer Third\n// a comment');
+
+  await press(page, 'Write it anew');
+  await page.waitForFunction(() => !document.querySelector('.cm-content')?.textContent?.includes('// a comment'));
+  await page.click('[aria-label=Undo]');
+  await page.focus('.cm-content');
+  await command(page, 'End');
+  await seeText(page, '.cm-content', '// a comment');
+  await page.close();
+});
+
 test('two windows: the text of one comes to the other with the profile, and no change is lost', async () => {
   const one = await openText('demo-sound-pad');
   const other = await openText('demo-sound-pad');

@@ -24,6 +24,7 @@ import {
   type DecorationSet,
   type ViewUpdate,
 } from '@codemirror/view';
+import { nanoid } from 'nanoid';
 import { useEffect, useRef } from 'react';
 import type { TextCompletion, TextProblem } from '../../core/notation';
 import { STYLE_NONCE } from '../theme/styleNonce';
@@ -97,6 +98,8 @@ export const Editor = (props: EditorProps) => {
   });
 
   useEffect(() => {
+    // Steps of other visits have rows of other names.
+    const visit = nanoid(6);
     let row = 0;
     let lastLine = 0;
     /** Undo is that of the profile; of a text that does not read, what was typed since is taken back first. */
@@ -125,7 +128,7 @@ export const Editor = (props: EditorProps) => {
         // What is typed in one line is one step; another line begins another.
         if (line !== lastLine) row++;
         lastLine = line;
-        now.current.onType(update.state.doc.toString(), `text-${row}`);
+        now.current.onType(update.state.doc.toString(), `text-${visit}-${row}`);
       }
       if (update.selectionSet && !update.transactions.some((one) => one.annotation(fromOutside))) {
         const { head } = update.state.selection.main;

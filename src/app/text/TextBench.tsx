@@ -84,7 +84,7 @@ const TextBench = () => {
             <button
               type="button"
               className="word"
-              title="Comments and values go; the profile stays as it is"
+              title="Comments and values go, the profile stays as it is; undo brings them back"
               onClick={() => desk.writeAnew()}
             >
               Write it anew

@@ -24,7 +24,7 @@ export type TextDesk = {
   type(text: string, row: string): void;
   /** Takes back, or does again, the last step of the profile, with the text as it was then. */
   travel(direction: 'undo' | 'redo'): void;
-  /** Throws the text away and writes it anew from the profile; the old one is handed back. */
+  /** Writes the text anew from the profile, without comments and values; undo brings the old one back. */
   writeAnew(): void;
 };
 
@@ -102,6 +102,8 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const [refused, setRefused] = useState<{ text: string; reason: string }>({ text: '', reason: '' });
   /** The profile that the text says, or was last brought up to. */
   const said = useRef<Profile | null>(null);
+  /** The step of the profile after which the text says that. */
+  const saidStep = useRef('');
   const stored = useRef<string | undefined>(undefined);
   const latest = useRef('');
   const profileAtFirst = useRef(profile);
@@ -121,9 +123,11 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
       const now = entry?.profile ?? profile;
       said.current = now;
+      saidStep.current = entry?.document.past.at(-1)?.id ?? '';
       // A text that does not read belongs to the profile as it was; when nothing has changed since, it stays as it is.
       const isOfNow = kept?.of === markOf(now);
       show(kept === undefined ? writeText(now, board) : rewriteText(kept.text, now, boards, isOfNow ? now : undefined));
+      rememberFor(id, saidStep.current, latest.current);
       setKeeping({ state: 'kept' });
     };
     loadText(id).then(begin, (error: unknown) => {
@@ -179,16 +183,17 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     };
   }, [keep]);
 
-  // Something else has changed the profile: the lines that say it follow.
+  // Something else has changed the profile: the lines that say it follow. A step that was here before brings its text back.
   useEffect(() => {
     const was = said.current;
-    if (was === null || was === profile) return;
+    if (was === null || (was === profile && saidStep.current === step)) return;
     said.current = profile;
+    saidStep.current = step;
     const before = textsOfSteps.get(id)?.get(step);
     const isBefore = before !== undefined && sameData(given(readText(before, boards), id), profile);
     const next = isBefore ? before : rewriteText(latest.current, profile, boards, was);
     rememberFor(id, step, next);
-    show(next);
+    if (next !== latest.current) show(next);
   }, [profile, id, step, boards, show]);
 
   // Reading a long text takes longer than a key press may; what is drawn of it may be a moment behind.
@@ -206,20 +211,26 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
       const current = entry?.profile;
       const meant = readText(next, boards);
-      if (!current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
+      if (!entry || !current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
       const to = given(meant, id);
-      const change = to && editTowards(current, to);
-      if (change) {
-        const reason = edit(id, change, 'the text', row);
-        if (reason !== undefined) {
-          setRefused({ text: next, reason });
-          return;
-        }
+      if (!to) return;
+      // A comment, or a space, changes nothing of the profile, and is a step of its own all the same: undo takes it back.
+      const change = editTowards(current, to);
+      const last = entry.document.past.at(-1);
+      if (!change && last?.row === row) {
+        rememberFor(id, last.id, next);
+        return;
+      }
+      const reason = edit(id, change ?? { edit: 'several', edits: [] }, change ? 'the text' : 'words of the text', row);
+      if (reason !== undefined) {
+        setRefused({ text: next, reason });
+        return;
       }
       const after = useShelf.getState().entries.find((one) => one.profile.id === id);
       if (!after) return;
       said.current = after.profile;
-      rememberFor(id, after.document.past.at(-1)?.id ?? '', next);
+      saidStep.current = after.document.past.at(-1)?.id ?? '';
+      rememberFor(id, saidStep.current, next);
     },
     [id, boards, edit],
   );
@@ -243,6 +254,12 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     [id, undo, redo, notify],
   );
 
+  const writeAnew = (): void => {
+    const fresh = writeText(profile, board);
+    show(fresh);
+    take(fresh, `anew-${Date.now()}`);
+  };
+
   return {
     text,
     read,
@@ -251,9 +268,6 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     isReady: keeping.state !== 'loading',
     type,
     travel,
-    writeAnew: () => {
-      said.current = profile;
-      show(writeText(profile, board));
-    },
+    writeAnew,
   };
 }
