@@ -19,17 +19,47 @@ const KNOWN: readonly [rule: string, since: string, views: readonly string[]][] 
     // Caps and buttons that are named by more than the few characters on them, or by other words.
     'label-content-name-mismatch',
     '2026-11-25',
-    ['layout', 'travel', 'macros', 'trial', 'a key is chosen', 'finding', 'shortcuts', 'a joint press'],
+    [
+      'layout',
+      'travel',
+      'macros',
+      'text',
+      'trial',
+      'a key is chosen',
+      'finding',
+      'shortcuts',
+      'a joint press',
+      'two readings',
+      'not understood',
+    ],
   ],
   [
     // Words that are buttons, closer to each other than 24 pixels.
     'target-size',
     '2026-11-25',
-    ['layout', 'macros', 'trial', 'a key is chosen', 'finding', 'shortcuts', 'a joint press', 'recording'],
+    [
+      'layout',
+      'macros',
+      'trial',
+      'a key is chosen',
+      'finding',
+      'shortcuts',
+      'a joint press',
+      'recording',
+      'two readings',
+      'not understood',
+    ],
   ],
 ];
 
 const AS_IT_OPENS = async (): Promise<void> => undefined;
+
+/** Types into the assign line, and waits until it says what it makes of it. */
+async function typeLine(page: Page, line: string): Promise<void> {
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type(line);
+  await page.waitForSelector('.assign-reading, .assign-error');
+}
 
 const SHOW_DESK = '/profile/demo-show-desk';
 const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>][] = [
@@ -37,9 +67,12 @@ const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => P
   ['layout', `${SHOW_DESK}/layout`, '.layout-bench', AS_IT_OPENS],
   ['travel', `${SHOW_DESK}/travel`, '.travel-bench', AS_IT_OPENS],
   ['macros', `${SHOW_DESK}/macros`, '.macros-bench', AS_IT_OPENS],
+  ['text', `${SHOW_DESK}/text`, '.cm-content', AS_IT_OPENS],
   ['trial', `${SHOW_DESK}/trial`, '.trial-main', AS_IT_OPENS],
   ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
   ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]')],
+  ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy')],
+  ['not understood', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'go to Numbers')],
   ['finding', `${SHOW_DESK}/layout`, '.layout-bench', (page) => hands(page, '+ControlLeft +KeyK -KeyK -ControlLeft')],
   ['shortcuts', `${SHOW_DESK}/layout`, '.layout-bench', (page) => page.keyboard.type('?')],
   ['a joint press', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joint press')],

@@ -158,7 +158,7 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     else if (what < 5) await press('Escape').then(() => press(`Digit${1 + below(5)}`, 'Alt'));
     else {
       const profile = pick(['demo-show-desk', 'demo-prompt-book']);
-      const bench = pick(['layout', 'travel', 'macros', 'trial', 'device']);
+      const bench = pick(['layout', 'travel', 'macros', 'text', 'trial', 'device']);
       await page.goto(what === 5 ? `${app.server.url}/shelf` : `${app.server.url}/profile/${profile}/${bench}`);
     }
     await wait(120);
@@ -188,7 +188,7 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     expect(await page.$('.shelf-unreadable')).toBeNull();
     expect(await page.$$('.shelf-card')).toHaveLength(rows.length);
     for (const { id } of rows)
-      for (const bench of ['layout', 'travel', 'macros', 'trial', 'device']) {
+      for (const bench of ['layout', 'travel', 'macros', 'text', 'trial', 'device']) {
         await page.goto(`${app.server.url}/profile/${id}/${bench}`);
         await page.waitForSelector('.workbench-main > *');
         await wait(150);

@@ -146,7 +146,7 @@ export const Editor = (props: EditorProps) => {
       loomColours,
       markedLines,
       autocompletion({ override: [source], icons: false, activateOnTyping: true }),
-      EditorView.contentAttributes.of({ 'aria-label': 'The profile as a text', spellcheck: 'false' }),
+      EditorView.contentAttributes.of({ 'aria-label': 'The profile as a text', spellcheck: 'false', tabindex: '0' }),
       keymap.of([
         { key: 'Mod-z', run: travel('undo'), preventDefault: true },
         { key: 'Mod-y', run: travel('redo'), preventDefault: true },
