@@ -123,7 +123,7 @@ test('a plan is typed as a line; gaps, ends out of reach and lines that cannot b
     await page.keyboard.press('Enter');
   };
   await type('down 0.7 to down 1.7 mm: J, down 2.1 to up 0.5 mm: K, down 3 up');
-  await seeText(page, '.plan-card [role=alert]', 'Expected to or :, found "up".');
+  await seeText(page, '.plan-card [role=alert]', 'A colon is missing before “up”.');
   await type('down 0.7 to down 1.7 mm: J, down 2.1 to up 0.5 mm: K');
   await seeText(page, '.plan-gap', 'From 1.7 to 2.1 mm going down, nothing is held.');
   await seeText(page, '.plan-card', 'Part 2 never reaches its end at 0.5 mm going up');

@@ -1,8 +1,9 @@
 /** The score event by event, for exact typing. Only the rows in sight are drawn. */
 import { useState, type KeyboardEvent } from 'react';
-import { codeOfWord, isCode, wordOfCode } from '../../core/codes';
 import { operations, tidy, type Places, type TooMuch } from '../../core/macro';
-import type { Score, ScoreEvent } from '../../core/profile';
+import { keySaid, parseScoreLine, printTurn, wordOfScoreKey } from '../../core/notation';
+import { LIMITS, type Score, type ScoreEvent } from '../../core/profile';
+import { Unreadable } from '../../core/reading';
 
 type EventTableProps = {
   score: Score;
@@ -61,6 +62,23 @@ const NO_TIME = 'That is not a time in ms, such as 12.5.';
 const figure = (text: string): number | undefined =>
   /^\d{1,7}(\.\d{1,3})?$/.test(text) ? Math.round(Number(text) * 1000) : undefined;
 
+/** The pace of a text: `every 30 ms`, or the figure alone. */
+function paceOf(text: string): number | undefined {
+  const ms = Number(/^(?:every\s+)?(\d{1,5})(?:\s*ms)?$/i.exec(text)?.[1] ?? NaN);
+  return ms <= LIMITS.gapMs.most ? ms : undefined;
+}
+
+/** The turn of the wheel that words say, as in a score's line. */
+function turnOf(text: string): { dx: number; dy: number } | undefined {
+  try {
+    const [event, another] = parseScoreLine(/^wheel/i.test(text) ? text : `wheel ${text}`).events;
+    return event && 'wheel' in event && !another ? event.wheel : undefined;
+  } catch (error) {
+    if (error instanceof Unreadable) return undefined;
+    throw error;
+  }
+}
+
 export const EventTable = ({ score, places, onSelect, onChange }: EventTableProps) => {
   const [topPx, setTopPx] = useState(0);
   const [reason, setReason] = useState('');
@@ -95,10 +113,10 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
           {'code' in event ? (
             <Cell
               onReason={setReason}
-              value={wordOfCode(event.code)}
+              value={wordOfScoreKey(event.code)}
               label={`Event ${index + 1}, key`}
               take={(text) => {
-                const code = codeOfWord(text) ?? (isCode(text) ? text : undefined);
+                const code = keySaid(text);
                 return code === undefined
                   ? 'That is not a key such as Esc, A or F13.'
                   : put(index, { ...event, code }, 'the key of an event');
@@ -112,9 +130,17 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
               take={(text) => put(index, { ...event, text }, 'a text')}
             />
           ) : (
-            <span className="mono">
-              wheel {event.wheel.dx},{event.wheel.dy}
-            </span>
+            <Cell
+              onReason={setReason}
+              value={printTurn(event.wheel)}
+              label={`Event ${index + 1}, wheel`}
+              take={(text) => {
+                const wheel = turnOf(text);
+                return wheel
+                  ? put(index, { ...event, wheel }, 'a turn of the wheel')
+                  : 'That is not a turn such as wheel up 2.';
+              }}
+            />
           )}
         </td>
         <td>
@@ -127,9 +153,19 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
             >
               {event.edge === 'down' ? '↓ down' : '↑ up'}
             </button>
-          ) : (
-            <span className="soft">{'text' in event ? `every ${event.gapMs} ms` : ''}</span>
-          )}
+          ) : 'text' in event ? (
+            <Cell
+              onReason={setReason}
+              value={`every ${event.gapMs} ms`}
+              label={`Event ${index + 1}, pace of the text`}
+              take={(text) => {
+                const gapMs = paceOf(text);
+                return gapMs === undefined
+                  ? `That is not a pace such as every 30 ms; ${LIMITS.gapMs.most} ms is the most.`
+                  : put(index, { ...event, gapMs }, 'the pace of a text');
+              }}
+            />
+          ) : null}
         </td>
         <td>
           {index > 0 && (

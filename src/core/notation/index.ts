@@ -11,6 +11,7 @@ export { type LineError } from './scanner';
 export { type ParsedActuation, parseActuation, printActuation } from './travel';
 export { sentencesOf } from './sentences';
 export {
+  keySaid,
   type Missing,
   type Reading,
   sayReading,
@@ -19,7 +20,7 @@ export {
   understand,
   type Understood,
 } from './understand';
-export { parseScoreLine, printScoreLine } from './scoreLine';
+export { parseScoreLine, printScoreLine, printTurn, wordOfScoreKey } from './scoreLine';
 export {
   completeText,
   readText,

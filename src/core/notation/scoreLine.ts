@@ -92,13 +92,13 @@ export function parseScoreLine(line: string): Score {
 const ms = (us: number): string => String(us / 1000);
 
 /** A key in a score: a mouse button by its words, every other key by its one word. */
-function wordOfKey(code: Code): string {
+export function wordOfScoreKey(code: Code): string {
   const button = buttonOfCode(code);
   return button === undefined ? wordOfCode(code) : `button ${button}`;
 }
 
 /** A turn of the wheel; its notches are always said, since a number behind a direction counts them. */
-function printTurn({ dx, dy }: { dx: number; dy: number }): string {
+export function printTurn({ dx, dy }: { dx: number; dy: number }): string {
   const notches = Math.abs(dx + dy);
   const way = Object.entries(TURNS).find(([, [x, y]]) => x * notches === dx && y * notches === dy);
   return way && notches > 0 && (dx === 0 || dy === 0) ? `wheel ${way[0]} ${notches}` : `wheel(${dx},${dy})`;
@@ -117,7 +117,7 @@ export function printScoreLine(score: Score): string {
     goTo(event.atUs);
     if ('text' in event) words.push(`${printText(event.text)}${event.gapMs > 0 ? ` every ${event.gapMs} ms` : ''}`);
     else if ('wheel' in event) words.push(printTurn(event.wheel));
-    else words.push(`${event.edge === 'down' ? '+' : '-'}${wordOfKey(event.code)}`);
+    else words.push(`${event.edge === 'down' ? '+' : '-'}${wordOfScoreKey(event.code)}`);
   }
   goTo(score.lengthUs);
   return words.join(' ');

@@ -10,6 +10,7 @@ import { isKnownWord } from './spelling';
 import { ownWordsOf, readingsOf, type Reading } from './understand';
 
 export type { Reading } from './understand';
+export { keySaid } from './keysSaid';
 export { scoreSaid } from './scoreSaid';
 
 /** A stretch of the line, from a column to before another, counted from 0. */
@@ -90,6 +91,8 @@ export function understand(line: string, context: NotationContext): Understood {
   // A reason of its own says more than what could stand there: a limit, a key that is there twice.
   if (expected.length === 0 || (unknown.length === 0 && /^A (?:comma|colon|plus) is missing/.test(message)))
     return failed(message, { at });
+  // A stroke plan has no everyday words; what the exact line says of it is all there is.
+  if (/^\s*(?:down|up)\s+[\d.]/i.test(line)) return failed(message, { at });
   const [first] = unknown;
   if (first) {
     const names = unknown.slice(0, 3).map(({ from, to }) => `“${foreign(line.slice(from, to))}”`);

@@ -3,7 +3,7 @@ import { codeOfButton, codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter }
 import { LIMITS } from '../../profile';
 import { IDIOMS } from './idioms';
 import { KEY_NAMES, MOST_NAME_WORDS, namesOf, numberOfWord } from './keyNames';
-import { withoutVerb } from './phrase';
+import { withoutVerb, wordsOf } from './phrase';
 
 const JOINERS = new Set(['+', '-', 'and', 'plus', 'with', '&', 'together']);
 /** Words beside a key's name that name nothing. */
@@ -144,4 +144,12 @@ export function keysSaid(phrase: string): string[] | undefined {
 export function modifiersSaid(phrase: string): string[] | undefined {
   const codes = keysSaid(phrase);
   return codes?.every(isModifier) ? codes : undefined;
+}
+
+/** The one key that words name, exactly or as people say it; undefined when they name none, or several. */
+export function keySaid(phrase: string): string | undefined {
+  const exact = codeOfWord(phrase);
+  if (exact !== undefined) return exact;
+  const codes = keysSaid(wordsOf(phrase));
+  return codes?.length === 1 ? codes[0] : undefined;
 }
