@@ -374,7 +374,7 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['return to base', 'go Base'],
     ['jump to Rig and stay there', 'go Rig'],
     ['Rig until released', 'while Rig'],
-    ['toggle layer cues', 'flip Cues'],
+    ['toggle the layer cues', 'flip Cues'],
     ['switch layer 2 on or off', 'flip Layer 2'],
     ['the Cues layer just for the next key', 'once Cues'],
     ['use rig once', 'once Rig'],
