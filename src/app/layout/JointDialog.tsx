@@ -127,7 +127,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
       </div>
       <p role="status" className={reason === '' ? '' : 'soft'}>
         {reason === '' && 'action' in meant
-          ? `${keys.map((key) => keyLegend(board, profile, key)).join(' and ')} within ${withinMs} ms: it ${predicate(meant.action, 'until up', profile)} (${meant.line}).`
+          ? `${keys.map((key) => keyLegend(board, profile, key)).join(' and ')} within ${withinMs} ms: it ${predicate(meant.action, 'until up', profile)}${meant.line === line.trim() ? '' : ` (${meant.line})`}.`
           : reason}
       </p>
     </Modal>

@@ -6,6 +6,7 @@
 import { isModifier } from '../../codes';
 import { LIMITS, type Action, type Binding, type GestureStep } from '../../profile';
 import { BEFORE, BEHIND, BETWEEN, CLOSES, ENDS, OPENS, STARTS, type Role } from './roles';
+import { withoutHyphens } from './phrase';
 import { fit } from './templates';
 
 /** What one part of the line asks for; undefined when the words mean no action. */
@@ -113,7 +114,20 @@ class Parts {
 }
 
 /** The gesture that words ask for; undefined when they ask for none. */
-export function gestureSaid(said: string, actionSaid: ActionSaid): Extract<Binding, { kind: 'gesture' }> | undefined {
+export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
+  const plain = withoutHyphens(said);
+  // `When held, Ctrl`: the comma behind a clause leads to what it is about.
+  const led = plain.replace(/\b(when|if|on|while|whenever)\b([^,;]*),/g, '$1$2 :');
+  for (const way of new Set([said, plain, led])) {
+    const found = partsSaid(way, actionSaid);
+    if (found) return found;
+  }
+  return eitherOr(said, actionSaid);
+}
+
+type GestureBinding = Extract<Binding, { kind: 'gesture' }>;
+
+function partsSaid(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
   const words = said
     .replace(/\/(?=(?:tap|hold|press|double|triple|when|on|long|short|if)\b)/g, ' / ')
     .replace(/([,;|()=]|[:/](?=\s|$)|(?<=\s)\/|->|=>)/g, ' $1 ')
@@ -150,11 +164,11 @@ export function gestureSaid(said: string, actionSaid: ActionSaid): Extract<Bindi
       if (steps) return { kind: 'gesture', steps };
     }
   }
-  return eitherOr(said, actionSaid);
+  return undefined;
 }
 
 /** `Esc/Ctrl`: of two, the one that only makes sense held is the hold. */
-function eitherOr(said: string, actionSaid: ActionSaid): Extract<Binding, { kind: 'gesture' }> | undefined {
+function eitherOr(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
   const [, one = '', other = '', more] = /^([^/]+?)\s*\/\s*([^/]+)(\/.*)?$/.exec(said) ?? [];
   const [first, second] = [one, other].map((part) => (part === '' ? undefined : actionSaid(part)));
   if (!first || !second || more !== undefined || isHoldish(first) === isHoldish(second)) return undefined;

@@ -29,7 +29,7 @@ export function wordsOf(line: string): string {
 /** The phrase without what only leads up to it; itself when there is nothing of the kind. */
 export function withoutFiller(said: string): string {
   let rest = said;
-  rest = rest.replace(/(?:,? (?:please|thanks|thank you|instead|for me|here))+$/, '');
+  rest = rest.replace(/(?:,? (?:please|thanks|thank you|instead|for me|here|a bit|a little|slightly|once more))+$/, '');
   for (let round = 0; round < 4; round++) {
     const shorter = rest.replace(FILLER, '');
     if (shorter === rest) break;

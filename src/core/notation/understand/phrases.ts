@@ -328,6 +328,12 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['tap z | hold ctrl', 'tap Z, hold Ctrl'],
     ['semicolon on tap, right meta on hold', 'tap ;, hold RightMeta'],
     ['mute when tapped, play pause when held', 'tap Mute, hold PlayPause'],
+    ['a (hold for ctrl)', 'tap A, hold Ctrl'],
+    ['If I hold it, Shift. If I tap it, Space.', 'tap Space, hold Shift'],
+    ['A or, when held, Ctrl', 'tap A, hold Ctrl'],
+    ['tap for A, double-tap for B', 'tap A, twice B'],
+    ['on a double tap, B', 'twice B'],
+    ['tap→Esc, hold→Ctrl', 'tap Esc, hold Ctrl'],
   ],
   times: [
     ['hold W for 2 seconds', 'hold W for 2 s'],
