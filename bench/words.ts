@@ -2,7 +2,7 @@
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../demo';
 import { boardById } from '../src/core/board';
 import { readText, rewriteText, understand, writeText } from '../src/core/notation';
-import { PHRASES } from '../src/core/notation/understand/phrases';
+import { PHRASES } from '../tests/phrases';
 import { bindKeys, mustEdit, writeProfile } from '../src/core/profile';
 
 const ROUNDS = 7;

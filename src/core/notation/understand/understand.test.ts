@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseLine, understand } from '..';
-import { PHRASES } from './phrases';
+import { PHRASES } from '../../../../tests/phrases';
 
 const context = {
   layers: [
