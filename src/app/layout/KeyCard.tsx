@@ -121,7 +121,9 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       <div className={`sentences${draft.reading ? ' would' : ''}`} aria-live="polite">
         {draft.reading && (
           <p className="would-head">
-            Not taken yet; with <kbd>Enter</kbd> the key would be <b className="mono">{draft.reading.line}</b>:
+            Not taken yet. With <kbd>Enter</kbd>
+            {draft.understood?.ok && draft.understood.readings.length === 1 && ', or when you leave the line,'} the key
+            would be <b className="mono">{draft.reading.line}</b>:
           </p>
         )}
         {sentences.map((sentence) => (

@@ -7,34 +7,36 @@
 /** Names of one key each, separated by commas. */
 const KEYS: Readonly<Record<string, string>> = {
   Enter:
-    'enter, return, ret, new line, newline, line break, carriage return, ⏎, ↵, ↩, eingabe, intro, invio, entrée, entree',
-  Escape: 'esc, escape, ⎋, échap, echap',
+    'eingabetaste, enter taste, enter key on the main block, retur, enter button, enter, return, ret, new line, newline, line break, carriage return, ⏎, ↵, ↩, eingabe, intro, invio, entrée, entree',
+  Escape: 'escapetaste, esc taste, esc, escape, ⎋, échap, echap',
   Backspace:
-    'backspace, back space, bksp, bkspc, bs, ⌫, backward delete, delete backward, delete backwards, delete left, rubout, rücktaste, retour arrière',
-  Tab: 'tab, tabulator, ⇥',
-  Space: 'space, spacebar, space bar, blank, ␣, leertaste, espace, espacio',
+    'rückschritt, löschtaste, retroceso, retour, backspace, back space, bksp, bkspc, bs, ⌫, backward delete, delete backward, delete backwards, delete left, rubout, rücktaste, retour arrière',
+  Tab: 'tabulatortaste, tabulación, tabulation, tab, tabulator, ⇥',
+  Space:
+    'leerzeichen, barra espaciadora, barra spaziatrice, barre d espace, mellanslag, spazio, space, spacebar, space bar, blank, ␣, leertaste, espace, espacio',
   Delete:
-    'delete, del, ⌦, forward delete, delete forward, delete right, fwd del, entf, suppr, supr, canc, delete forwards',
+    'entfernen, borrar, supprimer, cancella, delete, del, ⌦, forward delete, delete forward, delete right, fwd del, entf, suppr, supr, canc, delete forwards',
   Insert: 'insert, ins, einfg, inser',
-  Home: 'home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
+  Home: 'début, home key, home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
   End: 'end, ende, fin, fine, end of line, end of the line, line end, ↘',
-  PageUp: 'page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
+  PageUp:
+    'bild ↑, bild hoch, pág arriba, page précédente, bild nach oben, page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
   PageDown:
-    'page down, pagedown, pgdn, pgdown, pg dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
+    'bild ↓, bild runter, pág abajo, page suivante, bild nach unten, page down, pagedown, pgdn, pgdown, pg dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
   ArrowUp: 'up, arrow up, up cursor, up arrow key, up arrow, cursor up, uparrow, ↑, one line up, crsr up',
   ArrowDown:
     'down, arrow down, down cursor, down arrow key, down arrow, cursor down, downarrow, ↓, dn, one line down, crsr down',
   ArrowLeft: 'left, arrow left, left cursor, left arrow key, left arrow, cursor left, leftarrow, ←, crsr left',
   ArrowRight: 'right, arrow right, right cursor, right arrow key, right arrow, cursor right, rightarrow, →, crsr right',
   CapsLock:
-    'caps lock, capslock, caps, capitals lock, shift lock, shiftlock, ⇪, feststelltaste, verr maj, bloq mayús, bloc maiusc',
+    'feststell, verrouillage majuscule, caps lk, capslk, cap lock, caps lock, capslock, caps, capitals lock, shift lock, shiftlock, ⇪, feststelltaste, verr maj, bloq mayús, bloc maiusc',
   NumLock: 'num lock, numlock, number lock, numeric lock, num lk, numlk, numlck, verr num, bloq num',
   ScrollLock: 'scroll lock, scrolllock, scrlk, scr lk, scroll lk, slk, rollen, arrêt défil',
   PrintScreen:
-    'print screen, printscreen, prtsc, prt sc, prtscn, prt scr, prtscr, prtscreen, prnt scrn, print scrn, sys rq, sysrq, system request, screenshot, screen shot, take a screenshot, take screenshot, screen capture, druck, impr écran, impr pant, stamp',
+    'drucken, druck taste, imp pant, impr ecran, print scr, prnt scr, prtscrn, snapshot, print screen, printscreen, prtsc, prt sc, prtscn, prt scr, prtscr, prtscreen, prnt scrn, print scrn, sys rq, sysrq, system request, screenshot, screen shot, take a screenshot, take screenshot, screen capture, druck, impr écran, impr pant, stamp',
   Pause: 'pause, break, pause break, untbr, pausa, attn',
   ContextMenu:
-    'menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
+    'kontextmenü, menü, right click key, windows menu key, menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
   Power: 'power, power off, shut down, shutdown, turn off computer, turn off the computer, power button, ⏻',
   Sleep: 'sleep, standby, stand by, suspend, send to sleep, go to sleep, put to sleep, sleep mode',
   WakeUp: 'wake, wake up, wakeup',
@@ -48,7 +50,8 @@ const KEYS: Readonly<Record<string, string>> = {
   Backslash: 'backslash, back slash, reverse slash, reverse solidus',
   Semicolon: 'semicolon, semi colon',
   Quote: 'apostrophe, single quote, quote, single quotation mark, tick, prime',
-  Backquote: 'backquote, back quote, backtick, back tick, grave, grave accent',
+  Backquote:
+    '半角/全角, 半角全角, hankaku zenkaku, zenkaku hankaku, backquote, back quote, backtick, back tick, grave, grave accent',
   Comma: 'comma',
   Period: 'period, full stop, fullstop, dot, point, decimal point',
   Slash: 'slash, forward slash, solidus, fwd slash, slash key',
@@ -102,10 +105,11 @@ const KEYS: Readonly<Record<string, string>> = {
 
 /** Each modifier by the names it has somewhere; sides go before them or behind. */
 const MODIFIERS: Readonly<Record<string, string>> = {
-  Control: 'ctrl, control, ctl, cntrl, ctr, cntl, contrl, ⌃, strg, steuerung',
-  Shift: 'shift, shft, ⇧, umschalt, umsch, maj, mayús, maiusc, uppercase key',
-  Alt: 'alt, option, opt, ⌥, ⎇, alternate',
-  Meta: 'meta, cmd, command, win, windows, super, ⌘, ⊞, ❖, os key, logo key, windows logo, start key, start menu, apple, windows start',
+  Control: 'ctrl, strg taste, steuerungstaste, control, ctl, cntrl, ctr, cntl, contrl, ⌃, strg, steuerung',
+  Shift:
+    'shift, umschalttaste, shift taste, majuscule, skift, shft, ⇧, umschalt, umsch, maj, mayús, maiusc, uppercase key',
+  Alt: 'alt, wahltaste, alt taste, option key, option, opt, ⌥, ⎇, alternate',
+  Meta: 'meta, windows taste, windowstaste, tecla windows, tasto windows, touche windows, command key, befehl, befehlstaste, search key, cmd, command, win, windows, super, ⌘, ⊞, ❖, os key, logo key, windows logo, start key, start menu, apple, windows start',
 };
 
 /** Names of the right Alt alone. */
