@@ -32,7 +32,7 @@ describe('the edit from one profile to another', () => {
         const back = applyEdit(edited.profile, edited.inverse);
         expect(back.ok && plain(back.profile)).toEqual(plain(one));
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 });

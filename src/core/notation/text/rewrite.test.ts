@@ -194,6 +194,6 @@ test('from any profile to any other, the text says what the profile says, and no
       const comments = (some: string): string[] => [...some.matchAll(/\/\/ kept \d+/g)].map(([one]) => one).toSorted();
       expect(comments(after)).toEqual(expect.arrayContaining(comments(text)));
     }),
-    { numRuns: 100 },
+    { numRuns: 60 },
   );
 });
