@@ -184,14 +184,14 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
         <div id="assign-error" className="assign-error" role={isOpen ? undefined : 'alert'}>
           <MarkedLine line={draft.text} known={failed.known} at={failed.at} />
           <p>{failed.error}</p>
-          {failed.missing?.what === 'layer' && (
+          {draft.lacks !== '' && (
             <button
               type="button"
               className="word"
               onPointerDown={(event) => event.preventDefault()}
               onClick={() => draft.makeMissing() && leave()}
             >
-              Make the layer “{failed.missing.name}”, and take the line
+              Make the layer “{draft.lacks}”, and take the line
             </button>
           )}
           {failed.nearest.length > 0 && (

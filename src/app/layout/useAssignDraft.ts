@@ -33,7 +33,9 @@ export type AssignDraft = {
   takeLine(line: string): boolean;
   /** Takes the line when it has one reading only, which the person therefore saw. */
   leave(): void;
-  /** Makes the layer that the line names, and takes the line; both are one step. */
+  /** The layer that is all the line lacks; empty when nothing is, or more. */
+  lacks: string;
+  /** Makes the layer that the line lacks, and takes the line; both are one step. */
   makeMissing(): boolean;
   reset(): void;
 };
@@ -64,6 +66,15 @@ export function useAssignDraft({
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
   const understood = useMemo(() => (isChanged ? understand(draft, profile) : undefined), [isChanged, draft, profile]);
   const readings = understood?.ok ? understood.readings : [];
+  /** The layer that would make the line read, and what it would read as then. */
+  const remedy = useMemo(() => {
+    const missing = understood && !understood.ok ? understood.missing : undefined;
+    if (missing?.what !== 'layer') return undefined;
+    const made = newLayer(profile, `layer-${nanoid(5)}`, missing.name);
+    const meant = understand(text, { ...profile, layers: [...profile.layers, made] });
+    const [reading] = meant.ok ? meant.readings : [];
+    return reading && { made, reading };
+  }, [understood, text, profile]);
   const [mark, setMark] = useState({ text: '', at: 0 });
   const chosen = mark.text === draft ? Math.min(mark.at, Math.max(0, readings.length - 1)) : 0;
   const [refusal, setRefusal] = useState({ text: '', reason: '' });
@@ -127,16 +138,9 @@ export function useAssignDraft({
     leave: () => {
       if (isChanged && readings.length === 1) take(0);
     },
-    makeMissing: () => {
-      const missing = understood && !understood.ok ? understood.missing : undefined;
-      if (missing?.what !== 'layer') return false;
-      const made = newLayer(profile, `layer-${nanoid(5)}`, missing.name);
-      const meant = understand(text, { ...profile, layers: [...profile.layers, made] });
-      const [first] = meant.ok ? meant.readings : [];
-      return (
-        first !== undefined &&
-        give(text, first.binding, { edit: 'insertLayer', at: profile.layers.length, layer: made })
-      );
-    },
+    lacks: remedy?.made.name ?? '',
+    makeMissing: () =>
+      remedy !== undefined &&
+      give(text, remedy.reading.binding, { edit: 'insertLayer', at: profile.layers.length, layer: remedy.made }),
   };
 }

@@ -118,8 +118,9 @@ export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBindin
   const plain = withoutHyphens(said);
   // `When held, Ctrl`: the comma behind a clause leads to what it is about.
   const led = plain.replace(/\b(when|if|on|while|whenever)\b([^,;]*),/g, '$1$2 :');
+  const parts = new Parts(actionSaid);
   for (const way of new Set([said, plain, led])) {
-    const found = partsSaid(way, actionSaid);
+    const found = partsSaid(way, parts);
     if (found) return found;
   }
   return eitherOr(said, actionSaid);
@@ -127,14 +128,13 @@ export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBindin
 
 type GestureBinding = Extract<Binding, { kind: 'gesture' }>;
 
-function partsSaid(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
+function partsSaid(said: string, parts: Parts): GestureBinding | undefined {
   const words = said
     .replace(/\/(?=(?:tap|hold|press|double|triple|when|on|long|short|if)\b)/g, ' / ')
     .replace(/([,;|()=]|[:/](?=\s|$)|(?<=\s)\/|->|=>)/g, ' $1 ')
     .split(/\s+/)
     .filter((word) => word !== '' && word !== '(' && word !== ')');
   if (words.length > 40) return undefined;
-  const parts = new Parts(actionSaid);
   if (words.length >= 2 && words.some((word) => STARTS.has(word) || ENDS.has(word))) {
     const cuts = cutsOf(words);
     const spans = cuts.map((from) => cuts.map((to) => (to > from ? inner(words.slice(from, to)) : undefined)));
