@@ -227,6 +227,14 @@ test('a text file comes to the shelf with every profile in it', async () => {
   await input.uploadFile(path);
   await seeText(page, '.shelf-card h3', 'Day stage');
   await seeText(page, '.shelf-card h3', 'Late stage');
+  const alone = path.replace('stage', 'alone');
+  writeFileSync(alone, '// by hand\nprofile Alone\n  board harrow-64\nlayer Base\n  like the board // all of it\n');
+  await input.uploadFile(alone);
+  await seeText(page, '.shelf-card h3', 'Alone');
+  const bench = await openText('alone');
+  await seeText(bench.page, '.cm-content', '// all of it');
+  await bench.page.close();
+  await page.bringToFront();
   const broken = path.replace('stage', 'broken');
   writeFileSync(broken, readFileSync(path, 'utf8').replaceAll('stage', 'desk').replace('A: none', 'A: nonne'));
   await input.uploadFile(broken);

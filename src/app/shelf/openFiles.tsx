@@ -2,11 +2,12 @@
 import type { useAppProps } from 'antd/es/app/context';
 import { boardById } from '../../core/board';
 import { check, isSound } from '../../core/check';
-import { parseProfiles } from '../../core/files';
+import { isProfileText, parseProfiles } from '../../core/files';
 import { LIMITS, type Profile } from '../../core/profile';
 import { foreign, READING_BUDGET, shortened, textOfFile, Unreadable } from '../../core/reading';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
+import { loadText, storeText } from '../state/store';
 
 type Dialogs = Pick<useAppProps, 'message' | 'modal'>;
 type Choice = 'both' | 'replace' | 'neither';
@@ -55,11 +56,12 @@ function toLookAtIn(profile: Profile): string {
   return ` It has ${problems.length === 1 ? 'a problem' : `${problems.length} problems`} to look at before it can be played: ${problems[0]?.message ?? ''}.`;
 }
 
-async function bringIn(profile: Profile, { message, modal }: Dialogs): Promise<void> {
+/** Puts a profile on the shelf; the id that it has there, or nothing when it was left out. */
+async function bringIn(profile: Profile, { message, modal }: Dialogs): Promise<string | undefined> {
   const { entries, add, edit, isTaken } = useShelf.getState();
   const existing = entries.find((entry) => entry.profile.id === profile.id)?.profile;
   const choice = existing || (await isTaken(profile.id)) ? await ask(existing, profile.name, modal) : 'new';
-  if (choice === 'neither') return;
+  if (choice === 'neither') return undefined;
   const said = `“${foreign(profile.name)}”`;
   if (choice === 'replace') {
     const refused = edit(
@@ -70,16 +72,28 @@ async function bringIn(profile: Profile, { message, modal }: Dialogs): Promise<v
     if (refused === undefined)
       void message.success(`${said} has taken the place of yours; undo brings yours back.${toLookAtIn(profile)}`);
     else void message.error(`${said}: ${refused} Nothing was changed.`);
-    return;
+    return refused === undefined ? profile.id : undefined;
   }
   const name = `${shortened(profile.name, LIMITS.nameLength - 14)} (from a file)`;
-  const keeping = await add(choice === 'both' ? { ...profile, id: newProfileId(), name } : profile);
+  const put = choice === 'both' ? { ...profile, id: newProfileId(), name } : profile;
+  const keeping = await add(put);
   if (keeping.state === 'notKept')
     void message.warning({
       content: `${said} is on the shelf, but not kept: ${keeping.because}. It is tried again by itself.`,
       duration: 10,
     });
   else void message.success({ content: `${said} is on the shelf.${toLookAtIn(profile)}`, duration: 6 });
+  return put.id;
+}
+
+/** Keeps the text in which a profile came, with its comments, for the text bench. */
+async function keepText(id: string, text: string): Promise<void> {
+  try {
+    const there = await loadText(id);
+    await storeText(id, { text, of: '' }, there?.text);
+  } catch {
+    // The store says so itself, wherever the profile is shown; the file has the comments.
+  }
 }
 
 /** Reads files one after the other. What cannot be read is said with its place, and the shelf stays as it was. */
@@ -93,9 +107,12 @@ export async function openFiles(files: readonly File[], dialogs: Dialogs): Promi
     }
     try {
       const text = textOfFile(new Uint8Array(await file.arrayBuffer()));
-      for (const one of parseProfiles(text)) {
-        if ('profile' in one) await bringIn(one.profile, dialogs);
-        else fail(file, `${one.place}: ${one.problem.message}`);
+      const read = parseProfiles(text);
+      for (const one of read) {
+        const id = 'profile' in one ? await bringIn(one.profile, dialogs) : undefined;
+        if ('problem' in one) fail(file, `${one.place}: ${one.problem.message}`);
+        // A text of several profiles is not the text of one of them.
+        if (id !== undefined && read.length === 1 && isProfileText(text)) await keepText(id, text);
       }
     } catch (error) {
       fail(file, error instanceof Unreadable ? error.message : 'it cannot be read');
