@@ -35,6 +35,8 @@ export type Cursor = { line: number; column: number };
 
 type EditorProps = {
   text: string;
+  /** A text from outside; the same object is put in once. */
+  given: { text: string };
   problems: readonly TextProblem[];
   /** Lines that speak of what is selected. */
   marked: readonly number[];
@@ -89,7 +91,7 @@ function differing(before: string, after: string): { from: number; to: number; i
 }
 
 export const Editor = (props: EditorProps) => {
-  const { text, problems, marked, goTo } = props;
+  const { text, given, problems, marked, goTo } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const now = useRef(props);
@@ -178,12 +180,12 @@ export const Editor = (props: EditorProps) => {
   useEffect(() => {
     const target = view.current;
     const before = target?.state.doc.toString();
-    if (!target || before === undefined || before === text) return;
+    if (!target || before === undefined || before === given.text) return;
     target.dispatch({
-      changes: differing(before, text),
+      changes: differing(before, given.text),
       annotations: [fromOutside.of(true), Transaction.addToHistory.of(false)],
     });
-  }, [text]);
+  }, [given]);
 
   useEffect(() => {
     const target = view.current;

@@ -94,6 +94,7 @@ const TextBench = () => {
         {desk.isReady && (
           <Editor
             text={desk.text}
+            given={desk.given}
             problems={problems}
             marked={lines}
             goTo={goTo}

@@ -15,6 +15,8 @@ export type TextKeeping = { state: 'loading' | 'kept' | 'keeping' } | { state: '
 
 export type TextDesk = {
   text: string;
+  /** The last text that the editor has to show because it was not typed there. */
+  given: { text: string };
   read: ReadText;
   /** Everything that keeps the text from being the profile; none when it is. */
   problems: readonly TextProblem[];
@@ -85,7 +87,7 @@ function misfits(read: ReadText, profile: Profile): TextProblem[] {
 }
 
 /** The profile that a text says; one that says no id is the one it stands beside. */
-function given(read: ReadText, id: string): Profile | undefined {
+function profileIn(read: ReadText, id: string): Profile | undefined {
   const found = read.profiles.find(({ isBase }) => !isBase);
   return found?.profile && (found.hasId ? found.profile : { ...found.profile, id });
 }
@@ -98,6 +100,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const notify = useShelf((state) => state.notify);
   const step = useEntry(id)?.document.past.at(-1)?.id ?? '';
   const [text, setText] = useState('');
+  const [given, setGiven] = useState({ text: '' });
   const [keeping, setKeeping] = useState<TextKeeping>({ state: 'loading' });
   const [refused, setRefused] = useState<{ text: string; reason: string }>({ text: '', reason: '' });
   /** The profile that the text says, or was last brought up to. */
@@ -106,13 +109,23 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const saidStep = useRef('');
   const stored = useRef<string | undefined>(undefined);
   const latest = useRef('');
+  /** Whether something was typed here that is not kept yet. */
+  const typed = useRef(false);
   const profileAtFirst = useRef(profile);
   const boards = useMemo(() => [board], [board]);
 
-  const show = useCallback((next: string): void => {
+  const say = useCallback((next: string): void => {
     latest.current = next;
     setText(next);
   }, []);
+  /** A text that does not come from the editor goes there; what is typed never does, since more may be typed by then. */
+  const show = useCallback(
+    (next: string): void => {
+      say(next);
+      setGiven({ text: next });
+    },
+    [say],
+  );
 
   // The text that is kept comes first; what it does not say any more is brought up to date.
   useEffect(() => {
@@ -151,10 +164,12 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
         const now = await storeText(id, { text: wanted, of }, stored.current);
         stored.current = now;
         if (now === wanted || !entry) continue;
-        // Another window has kept its text: that one counts, with what this profile says.
+        // Another window has kept its text. Who only looks on takes that one; what is typed here is never taken away, and is kept next.
+        if (typed.current) continue;
         notify('The text was changed in another window as well; that text is shown now, with what this profile says.');
         show(rewriteText(now, entry.profile, boards));
       }
+      typed.current = false;
       setKeeping({ state: 'kept' });
     } catch (error) {
       setKeeping({ state: 'notKept', because: reasonOf(error) });
@@ -190,7 +205,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     said.current = profile;
     saidStep.current = step;
     const before = textsOfSteps.get(id)?.get(step);
-    const isBefore = before !== undefined && sameData(given(readText(before, boards), id), profile);
+    const isBefore = before !== undefined && sameData(profileIn(readText(before, boards), id), profile);
     const next = isBefore ? before : rewriteText(latest.current, profile, boards, was);
     rememberFor(id, step, next);
     if (next !== latest.current) show(next);
@@ -212,7 +227,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const current = entry?.profile;
       const meant = readText(next, boards);
       if (!entry || !current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
-      const to = given(meant, id);
+      const to = profileIn(meant, id);
       if (!to) return;
       // A comment, or a space, changes nothing of the profile, and is a step of its own all the same: undo takes it back.
       const change = editTowards(current, to);
@@ -238,12 +253,13 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const waiting = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const type = useCallback(
     (next: string, row: string): void => {
-      show(next);
+      typed.current = true;
+      say(next);
       clearTimeout(waiting.current);
       if (next.length < LONG_TEXT) take(next, row);
       else waiting.current = setTimeout(() => take(next, row), LONG_TEXT_RESTS_MS);
     },
-    [show, take],
+    [say, take],
   );
 
   const travel = useCallback(
@@ -262,6 +278,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
 
   return {
     text,
+    given,
     read,
     problems,
     keeping,
