@@ -312,7 +312,7 @@ function commentsOf(text: string): string[] {
 }
 
 /** Which profile of a text has an id: the place among them, or that of the first that is given out. */
-export function placeOf(read: ReadText, id: string): number {
+function placeOf(read: ReadText, id: string): number {
   const same = read.profiles.findIndex(({ draft, isBase }) => !isBase && draft.id === id);
   return same >= 0 ? same : read.profiles.findIndex(({ isBase }) => !isBase);
 }

@@ -43,7 +43,7 @@ export function printCell(assignment: Assignment | undefined, profile: Profile):
 }
 
 /** Cells of one row of the board, each at its place as far as those before it let it. */
-export function printRow(cells: readonly { x: number; text: string; hand: string }[]): string {
+function printRow(cells: readonly { x: number; text: string; hand: string }[]): string {
   let line = `${INDENT}|`;
   let hand = cells[0]?.hand;
   let right = cells[0]?.x ?? 0;
@@ -195,10 +195,10 @@ export function headLines(profile: Profile): string[] {
   ];
 }
 
-export const depthLine = (key: string, actuation: Profile['travel']['board'], board: Board | undefined): string =>
+const depthLine = (key: string, actuation: Profile['travel']['board'], board: Board | undefined): string =>
   `${INDENT}${wordOfKey(key, board)}: ${printActuation(actuation)}`;
 
-export function depthLines({ travel }: Profile, board: Board | undefined): string[] {
+function depthLines({ travel }: Profile, board: Board | undefined): string[] {
   const keys = Object.entries(travel.keys).map(([key, actuation]) => depthLine(key, actuation, board));
   const whole = sameData(travel.board, DEFAULT_ACTUATION) ? [] : [`${INDENT}board: ${printActuation(travel.board)}`];
   return whole.length + keys.length === 0 ? [] : ['depths', ...whole, ...keys];

@@ -41,12 +41,6 @@ const LIKELIER = byPhrase(LIKELIER_IDIOMS);
 const IDIOM = byPhrase(IDIOMS);
 const SILENT = byPhrase(SILENCE);
 
-/** The lines that a phrase stands for without any rule. */
-export const idiomsOf = (said: string): readonly string[] => [
-  ...(LIKELIER.get(said) ?? []),
-  ...(IDIOM.get(said) ?? []),
-];
-
 type Named = { id: string; name: string };
 
 /** A name in the words that a phrase is made of. */
