@@ -35,8 +35,8 @@ export type Cursor = { line: number; column: number };
 
 type EditorProps = {
   text: string;
-  /** A text from outside; the same object is put in once. */
-  given: { text: string };
+  /** Told how a text from outside is put into the editor, and null when there is none any more. */
+  attach: (put: ((text: string) => void) | null) => void;
   problems: readonly TextProblem[];
   /** Lines that speak of what is selected. */
   marked: readonly number[];
@@ -91,7 +91,7 @@ function differing(before: string, after: string): { from: number; to: number; i
 }
 
 export const Editor = (props: EditorProps) => {
-  const { text, given, problems, marked, goTo } = props;
+  const { text, attach, problems, marked, goTo } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
   const now = useRef(props);
@@ -171,21 +171,20 @@ export const Editor = (props: EditorProps) => {
       parent: host.current ?? undefined,
     } as ConstructorParameters<typeof EditorView>[0]);
     view.current = made;
+    attach((wanted) => {
+      const before = made.state.doc.toString();
+      if (before === wanted) return;
+      made.dispatch({
+        changes: differing(before, wanted),
+        annotations: [fromOutside.of(true), Transaction.addToHistory.of(false)],
+      });
+    });
     return () => {
+      attach(null);
       view.current = null;
       made.destroy();
     };
-  }, []);
-
-  useEffect(() => {
-    const target = view.current;
-    const before = target?.state.doc.toString();
-    if (!target || before === undefined || before === given.text) return;
-    target.dispatch({
-      changes: differing(before, given.text),
-      annotations: [fromOutside.of(true), Transaction.addToHistory.of(false)],
-    });
-  }, [given]);
+  }, [attach]);
 
   useEffect(() => {
     const target = view.current;

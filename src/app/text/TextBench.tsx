@@ -94,7 +94,7 @@ const TextBench = () => {
         {desk.isReady && (
           <Editor
             text={desk.text}
-            given={desk.given}
+            attach={desk.attach}
             problems={problems}
             marked={lines}
             goTo={goTo}

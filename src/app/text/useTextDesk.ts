@@ -15,8 +15,8 @@ export type TextKeeping = { state: 'loading' | 'kept' | 'keeping' } | { state: '
 
 export type TextDesk = {
   text: string;
-  /** The last text that the editor has to show because it was not typed there. */
-  given: { text: string };
+  /** The editor says here how a text that was not typed there is put into it; at once, so that nothing is typed in between. */
+  attach: (put: ((text: string) => void) | null) => void;
   read: ReadText;
   /** Everything that keeps the text from being the profile; none when it is. */
   problems: readonly TextProblem[];
@@ -100,7 +100,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const notify = useShelf((state) => state.notify);
   const step = useEntry(id)?.document.past.at(-1)?.id ?? '';
   const [text, setText] = useState('');
-  const [given, setGiven] = useState({ text: '' });
+  const put = useRef<((text: string) => void) | null>(null);
   const [keeping, setKeeping] = useState<TextKeeping>({ state: 'loading' });
   const [refused, setRefused] = useState<{ text: string; reason: string }>({ text: '', reason: '' });
   /** The profile that the text says, or was last brought up to. */
@@ -118,14 +118,18 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     latest.current = next;
     setText(next);
   }, []);
-  /** A text that does not come from the editor goes there; what is typed never does, since more may be typed by then. */
+  /** A text that does not come from the editor goes there, at once: a drawing later, more may have been typed. */
   const show = useCallback(
     (next: string): void => {
       say(next);
-      setGiven({ text: next });
+      put.current?.(next);
     },
     [say],
   );
+  const attach = useCallback((how: ((text: string) => void) | null): void => {
+    put.current = how;
+    how?.(latest.current);
+  }, []);
 
   // The text that is kept comes first; what it does not say any more is brought up to date.
   useEffect(() => {
@@ -202,8 +206,11 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   useEffect(() => {
     const was = said.current;
     if (was === null || (was === profile && saidStep.current === step)) return;
+    // The same profile at the same step, come back from the storage: nothing has changed, and a line that is being written stays.
+    const isSame = saidStep.current === step && sameData(was, profile);
     said.current = profile;
     saidStep.current = step;
+    if (isSame) return;
     const before = textsOfSteps.get(id)?.get(step);
     const isBefore = before !== undefined && sameData(profileIn(readText(before, boards), id), profile);
     const next = isBefore ? before : rewriteText(latest.current, profile, boards, was);
@@ -278,7 +285,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
 
   return {
     text,
-    given,
+    attach,
     read,
     problems,
     keeping,
