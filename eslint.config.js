@@ -9,13 +9,13 @@ import tseslint from 'typescript-eslint';
  */
 const CORE_TIERS = [
   ['reading'],
-  ['codes', 'board'],
+  ['codes', 'board', 'hosts'],
   ['profile', 'notation'],
   ['engine', 'macro', 'plan', 'check'],
   ['image'],
   ['probe', 'advice', 'trial', 'files', 'device', 'hands'],
 ];
-const TIER_FRIENDS = { board: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'] };
+const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
 /** The benches of the app: a folder each. */

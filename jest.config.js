@@ -3,7 +3,13 @@ const GIVEN_UP_AFTER_MS = 300_000;
 
 /** Unit tests stand beside what they test; end-to-end tests drive the built app and stand in tests/. */
 const transform = {
-  '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } } }],
+  '^.+\\.tsx?$': ['@swc/jest', {
+      jsc: {
+        target: 'es2022',
+        parser: { syntax: 'typescript', tsx: true },
+        experimental: { keepImportAttributes: true },
+      },
+    }],
 };
 const shared = {
   transform,

@@ -2,6 +2,7 @@
 import { App as AntApp, ConfigProvider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { bringHosts } from '../core/hosts';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
@@ -16,9 +17,10 @@ const Workbench = lazy(() => import('./frame/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
 const TravelBench = lazy(() => import('./travel/TravelBench'));
 const MacrosBench = lazy(() => import('./macros/MacrosBench'));
-const TextBench = lazy(() => import('./text/TextBench'));
+/** A text, or the keyboard's memory, may be of any host. */
+const TextBench = lazy(async () => (await bringHosts(), import('./text/TextBench')));
 const TrialBench = lazy(() => import('./trial/TrialBench'));
-const DeviceBench = lazy(() => import('./device/DeviceBench'));
+const DeviceBench = lazy(async () => (await bringHosts(), import('./device/DeviceBench')));
 
 /** On the very first start the demo is opened; afterwards the shelf is home. */
 const Home = () => {

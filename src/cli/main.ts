@@ -1,9 +1,11 @@
 /** The command line: replay strokes, check a profile, make and read device images. `npm run -s cli -- --help` lists it. */
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
+import { bringHosts } from '../core/hosts';
 import { BadInput } from './input';
 import { checkCommand } from './check';
 import { imageCommand } from './image';
 import { conformCommand } from './conform';
+import { hostCommand } from './host';
 import { keyboardCommand } from './keyboard';
 import { lineCommand } from './line';
 import { replayCommand } from './replay';
@@ -32,6 +34,7 @@ program
   .option('--board <file>', 'board file, when the board is not a bundled one')
   .option('--why', 'also print why each gesture was decided')
   .option('--text', 'print one line with what the host shows instead')
+  .option('--repeat', 'with --text: the host repeats a key that is held, after 500 ms and then 30 times a second')
   .option('--settle-ms <ms>', 'how long the engine runs on after the last sample', wholeMilliseconds)
   .option('--cases <dir>', 'run every folder in a folder that holds profile.json and strokes.csv')
   .option('--check', 'with --cases: compare with expected.jsonl instead of writing outcome.jsonl')
@@ -81,6 +84,14 @@ program
   .action(keyboardCommand);
 
 program
+  .command('host')
+  .description('list the host layouts, or print the strokes that make a text on one, a line of JSON for each character')
+  .argument('[layout]', 'the id of a host layout')
+  .option('--list', 'print every host layout there is')
+  .option('--type <text>', 'the text')
+  .action(hostCommand);
+
+program
   .command('conform')
   .description(
     'put a program that speaks such reports through the cases in docs/formats/cases; exit 1 when one does not hold',
@@ -90,6 +101,7 @@ program
   .action(conformCommand);
 
 try {
+  await bringHosts();
   await program.parseAsync();
 } catch (error) {
   if (error instanceof Error && 'code' in error && error.code === 'EPIPE') {

@@ -3,7 +3,7 @@ import { closeSync, existsSync, openSync, readdirSync, writeSync } from 'node:fs
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { HOST_LAYOUTS, HostText } from '../core/codes';
+import { hostLayout, HostText, USUAL_REPEAT, type HostLayoutData } from '../core/hosts';
 import { isEdgeLine, replayed, type OutcomeLine } from '../core/engine';
 import { BadInput, loadImage, loadProfile, loadStrokes, readBytes } from './input';
 
@@ -14,6 +14,7 @@ export type ReplayOptions = {
   board?: string;
   why?: boolean;
   text?: boolean;
+  repeat?: boolean;
   settleMs?: number;
   cases?: string;
   check?: boolean;
@@ -24,21 +25,22 @@ const engineOptions = (options: ReplayOptions) => ({
   ...(options.settleMs !== undefined && { settleMs: options.settleMs }),
 });
 
-/** What happens, in pieces. Everything that can be wrong with the input is found before the first of them. */
-function run(options: ReplayOptions & { strokes: string }): Iterable<OutcomeLine[]> {
+/** What happens, in pieces, and the host it happens to. Everything that can be wrong with the input is found before the first. */
+function run(options: ReplayOptions & { strokes: string }): { host: HostLayoutData; pieces: Iterable<OutcomeLine[]> } {
   const sound =
     options.image === undefined
       ? loadProfile(options.profile ?? '', options.board)
       : loadImage(options.image, options.board);
   const samples = loadStrokes(options.strokes, sound.board);
-  return replayed(sound.program, samples, engineOptions(options));
+  const pieces = replayed(sound.program, samples, engineOptions(options));
+  return { host: hostLayout(sound.profile.hostLayout), pieces };
 }
 
 /** The line a host would show for an outcome. */
-function hostLine(pieces: Iterable<OutcomeLine[]>): string {
-  const host = new HostText(HOST_LAYOUTS.us, Infinity);
+function hostLine(layout: HostLayoutData, pieces: Iterable<OutcomeLine[]>, repeats: boolean): string {
+  const host = new HostText(layout, Infinity, repeats ? USUAL_REPEAT : null);
   for (const piece of pieces)
-    for (const line of piece) if (isEdgeLine(line)) host.edge(line.edge === 'down', line.code);
+    for (const line of piece) if (isEdgeLine(line)) host.edge(line.edge === 'down', line.code, line.t);
   return host.line();
 }
 
@@ -56,9 +58,10 @@ export async function replayCommand(options: ReplayOptions): Promise<void> {
   if ((options.profile === undefined) === (options.image === undefined))
     throw new BadInput('replay needs either --profile or --image (or --cases)');
   if (options.strokes === undefined) throw new BadInput('replay needs --strokes');
-  const pieces = run({ ...options, strokes: options.strokes });
+  if (options.repeat && !options.text) throw new BadInput('--repeat goes with --text');
+  const { host, pieces } = run({ ...options, strokes: options.strokes });
   // The pipeline makes the next piece when the last one is taken, so that an hour of outcome needs no hour of memory.
-  const text = options.text ? [`${hostLine(pieces)}\n`] : jsonLines(pieces);
+  const text = options.text ? [`${hostLine(host, pieces, options.repeat === true)}\n`] : jsonLines(pieces);
   await pipeline(Readable.from(text), process.stdout, { end: false });
 }
 
@@ -93,7 +96,7 @@ function runCases(dir: string, options: ReplayOptions): void {
       : [];
     // A case that expects decisions is run with them, so that each case says for itself what it is about.
     const why = options.why === true || expected.some((line) => line.includes('"why"'));
-    const pieces = run({
+    const { pieces } = run({
       ...options,
       why,
       profile: join(folder, 'profile.json'),

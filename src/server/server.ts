@@ -11,6 +11,7 @@ import { join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { bringHosts } from '../core/hosts';
 import { acceptLinks } from './link';
 import { openKeyboards } from './keyboards';
 import { isOwnHost } from './ownName';
@@ -106,6 +107,8 @@ export async function startServer({
   development,
   log,
 }: ServerOptions): Promise<RunningServer> {
+  // A keyboard may be given a profile for any host.
+  await bringHosts();
   const keyboards = await openKeyboards(dataFolder, log);
   const app = express();
   const server = createServer(TIMEOUTS, app);

@@ -1,6 +1,7 @@
 /** The keyboard without a server: the same firmware in a web worker, its memory kept in the browser's database. */
 import Dexie, { type EntityTable } from 'dexie';
 import { boardById, HARROW_64 } from '../core/board';
+import { bringHosts } from '../core/hosts';
 import { blankFlash, handSchema, Simulation, type FlashContents } from '../core/device';
 import type { FromKeyboard, ToKeyboard } from './keyboardOrder';
 
@@ -41,6 +42,7 @@ async function powerUp(): Promise<Simulation> {
     taken = null;
     throw error;
   });
+  await bringHosts();
   const contents = (await database.memory.get(board.id)) ?? blankFlash(board.device.memoryBytes);
   const simulation = new Simulation(board, contents, {
     keep: ({ bytes, erases, programmed }, done) => {

@@ -3,6 +3,7 @@
  * event and then watches the clock; how late each event was is told with it.
  */
 import { mustBeSound } from '../core/check';
+import { bringHosts } from '../core/hosts';
 import { Engine, isEdgeLine, traceLines } from '../core/engine';
 import type { PlayedPiece, PlayOrder } from './playOrder';
 
@@ -17,8 +18,8 @@ const TELL_MS = 0.6;
 /** It ends when nothing more is due for this long. */
 const SETTLE_US = 50_000;
 
-scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
-  const { profile, board, key, presses, untilUs } = data;
+async function play({ profile, board, key, presses, untilUs }: PlayOrder): Promise<void> {
+  await bringHosts([profile.hostLayout]);
   const { program } = mustBeSound(profile, board);
   const index = program.keyIndex.get(key) ?? 0;
   const startMs = performance.now() + LEAD_MS;
@@ -73,4 +74,8 @@ scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
     startMs: performance.timeOrigin + startMs,
   } satisfies PlayedPiece);
   step();
+}
+
+scope.onmessage = ({ data }: MessageEvent<PlayOrder>) => {
+  play(data).catch((error: unknown) => reportError(error));
 };

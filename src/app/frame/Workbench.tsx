@@ -2,15 +2,18 @@
 import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { boardById } from '../../core/board';
+import { hostName } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
 import { useBodies } from '../state/bodies';
 import { useKeyboards } from '../state/keyboards';
+import { useHosts } from '../state/hosts';
 import { useProfile, useShelf } from '../state/shelf';
 import type { BenchContext } from '../shared/useBench';
 import { Bar } from './Bar';
 import { ErrorBoundary } from './ErrorBoundary';
 import { Named } from '../shared/named';
 import { saveAsFile } from '../shared/rescue';
+import { Waiting } from '../shared/Waiting';
 import { NotKept } from './WhereItIs';
 import { YesAsked } from './YesAsked';
 import './workbench.css';
@@ -22,6 +25,24 @@ const UnknownBoard = ({ profile }: { profile: Profile }) => (
       <Named name={profile.name} /> was made for the board <Named name={profile.board} />.
     </p>
     <p>
+      <button type="button" className="word" onClick={() => saveAsFile(profile)}>
+        Save it as a file
+      </button>{' '}
+      <Link to="/shelf">Go to the shelf</Link>
+    </p>
+  </main>
+);
+
+const HostMissing = ({ profile, onAgain }: { profile: Profile; onAgain: () => void }) => (
+  <main className="bench">
+    <h1>The host layout could not be read</h1>
+    <p>
+      <Named name={profile.name} /> is for a host with {hostName(profile.hostLayout)}, and the server does not answer.
+    </p>
+    <p>
+      <button type="button" className="word" onClick={onAgain}>
+        Try again
+      </button>{' '}
       <button type="button" className="word" onClick={() => saveAsFile(profile)}>
         Save it as a file
       </button>{' '}
@@ -79,8 +100,12 @@ const Workbench = () => {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- read once for each profile that comes, not for each change
   }, [profileId, profile === undefined, readHistory]);
 
+  const host = useHosts(profile ? [profile.hostLayout] : []);
+
   if (!profile) return <NotThere profileId={profileId} />;
   if (!board) return <UnknownBoard profile={profile} />;
+  if (host.state === 'coming') return <Waiting what={`Reading the host layout ${hostName(profile.hostLayout)}`} />;
+  if (host.state === 'missing') return <HostMissing profile={profile} onAgain={host.again} />;
   return (
     <div className="workbench">
       <ErrorBoundary key={`bar ${profileId}`} profileId={profileId}>

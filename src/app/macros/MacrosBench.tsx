@@ -224,6 +224,7 @@ const MacrosBench = () => {
             <LeftDown bench={bench} macro={macro} desk={desk} />
             <div className="macro-below">
               <ReceiverCheck
+                host={profile.hostLayout}
                 score={heard}
                 cannotPlay={stage instanceof Problems ? firstProblem(stage) : ''}
                 pollUs={pollUs}

@@ -4,6 +4,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { legendOfCode } from '../../core/codes';
 import { operations, SURE, type Demand, type Remedies, type Seen, type TooMuch } from '../../core/macro';
 import type { Score } from '../../core/profile';
+import type { HostLayoutId } from '../../core/hosts';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
 import type { StretchChartProps } from './StretchChart';
 
@@ -21,6 +22,7 @@ type ReceiverCheckProps = {
   /** Why the macro is not sent at all; empty when it is. */
   cannotPlay: string;
   pollUs: number;
+  host: HostLayoutId;
   onSeen: (risks: readonly Demand[]) => void;
   onApply: (score: Score | TooMuch, what: string) => void;
   onShow: (places: Iterable<number>) => void;
@@ -34,6 +36,7 @@ function useReceiver(
   score: Score,
   hz: number,
   pollUs: number,
+  host: HostLayoutId,
   onSeen: (risks: readonly Demand[]) => void,
 ): Answers & { isBusy: boolean } {
   const [answers, setAnswers] = useState<Answers & { of: Score | null; hz: number }>({ ...NONE, of: null, hz: 0 });
@@ -60,13 +63,13 @@ function useReceiver(
         setAnswers({ ...NONE, failed: true, of: score, hz });
         worker?.terminate();
       };
-      worker.postMessage({ score, hz, pollUs, stretches: STRETCHES } satisfies ReceiverOrder);
+      worker.postMessage({ score, hz, pollUs, stretches: STRETCHES, host } satisfies ReceiverOrder);
     }, WAIT_MS);
     return () => {
       clearTimeout(timer);
       worker?.terminate();
     };
-  }, [score, hz, pollUs, onSeen]);
+  }, [score, hz, pollUs, host, onSeen]);
   const isCurrent = answers.of === score && answers.hz === hz;
   return isCurrent
     ? { ...answers, isBusy: answers.remedies === null && !answers.failed }
@@ -85,7 +88,13 @@ function sayDemand({ what, code, before }: Demand): string {
 type Offer = { says: string; what: string; score: () => Score | TooMuch };
 
 /** The changes that help with what is not seen for sure. */
-function offersFor(score: Score, hz: number, seen: Seen, remedies: Remedies | null): Offer[] {
+function offersFor(
+  score: Score,
+  hz: number,
+  host: HostLayoutId,
+  seen: Seen,
+  remedies: Remedies | null,
+): Offer[] {
   const { stretch = 1, pressUs, gapUs } = remedies ?? {};
   const offers: Offer[] = [];
   // The keys of a text are down for one poll only; written out, they can be stretched.
@@ -94,7 +103,7 @@ function offersFor(score: Score, hz: number, seen: Seen, remedies: Remedies | nu
     offers.push({
       says: 'Spell the text out as presses',
       what: 'spelling the text out',
-      score: () => operations.spellOut(score, 2 * lookUs, 2 * lookUs),
+      score: () => operations.spellOut(score, 2 * lookUs, 2 * lookUs, host),
     });
   }
   if (stretch > 1)
@@ -114,17 +123,17 @@ function offersFor(score: Score, hz: number, seen: Seen, remedies: Remedies | nu
   return offers;
 }
 
-export const ReceiverCheck = ({ score, cannotPlay, pollUs, onSeen, onApply, onShow }: ReceiverCheckProps) => {
+export const ReceiverCheck = ({ score, cannotPlay, pollUs, host, onSeen, onApply, onShow }: ReceiverCheckProps) => {
   const [look, setLook] = useState<(typeof LOOKS)[number]>(60);
   const [ownHz, setOwnHz] = useState(90);
   const hz = look === -1 ? ownHz : look;
-  const { seen, chances, remedies, failed, isBusy } = useReceiver(score, hz, pollUs, onSeen);
+  const { seen, chances, remedies, failed, isBusy } = useReceiver(score, hz, pollUs, host, onSeen);
   const weakest =
     seen?.demands
       .filter(({ chance }) => chance < 1)
       .toSorted((a, b) => a.chance - b.chance)
       .slice(0, 3) ?? [];
-  const offers = seen ? offersFor(score, hz, seen, remedies) : [];
+  const offers = seen ? offersFor(score, hz, host, seen, remedies) : [];
   const chart: StretchChartProps | null =
     chances && seen
       ? {

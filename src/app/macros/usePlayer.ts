@@ -4,7 +4,7 @@ import { stageMacro } from '../../core/probe';
 import { Lanes } from '../../core/trial';
 import type { Board } from '../../core/board';
 import { firstProblem, Problems } from '../../core/check';
-import { HOST_LAYOUTS, HostText } from '../../core/codes';
+import { hostLayout, HostText } from '../../core/hosts';
 import { isEdgeLine } from '../../core/engine';
 import type { Macro, Profile } from '../../core/profile';
 import type { PlayedPiece, PlayOrder } from '../../workers/playOrder';
@@ -60,7 +60,7 @@ export function usePlayer(
       return;
     }
     const lanes = new Lanes();
-    const host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
+    const host = new HostText(hostLayout(profile.hostLayout));
     const late: number[] = [];
     let edges = 0;
     let startMs = performance.now();

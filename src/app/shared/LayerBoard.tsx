@@ -1,7 +1,7 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
 import type { KeyboardEvent } from 'react';
 import { contactOf, sharersOf, type BoardKey } from '../../core/board';
-import { HOST_LAYOUTS } from '../../core/codes';
+import { hostName } from '../../core/hosts';
 import { legendOf, sentencesOf } from '../../core/notation';
 import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profile';
 import { BoardView } from './BoardView';
@@ -72,7 +72,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         <span className="soft">
           {layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}
         </span>
-        <span className="soft board-host">as a {HOST_LAYOUTS[profile.hostLayout].name} host shows it</span>
+        <span className="soft board-host">as a host with {hostName(profile.hostLayout)} shows it</span>
       </p>
       <BoardView
         board={board}

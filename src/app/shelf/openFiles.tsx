@@ -3,6 +3,7 @@ import type { useAppProps } from 'antd/es/app/context';
 import { boardById } from '../../core/board';
 import { check, isSound } from '../../core/check';
 import { isProfileText, parseProfiles } from '../../core/files';
+import { bringHosts } from '../../core/hosts';
 import { LIMITS, type Profile } from '../../core/profile';
 import { foreign, READING_BUDGET, shortened, textOfFile, Unreadable } from '../../core/reading';
 import { newProfileId } from '../state/ids';
@@ -107,6 +108,7 @@ export async function openFiles(files: readonly File[], dialogs: Dialogs): Promi
     }
     try {
       const text = textOfFile(new Uint8Array(await file.arrayBuffer()));
+      await bringHosts();
       const read = parseProfiles(text);
       for (const one of read) {
         const id = 'profile' in one ? await bringIn(one.profile, dialogs) : undefined;

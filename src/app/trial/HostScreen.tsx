@@ -1,5 +1,5 @@
 /** The text a host with the profile's layout would show. */
-import { HOST_LAYOUTS } from '../../core/codes';
+import { hostName } from '../../core/hosts';
 import type { TrialSession } from './session';
 
 const SHOWN = 160;
@@ -15,7 +15,7 @@ export const HostScreen = ({ session }: { session: TrialSession }) => (
       <span className="host-cursor" aria-hidden="true" />
     </p>
     <p className="soft host-note">
-      what a {HOST_LAYOUTS[session.profile.hostLayout].name} host shows; keys that make no character are in brackets{' '}
+      what a host with {hostName(session.profile.hostLayout)} shows; keys that make no character are in brackets{' '}
       <button type="button" className="word" onClick={() => session.clearText()}>
         Clear
       </button>

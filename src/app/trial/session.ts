@@ -4,7 +4,8 @@
  */
 import { changesBetween, Lanes, type Changes, type HostBar } from '../../core/trial';
 import { contactPlaces, type Board, type KeyId } from '../../core/board';
-import { HOST_LAYOUTS, HostText, usageOfCode } from '../../core/codes';
+import { usageOfCode } from '../../core/codes';
+import { hostLayout, HostText, USUAL_REPEAT } from '../../core/hosts';
 import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Sound } from '../../core/check';
 import type { Profile } from '../../core/profile';
@@ -58,7 +59,7 @@ export class TrialSession {
     this.profile = sound.profile;
     this.board = sound.board;
     const { profile, board } = this;
-    this.host = new HostText(HOST_LAYOUTS[profile.hostLayout]);
+    this.host = new HostText(hostLayout(profile.hostLayout), undefined, USUAL_REPEAT);
     this.packer = new ReportPacker('boot', board.device.pollHz);
     this.keyIndex = new Map(contactPlaces(board).map((place, index) => [board.keys[index]?.id ?? '', place]));
   }
@@ -76,7 +77,7 @@ export class TrialSession {
 
   /** A usage edge reaches the host: as a report at its next poll, and as text. */
   private sent(tUs: number, down: boolean, code: string): void {
-    this.host.edge(down, code);
+    this.host.edge(down, code, tUs);
     this.reports.push(this.packer.edge(tUs, down, usageOfCode(code) ?? 0));
     if (this.reports.length > MOST_REPORTS) this.reports.splice(0, MOST_REPORTS / 2);
   }
@@ -274,6 +275,7 @@ export class TrialSession {
       return;
     }
     this.player?.advance(nowUs);
+    this.host.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);
     const kept = this.samples.findIndex(({ tUs }) => tUs >= nowUs - REMEMBERS_US);

@@ -55,3 +55,6 @@ export function buttonOfCode(code: Code): number | undefined {
   const usage = usageOfCode(code) ?? 0;
   return pageOf(usage) === BUTTON_PAGE && idOf(usage) <= 8 ? idOf(usage) : undefined;
 }
+
+/** Whether a code is a letter's on a US keyboard, `KeyA` to `KeyZ`. */
+export const isLetter = (code: Code): boolean => /^Key[A-Z]$/.test(code);

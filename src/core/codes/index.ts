@@ -4,6 +4,7 @@ export {
   codeOfButton,
   codeOfUsage,
   groupOfCode,
+  isLetter,
   isCode,
   isModifier,
   NAMED_CODES,
@@ -11,15 +12,6 @@ export {
 } from './codes';
 export { CODE_ALIASES, CODE_TABLE, type CodeGroup } from './table';
 export { codeOfWord, KEY_WORDS, legendOfCode, titleOfCode, wordOfCode } from './names';
-export {
-  HOST_LAYOUTS,
-  type HostLayout,
-  type HostLayoutId,
-  isLetter,
-  shiftedSign,
-  strokeOfCharacter,
-} from './hostLayout';
-export { HostText, type ShownPiece } from './hostText';
 export {
   BUTTON_PAGE,
   CONSUMER_PAGE,

@@ -16,7 +16,8 @@ import type { BitReader, BitWriter } from './coder';
 import { ActionReader, ActionWriter, type Ids } from './actionBits';
 import { readActuation, readReach, readTiming, writeActuation, writeReach, writeTiming } from './parts';
 import { ReadingPool, WritingPool } from './pool';
-import { HOST_LAYOUT_IDS, SET } from './sets';
+import { HOST_IDS } from '../hosts';
+import { SET } from './sets';
 
 /** What a timing is when nothing is said: part of the format, whatever the editor's own defaults become. */
 const USUAL_TIMING: GestureTiming = {
@@ -57,7 +58,7 @@ class LayoutWriter {
 
   write(): void {
     const { out, profile, board } = this;
-    out.number(SET.count, HOST_LAYOUT_IDS.indexOf(profile.hostLayout));
+    out.number(SET.count, HOST_IDS.indexOf(profile.hostLayout));
     writeTiming(
       out,
       Object.fromEntries(
@@ -230,7 +231,7 @@ export class LayoutReader {
   /** @throws Unreadable */
   read(): Layout {
     const { from, board, ids } = this;
-    const hostLayout = HOST_LAYOUT_IDS[from.number(SET.count, 0xff)];
+    const hostLayout = HOST_IDS[from.number(SET.count, 0xff)];
     if (!hostLayout) throw badImage(from.offset, 'an unknown host layout');
     const timing = mergeTiming(USUAL_TIMING, readTiming(from));
     this.layerCount = from.number(SET.layers, board.device.layers);

@@ -3,7 +3,8 @@
  * the events it is about, and all of them when it is left out. Times stay whole microseconds, not before 0, and the score is
  * never shorter than its last event.
  */
-import { HOST_LAYOUTS, strokeOfCharacter, type Code, type HostLayoutId } from '../codes';
+import type { Code } from '../codes';
+import { hostLayout, strokesOf, type HostLayoutId } from '../hosts';
 import { LIMITS, type Score, type ScoreEvent } from '../profile';
 import { pressesOf } from './presses';
 
@@ -218,9 +219,10 @@ export function copyTo(score: Score, places: Places, atUs: number): Score {
  * @param gapUs time between one event and the next otherwise, in µs
  */
 export function spellOut(score: Score, pressUs: number, gapUs: number, host: HostLayoutId = 'us'): Score | TooMuch {
-  // A character is four events at the most.
-  const most = score.events.reduce((sum, event) => sum + ('text' in event ? 4 * event.text.length : 1), 0);
-  if (most > 4 * LIMITS.scoreEvents) return tooMany(most);
+  // A character is two events at the least.
+  const least = score.events.reduce((sum, event) => sum + ('text' in event ? 2 * event.text.length : 1), 0);
+  if (least > 4 * LIMITS.scoreEvents) return tooMany(least);
+  const layout = hostLayout(host);
   const events: ScoreEvent[] = [];
   let moved = 0;
   for (const event of score.events) {
@@ -229,16 +231,16 @@ export function spellOut(score: Score, pressUs: number, gapUs: number, host: Hos
       continue;
     }
     for (const character of event.text) {
-      const stroke = strokeOfCharacter(HOST_LAYOUTS[host], character);
-      if (!stroke) continue;
       const put = (edge: 'down' | 'up', code: Code, thenUs: number): void => {
         events.push({ atUs: event.atUs + moved, edge, code });
         moved += thenUs;
       };
-      if (stroke.shift) put('down', 'ShiftLeft', gapUs);
-      put('down', stroke.code, pressUs);
-      put('up', stroke.code, gapUs);
-      if (stroke.shift) put('up', 'ShiftLeft', gapUs);
+      for (const { modifiers, code } of strokesOf(layout, character) ?? []) {
+        for (const modifier of modifiers) put('down', modifier, gapUs);
+        put('down', code, pressUs);
+        put('up', code, gapUs);
+        for (const modifier of modifiers.toReversed()) put('up', modifier, gapUs);
+      }
     }
   }
   return fitting(tidy(events, score.lengthUs + moved));

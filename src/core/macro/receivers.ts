@@ -12,7 +12,8 @@
  * demand alone is met with probability min(1, L / T); all of them together with one minus the union of their arcs over T. Both are
  * exact, no chance is involved.
  */
-import { HOST_LAYOUTS, strokeOfCharacter, type Code, type HostLayoutId } from '../codes';
+import type { Code } from '../codes';
+import { codesOfStroke, hostLayout, strokesOf, type HostLayoutId } from '../hosts';
 import type { Macro, Score } from '../profile';
 import { partsOf } from './held';
 import { closeOpen } from './operations';
@@ -41,18 +42,19 @@ export type Seen = { demands: Demand[]; presses: number; pairs: number; all: num
  * @param pollUs the poll interval in µs
  */
 export function arrivalsOf(score: Score, pollUs: number, host: HostLayoutId = 'us'): Arrival[] {
+  const layout = hostLayout(host);
   const edges = score.events.flatMap((event, index): Arrival[] => {
     if ('code' in event) return [{ tUs: event.atUs, down: event.edge === 'down', code: event.code, event: index }];
     if (!('text' in event)) return [];
     return [...event.text].flatMap((character, n) => {
-      const stroke = strokeOfCharacter(HOST_LAYOUTS[host], character);
-      if (!stroke) return [];
       const tUs = event.atUs + n * event.gapMs * 1000;
-      const codes = stroke.shift ? ['ShiftLeft', stroke.code] : [stroke.code];
-      return [
-        ...codes.map((code) => ({ tUs, down: true, code, event: index })),
-        ...codes.toReversed().map((code) => ({ tUs, down: false, code, event: index })),
-      ];
+      return (strokesOf(layout, character) ?? []).flatMap((stroke) => {
+        const codes = codesOfStroke(stroke);
+        return [
+          ...codes.map((code) => ({ tUs, down: true, code, event: index })),
+          ...codes.toReversed().map((code) => ({ tUs, down: false, code, event: index })),
+        ];
+      });
     });
   });
   edges.sort((a, b) => a.tUs - b.tUs);
@@ -158,4 +160,5 @@ export const chanceByStretch = (
   pollUs: number,
   stretches: readonly number[],
   stretched: (score: Score, factor: number) => Score,
-): number[] => stretches.map((factor) => seenBy(stretched(score, factor), hz, pollUs).all);
+  host: HostLayoutId = 'us',
+): number[] => stretches.map((factor) => seenBy(stretched(score, factor), hz, pollUs, host).all);

@@ -1,4 +1,5 @@
 /** The least that has to change so that a receiver sees a score: slower, longer presses, or wider gaps. */
+import type { HostLayoutId } from '../hosts';
 import type { Score } from '../profile';
 import { scale, shortestPress, widenGaps } from './operations';
 import { seenBy } from './receivers';
@@ -33,21 +34,21 @@ export type Remedies = {
  * The least changes after which the receiver sees, with the certainty of `SURE`: everything (stretch), every press (press), every order and
  * every press again (gap).
  */
-export function remediesFor(score: Score, hz: number, pollUs: number): Remedies {
+export function remediesFor(score: Score, hz: number, pollUs: number, host: HostLayoutId = 'us'): Remedies {
   const intervalUs = 1_000_000 / hz;
   const most = Math.ceil(intervalUs / TIME_STEP_US) * TIME_STEP_US;
-  const shortest = Math.min(...seenBy(score, hz, pollUs).demands.map(({ fromUs, toUs }) => toUs - fromUs), intervalUs);
+  const shortest = Math.min(...seenBy(score, hz, pollUs, host).demands.map(({ fromUs, toUs }) => toUs - fromUs), intervalUs);
   const longestStretch = shortest > 0 ? Math.ceil((intervalUs / shortest) * 100) / 100 + STRETCH_STEP : 1;
   const round = (factor: number): number => Math.round(factor * 100) / 100;
   const stretch = leastOf(
     1,
     Math.min(longestStretch, 100),
     STRETCH_STEP,
-    (factor) => seenBy(scale(score, round(factor)), hz, pollUs).all >= SURE,
+    (factor) => seenBy(scale(score, round(factor)), hz, pollUs, host).all >= SURE,
   );
   return {
     stretch: stretch === undefined ? undefined : round(stretch),
-    pressUs: leastOf(0, most, TIME_STEP_US, (us) => seenBy(shortestPress(score, us), hz, pollUs).presses >= SURE),
-    gapUs: leastOf(0, most, TIME_STEP_US, (us) => seenBy(widenGaps(score, us), hz, pollUs).pairs >= SURE),
+    pressUs: leastOf(0, most, TIME_STEP_US, (us) => seenBy(shortestPress(score, us), hz, pollUs, host).presses >= SURE),
+    gapUs: leastOf(0, most, TIME_STEP_US, (us) => seenBy(widenGaps(score, us), hz, pollUs, host).pairs >= SURE),
   };
 }

@@ -1,5 +1,6 @@
 /** The words of actions, one row a kind: how each is read from a line and written in one, said in a sentence, and put on a keycap. */
-import { codeOfButton, codeOfWord, HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign, wordOfCode } from '../codes';
+import { codeOfButton, codeOfWord, isModifier, wordOfCode } from '../codes';
+import { hostLayout, legendOnHost, signOfChord, type HostLayoutData } from '../hosts';
 import {
   LIMITS,
   type Action,
@@ -15,6 +16,7 @@ import {
   layerName,
   macroName,
   printChord,
+  printSign,
   printLayer,
   printMacro,
   printText,
@@ -92,7 +94,9 @@ const DEVICE_WORDS: Readonly<Record<DeviceFunction, { line: string; says: string
   },
 };
 
-const legends = (codes: readonly string[]): string => codes.map(legendOfCode).join(' ');
+const hostOf = ({ hostLayout: id = 'us' }: NotationContext): HostLayoutData => hostLayout(id);
+const legends = (codes: readonly string[], context: NotationContext): string =>
+  codes.map((code) => legendOnHost(hostOf(context), code)).join(' ');
 /** A text in a sentence; the Enter at its end, which most have a reason for, is named. */
 function saysText(text: string): string {
   const body = text.replace(/\n$/, '');
@@ -182,12 +186,13 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   keys: {
     begins: {},
     // A button alone is an action of its own; as the one key of a chord it goes by its usage.
-    print: ({ codes }) => (codes.length === 1 ? wordOfCode(codes[0] ?? '') : printChord(codes)),
+    print: ({ codes }, context) =>
+      codes.length === 1 ? wordOfCode(codes[0] ?? '') : (printSign(codes, context) ?? printChord(codes)),
     says: ({ codes }, lasting) =>
       lasting !== 'tap' || codes.every(isModifier)
         ? `holds ${chordTitle(codes)}${untilUp(lasting)}`
         : `sends ${chordTitle(codes)}`,
-    legend: ({ codes }) => shiftedSign(HOST_LAYOUTS.us, codes) ?? legends(codes),
+    legend: ({ codes }, context) => signOfChord(hostOf(context), codes) ?? legends(codes, context),
   },
   layer: {
     begins: {
@@ -236,7 +241,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
         return `once ${couldBeALayer || !isModifier(codes[0] ?? '') ? 'keys ' : ''}${chord}`;
       }),
     says: ({ codes }) => `adds ${chordTitle(codes)} to the next key`,
-    legend: ({ codes }) => `once ${legends(codes)}`,
+    legend: ({ codes }, context) => `once ${legends(codes, context)}`,
     offers: [stays('once Shift', 'Shift for the next key only')],
   },
   latch: {
@@ -249,7 +254,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     },
     print: ({ codes }) => withChord(codes, (chord) => `latch ${chord}`),
     says: ({ codes }) => `latches ${chordTitle(codes)}, or lets go of it`,
-    legend: ({ codes }) => `latch ${legends(codes)}`,
+    legend: ({ codes }, context) => `latch ${legends(codes, context)}`,
     offers: [stays('latch Shift', 'Shift stays down until pressed again')],
   },
   latchNext: {
@@ -271,7 +276,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     begins: {},
     print: ({ codes, ms }) => withChord(codes, (chord) => `${chord} for ${printTime(ms)}`),
     says: ({ codes, ms }) => `holds ${chordTitle(codes)} for ${ms / 1000} s`,
-    legend: ({ codes }) => `hold ${legends(codes)}`,
+    legend: ({ codes }, context) => `hold ${legends(codes, context)}`,
     offers: [stays('hold Right for 1 s', 'a key held for a time')],
   },
   button: {

@@ -1,5 +1,6 @@
 /** The few characters that fit a keycap: what a binding does, shortened. */
-import { HOST_LAYOUTS, isModifier, legendOfCode, shiftedSign } from '../codes';
+import { isModifier } from '../codes';
+import { hostLayout, legendOnHost, signOfChord } from '../hosts';
 import type { Action, Assignment, Binding } from '../profile';
 import { actionLegend } from './actionWords';
 import type { NotationContext } from './names';
@@ -25,11 +26,13 @@ export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context
 /** A chord's key in the first line and its modifiers in the second, as in `H` with `Ctrl Alt`; anything else in one line. */
 function chordLegend(action: Action, context: NotationContext): Pick<Legend, 'main' | 'how'> {
   const whole = { main: actionLegend(action, context), how: '' };
-  if (action.do !== 'keys' || shiftedSign(HOST_LAYOUTS.us, action.codes) !== undefined) return whole;
+  const host = hostLayout(context.hostLayout ?? 'us');
+  if (action.do !== 'keys' || signOfChord(host, action.codes) !== undefined) return whole;
+  const legends = (codes: readonly string[]): string => codes.map((code) => legendOnHost(host, code)).join(' ');
   const modifiers = action.codes.filter(isModifier);
   const keys = action.codes.filter((code) => !isModifier(code));
   if (modifiers.length === 0 || keys.length === 0) return whole;
-  return { main: keys.map(legendOfCode).join(' '), how: modifiers.map(legendOfCode).join(' ') };
+  return { main: legends(keys), how: legends(modifiers) };
 }
 
 function plainLegend(binding: Binding, context: NotationContext): Legend {

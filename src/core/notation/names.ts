@@ -1,12 +1,15 @@
 /** What names in a line refer to, and how names, chords, times and texts are written in it. */
-import { buttonOfCode, titleOfCode, wordOfCode } from '../codes';
-import type { Layer, Macro } from '../profile';
+import { buttonOfCode, codeOfWord, titleOfCode, wordOfCode } from '../codes';
+import { codesOfStroke, hostLayout, signOfChord, strokeOf, type HostLayoutId } from '../hosts';
+import { sameData, type Layer, type Macro } from '../profile';
 import { foreign } from '../reading';
 
 /** What names in a line refer to. */
 export type NotationContext = {
   layers: readonly Pick<Layer, 'id' | 'name'>[];
   macros?: readonly Pick<Macro, 'id' | 'name'>[];
+  /** The host whose characters a line names and a cap shows; US when left out. */
+  hostLayout?: HostLayoutId;
 };
 
 type Named = { id: string; name: string };
@@ -34,6 +37,18 @@ function printName(id: string, candidates: readonly Named[]): string {
 function wordInChord(code: string): string {
   const button = buttonOfCode(code);
   return button === undefined ? wordOfCode(code) : `button ${button}`;
+}
+
+/** Signs that mean something else in a line, or in a row of a text. */
+const SIGN_OF_THE_LINE = /[,;:&"#\\(){}[\]$|+\-.=/'`×]/;
+
+/** A chord that is only a character of this host, as that character: `!`, `€`; `undefined` for other chords. */
+export function printSign(codes: readonly string[], { hostLayout: id = 'us' }: NotationContext): string | undefined {
+  const host = hostLayout(id);
+  const sign = signOfChord(host, codes);
+  if (sign === undefined || SIGN_OF_THE_LINE.test(sign) || codeOfWord(sign) !== undefined) return undefined;
+  const stroke = strokeOf(host, sign);
+  return stroke && sameData(codesOfStroke(stroke), codes) ? sign : undefined;
 }
 
 /** A chord as it is written in a line, or `undefined` when it names one key twice. */

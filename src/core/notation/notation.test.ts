@@ -95,7 +95,7 @@ describe('the assign line', () => {
     ['DOWN 0.6mm TO Up 0.60 mm :W , up 1:down', 'down 0.6 to up 0.6 mm: W, up 1 mm: Down'],
     ['down 0.6: up', 'down 0.6 mm: Up'],
     ['KeyA', 'A'],
-    ['!', 'Shift+1'],
+    ['!', '!'],
     ['Plus', 'Shift+='],
     ['while cues', 'while Cues'],
     ['2 times B, tap A', 'tap A, twice B'],

@@ -19,7 +19,8 @@
  *
  * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
-import { codeOfButton, codeOfWord, HOST_LAYOUTS, strokeOfCharacter } from '../codes';
+import { codeOfButton, codeOfWord } from '../codes';
+import { codesOfStroke, hostLayout, strokeOf } from '../hosts';
 import {
   LIMITS,
   type Action,
@@ -226,9 +227,8 @@ class LineParser implements ActionReader {
     const code = codeOfWord(piece.text);
     if (code) return [code];
     const character = piece.text.toLowerCase() === 'plus' ? '+' : piece.text;
-    const stroke =
-      character.length === 1 && !/\s/.test(character) ? strokeOfCharacter(HOST_LAYOUTS.us, character) : undefined;
-    if (stroke) return stroke.shift ? ['ShiftLeft', stroke.code] : [stroke.code];
+    const stroke = /^\S$/u.test(character) ? strokeOf(hostLayout(this.context.hostLayout ?? 'us'), character) : undefined;
+    if (stroke) return codesOfStroke(stroke);
     return this.scanner.fail(piece, [KEY, ...LAYER_WORDS.map((word) => `${word} LAYER`)]);
   }
 

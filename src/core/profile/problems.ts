@@ -3,7 +3,7 @@
  * controller cannot take. Each problem has a JSON path, so that a person finds the place in the file as well as on the screen.
  */
 import { boardById, contactOf, type Board } from '../board';
-import { HOST_LAYOUTS, strokeOfCharacter } from '../codes';
+import { hostLayout, isHostHere, lackingIn, namedCharacter } from '../hosts';
 import { listed, quoted } from '../reading';
 import { allActions } from './actions';
 import type { Path, Problem } from './problem';
@@ -47,11 +47,15 @@ function referenceProblems(profile: Profile): Problem[] {
 /** Problems of macros and texts: times that contradict each other, passes without end, characters no key makes. */
 function macroProblems(profile: Profile, board: Board): Problem[] {
   const found: Problem[] = [];
-  const host = HOST_LAYOUTS[profile.hostLayout];
+  const host = hostLayout(profile.hostLayout);
+  if (!isHostHere(profile.hostLayout))
+    return [{ path: ['hostLayout'], message: `the host layout ${quoted(profile.hostLayout)} has not been read` }];
   const checkText = (text: string, path: Path): void => {
-    const unknown = [...text].find((character) => !strokeOfCharacter(host, character));
-    if (unknown !== undefined)
-      found.push({ path, message: `no key of a ${host.name} host makes the character ${quoted(unknown)}` });
+    for (const { character, at } of lackingIn(host, text).slice(0, 3)) {
+      const what = `${namedCharacter(character)}, number ${at + 1} of the text`;
+      const message = `no keys of a host with the layout ${host.name} make ${what}; leave it out, or take a host layout that has it`;
+      found.push({ path, message });
+    }
   };
   for (const { action, path } of allActions(profile))
     if (action.do === 'text') checkText(action.text, [...path, 'text']);

@@ -10,6 +10,7 @@
  * and read again are the same.
  */
 import { keyIdSchema } from '../board';
+import { HOST_IDS } from '../hosts';
 import { quoted, z } from '../reading';
 import type { layerHow } from './actionShapes';
 import { actionSchema } from './actionShapes';
@@ -163,7 +164,7 @@ export const mergeTiming = (base: GestureTiming, own: PartialTiming): GestureTim
 /** What a profile without `travel` does: every key fires at 1.5 mm. */
 export const DEFAULT_ACTUATION: Actuation = { mode: 'fixed', pointUm: 1500 };
 
-export const hostLayoutSchema = z.enum(['us']);
+export const hostLayoutSchema = z.enum(HOST_IDS);
 
 /** A list of so many things in which no two have one id; `what` is the word for one of them. */
 export function listOf<Item extends z.ZodType<{ id: string }>>(what: string, item: Item, most: number, least = 0) {

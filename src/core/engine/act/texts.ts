@@ -1,6 +1,6 @@
 /**
  * Typing texts. All strokes of a character happen at the time the character is due; modifiers that are down otherwise are put
- * aside before the first and come back after the last. A text, once begun, is typed to its end.
+ * aside before the first and come back after the last, and so does Caps Lock. A text, once begun, is typed to its end.
  */
 import { type Clock, Timer } from '../clock';
 import type { RunStroke, RunText } from '../compile';
@@ -22,6 +22,9 @@ class TextRun {
 export class Texts {
   /** Every run there ever was at the same time; those without a text are free. */
   private readonly runs: TextRun[] = [];
+  /** How many texts are being typed, and whether Caps Lock was turned off for them. */
+  private running = 0;
+  private hasUnlocked = false;
 
   constructor(
     private readonly clock: Clock,
@@ -35,6 +38,12 @@ export class Texts {
     run.next = 0;
     run.origin.copy(origin);
     this.ledger.putAside();
+    this.running++;
+    if (this.ledger.isCapsLocked && !this.hasUnlocked) {
+      this.hasUnlocked = true;
+      this.ledger.makeWay(origin.press, false);
+      this.ledger.turnCapsLock();
+    }
     this.goOn(run);
   }
 
@@ -44,6 +53,14 @@ export class Texts {
       this.clock.cancel(run.timer);
       run.text = null;
     }
+    this.running = 0;
+    this.lockAgain();
+  }
+
+  private lockAgain(): void {
+    if (!this.hasUnlocked) return;
+    this.hasUnlocked = false;
+    this.ledger.turnCapsLock();
   }
 
   private freeRun(): TextRun {
@@ -78,6 +95,7 @@ export class Texts {
       return;
     }
     run.text = null;
+    if (--this.running === 0) this.lockAgain();
     this.ledger.bringBack();
   }
 

@@ -1,4 +1,5 @@
 /** Makes a profile ready to run. */
+import { hostLayout } from '../../hosts';
 import { contactPlaces, boardById, HARROW_64, type Board } from '../../board';
 import { isModifier, type Code } from '../../codes';
 import {
@@ -130,6 +131,7 @@ export function compile(profile: Profile, board: Board = boardById(profile.board
     capitals: Uint8Array.from(usages.codes, capitalsAt),
     shiftUsage,
     commandModifiers: usages.codes.flatMap((code, index) => (COMMAND_MODIFIERS.includes(code) ? [index] : [])),
+    capsLock: hostLayout(profile.hostLayout).capsLock === 'CapsLock' ? usages.codes.indexOf('CapsLock') : -1,
     holdForCount: actions.holdForCount,
     joints: profile.joints.map(({ id, keys, withinMs }) => ({
       id,

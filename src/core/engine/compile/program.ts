@@ -54,6 +54,8 @@ export type Program = {
   /** The usage that `capitals` adds, and those that keep it from adding. */
   shiftUsage: number;
   commandModifiers: readonly number[];
+  /** The usage that turns Caps Lock on and off at the host; -1 when nothing of the profile sends it, or it is another key there. */
+  capsLock: number;
   /** How many different `holdFor` actions there are. */
   holdForCount: number;
   joints: readonly RunJoint[];

@@ -1,5 +1,6 @@
 /** Macros and texts made ready to run: codes become usages, characters become strokes, events stand in order of time. */
-import { HOST_LAYOUTS, strokeOfCharacter, type Code, type HostLayoutId } from '../../codes';
+import type { Code } from '../../codes';
+import { hostLayout, strokesOf, type HostLayoutId } from '../../hosts';
 import type { Macro, Score } from '../../profile';
 
 /** One character: modifiers that go down around a key. */
@@ -32,10 +33,13 @@ type Index = (code: Code) => number;
 
 /** The strokes of a text on a host layout. Characters that no key of the layout makes are left out; checks name them. */
 export function compileText(text: string, gapMs: number, host: HostLayoutId, index: Index): RunText {
-  const characters = [...text].map((character): RunStroke[] => {
-    const stroke = strokeOfCharacter(HOST_LAYOUTS[host], character);
-    return stroke ? [{ modifiers: stroke.shift ? [index('ShiftLeft')] : [], key: index(stroke.code) }] : [];
-  });
+  const layout = hostLayout(host);
+  const characters = [...text].map((character): RunStroke[] =>
+    (strokesOf(layout, character) ?? []).map(({ modifiers, code }) => ({
+      modifiers: modifiers.map(index),
+      key: index(code),
+    })),
+  );
   return { characters, gapUs: gapMs * 1000 };
 }
 

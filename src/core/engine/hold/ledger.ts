@@ -33,6 +33,9 @@ export class Ledger {
   /** Of each usage, what keeps it down with no finger on it: at most one latch, and one that a macro left. */
   private readonly latched: (Claim | null)[];
   private readonly left: (Claim | null)[];
+  private readonly capsLock: number;
+  /** Whether Caps Lock is on at the host, as far as this keyboard has turned it. */
+  isCapsLocked = false;
 
   constructor(
     program: Program,
@@ -41,6 +44,7 @@ export class Ledger {
   ) {
     const count = program.codes.length;
     this.modifiers = program.modifiers;
+    this.capsLock = program.capsLock;
     this.counts = new Uint16Array(count);
     this.latched = new Array<Claim | null>(count).fill(null);
     this.left = new Array<Claim | null>(count).fill(null);
@@ -100,7 +104,7 @@ export class Ledger {
   down(usage: number): void {
     const count = this.counts[usage] as number;
     this.counts[usage] = count + 1;
-    if (count === 0) this.listener.edge(this.clock.nowUs, true, usage);
+    if (count === 0) this.goesDown(usage);
     else if (!this.isModifier(usage)) this.strike(usage);
   }
 
@@ -243,7 +247,18 @@ export class Ledger {
 
   private strike(usage: number): void {
     this.listener.edge(this.clock.nowUs, false, usage);
+    this.goesDown(usage);
+  }
+
+  private goesDown(usage: number): void {
+    if (usage === this.capsLock) this.isCapsLocked = !this.isCapsLocked;
     this.listener.edge(this.clock.nowUs, true, usage);
+  }
+
+  /** Turns Caps Lock on or off at the host. */
+  turnCapsLock(): void {
+    this.down(this.capsLock);
+    this.up(this.capsLock);
   }
 
   /** A claim ends though its holder goes on; the record stays in its place until the holder gives it back. */

@@ -1,5 +1,6 @@
 /** The headings of a text and what a profile says of itself: roles, layers and macros come into being here, with their names and ids. */
 import { boardById } from '../../board';
+import { HOST_IDS } from '../../hosts';
 import { DYES, mergeTiming, type Layer, type Macro, type PartialTiming } from '../../profile';
 import { foreign, Unreadable } from '../../reading';
 import { parseScoreLine } from '../scoreLine';
@@ -66,10 +67,13 @@ export function describe(reading: Reading, draft: Draft, from: Draft | undefined
       case 'board':
         draft.profile.board = value;
         break;
-      case 'host':
-        if (value === 'us') draft.profile.hostLayout = value;
-        else reading.fail(line, piece, `“${foreign(value)}” is not a host layout that is known here; there is us.`);
+      case 'host': {
+        const host = HOST_IDS.find((id) => id === value);
+        const unknown = `“${foreign(value)}” is not a host layout that is known here; there are ${HOST_IDS.join(', ')}.`;
+        if (host) draft.profile.hostLayout = host;
+        else reading.fail(line, piece, unknown);
         break;
+      }
       case 'icon':
         draft.profile.icon = value;
         break;

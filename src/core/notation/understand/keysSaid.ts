@@ -1,5 +1,6 @@
 /** Keys as people say them: one by any of its names, or several held together, joined by a space, `-`, `+` or a word. */
-import { codeOfButton, codeOfWord, HOST_LAYOUTS, isModifier, strokeOfCharacter } from '../../codes';
+import { codeOfButton, codeOfWord, isModifier } from '../../codes';
+import { codesOfStroke, hostLayout, strokeOf, type HostLayoutData } from '../../hosts';
 import { LIMITS } from '../../profile';
 import { IDIOMS } from './idioms';
 import { KEY_NAMES, MOST_NAME_WORDS, namesOf, numberOfWord } from './keyNames';
@@ -69,12 +70,12 @@ const ALONE = new Set([
   'find',
 ]);
 
-/** The codes that one name stands for; a character that needs Shift is Shift and its key. */
-function codesOfName(name: string): readonly string[] | undefined {
-  const known = KEY_NAMES.get(name) ?? (name.length === 1 ? name : undefined);
+/** The codes that one name stands for; a character is the keys that make it on the host. */
+function codesOfName(name: string, host: HostLayoutData): readonly string[] | undefined {
+  const known = KEY_NAMES.get(name) ?? ([...name].length === 1 ? name : undefined);
   if (known !== undefined && [...known].length === 1) {
-    const stroke = strokeOfCharacter(HOST_LAYOUTS.us, known);
-    return stroke && (stroke.shift ? ['ShiftLeft', stroke.code] : [stroke.code]);
+    const stroke = strokeOf(host, known);
+    return stroke && codesOfStroke(stroke);
   }
   if (known !== undefined) return [known];
   const code = name.includes(' ') ? undefined : codeOfWord(name);
@@ -89,7 +90,12 @@ const FUNCTIONS = new Set('Copy Cut Paste Undo Find Open Select Again Help Props
 type Said = { codes: readonly string[]; joined: boolean };
 
 /** The first way to read words as keys, longer names first. */
-function readNames(words: readonly string[], at: number, budget: { tries: number }): Said[] | undefined {
+function readNames(
+  words: readonly string[],
+  at: number,
+  host: HostLayoutData,
+  budget: { tries: number },
+): Said[] | undefined {
   if (at === words.length) return [];
   if (--budget.tries < 0) return undefined;
   const joined = at > 0 && at < words.length - 1 && JOINERS.has(words[at] ?? '');
@@ -97,9 +103,9 @@ function readNames(words: readonly string[], at: number, budget: { tries: number
     const from = at + skip;
     for (let length = Math.min(MOST_NAME_WORDS, words.length - from); length >= 1; length--) {
       const name = words.slice(from, from + length).join(' ');
-      const codes = words.length > 1 && ALONE.has(name) ? undefined : codesOfName(name);
+      const codes = words.length > 1 && ALONE.has(name) ? undefined : codesOfName(name, host);
       if (!codes) continue;
-      const rest = readNames(words, from + length, budget);
+      const rest = readNames(words, from + length, host, budget);
       if (rest) return [{ codes, joined: skip === 1 }, ...rest];
     }
   }
@@ -112,10 +118,10 @@ const SIGNS = /([+&]|(?<=[^\s-])-(?=\S)|(?<=\s)-(?=\s)|-$)/g;
  * The codes of keys as people say them, modifiers first, or undefined when the words name no keys. Keys that are no modifiers are
  * a chord only when a `+` or a word joins them: `a b` is two presses, and no key does that.
  */
-export function keysSaid(phrase: string): string[] | undefined {
+export function keysSaid(phrase: string, host: HostLayoutData = hostLayout('us')): string[] | undefined {
   const said = withoutVerb(phrase).replaceAll('"', '').trim();
   if (said === '') return undefined;
-  const whole = codesOfName(said) ?? codesOfName(said.replace(/[-/]/g, ' ').replace(/\s+/g, ' '));
+  const whole = codesOfName(said, host) ?? codesOfName(said.replace(/[-/]/g, ' ').replace(/\s+/g, ' '), host);
   if (whole) return [...whole];
   const words = said
     .replace(SIGNS, ' $1 ')
@@ -123,7 +129,7 @@ export function keysSaid(phrase: string): string[] | undefined {
     .filter((word, _, all) => word !== '' && !(BESIDE.has(word) && all.length > 1));
   // `ctrl + +`: a sign that joins and one that is the key. `ctrl+shift` written tight is the same.
   if (words.length === 0 || words.length > 24) return undefined;
-  const parts = readNames(words, 0, { tries: 200 });
+  const parts = readNames(words, 0, host, { tries: 200 });
   if (!parts) return undefined;
   const codes: string[] = [];
   let others = 0;

@@ -1,6 +1,7 @@
 /** What somebody may have meant whose line says nothing that is known: the lines whose names are most like it, by letters and by words. */
-import { HOST_LAYOUTS, strokeOfCharacter, wordOfCode } from '../../codes';
-import { printLayer, printMacro, type NotationContext } from '../names';
+import { wordOfCode } from '../../codes';
+import { codesOfStroke, hostLayout, strokeOf, type HostLayoutId } from '../../hosts';
+import { printChord, printLayer, printMacro, type NotationContext } from '../names';
 import { OFFERS } from '../actionWords';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
 import { KEY_NAMES, namesOf } from './keyNames';
@@ -49,10 +50,14 @@ class Candidates {
   }
 }
 
-function lineOfName(code: string): string {
-  if (code.length > 1) return wordOfCode(code);
-  const stroke = strokeOfCharacter(HOST_LAYOUTS.us, code);
-  return stroke ? `${stroke.shift ? 'Shift+' : ''}${wordOfCode(stroke.code)}` : code;
+/** The line of a name: a key's word, or a character, which stands for the keys that make it on one's own host. */
+const lineOfName = (code: string): string => (code.length > 1 ? wordOfCode(code) : code);
+
+/** A line that is a character, as the keys that make it on a host; `undefined` when none do. */
+function onHost(line: string, host: HostLayoutId): string | undefined {
+  if ([...line].length > 1) return line;
+  const stroke = strokeOf(hostLayout(host), line);
+  return stroke && printChord(codesOfStroke(stroke));
 }
 
 let known: Candidates | undefined;
@@ -102,6 +107,6 @@ export function nearestTo(said: string, context: NotationContext, most = 3): str
   }
   return [...best.entries()]
     .sort((a, b) => b[1] - a[1])
-    .slice(0, most)
-    .map(([line]) => line);
+    .flatMap(([line]) => onHost(line, context.hostLayout ?? 'us') ?? [])
+    .slice(0, most);
 }

@@ -4,6 +4,7 @@
  * gives none. The rules are data, in the files beside this one.
  */
 import { buttonOfCode, codeOfButton } from '../../codes';
+import { codesOfStroke, hostLayout, strokesOf, type HostLayoutData } from '../../hosts';
 import type { Action, Binding } from '../../profile';
 import { ACTION_WORDS } from '../actionWords';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
@@ -58,7 +59,10 @@ class Understanding {
   private readonly layers: ReadonlyMap<string, string>;
   private readonly macros: ReadonlyMap<string, string>;
 
+  private readonly host: HostLayoutData;
+
   constructor(readonly context: NotationContext) {
+    this.host = hostLayout(context.hostLayout ?? 'us');
     this.layers = this.namesIn(context.layers);
     this.macros = this.namesIn(context.macros ?? []);
   }
@@ -106,7 +110,7 @@ class Understanding {
 
   /** Whether words name a layer beyond doubt, so that they need no verb: with the word *layer*, or as no key is called. */
   private isLayerAlone(said: string): boolean {
-    return /\b(?:layer|level|floor)\b/.test(said) || keysSaid(said) === undefined;
+    return /\b(?:layer|level|floor)\b/.test(said) || keysSaid(said, this.host) === undefined;
   }
 
   /** Everything that rules make of one phrase, the likelier first. */
@@ -141,7 +145,7 @@ class Understanding {
 
   private keysOrButton(said: string): string[] | undefined {
     const button = buttonSaid(withoutVerb(said));
-    return button === undefined ? keysSaid(said) : [codeOfButton(button)];
+    return button === undefined ? keysSaid(said, this.host) : [codeOfButton(button)];
   }
 
   /** Every action that a phrase can mean, the likelier first. */
@@ -159,7 +163,7 @@ class Understanding {
         found.push({ do: 'button', button });
         continue;
       }
-      const named = keysSaid(phrase);
+      const named = keysSaid(phrase, this.host);
       const [only] = named ?? [];
       const alone = named?.length === 1 && only !== undefined ? buttonOfCode(only) : undefined;
       if (alone !== undefined) {
@@ -207,6 +211,23 @@ class Understanding {
   }
 }
 
+/**
+ * What makes a character on the host: its one stroke as a chord, or, where it takes several, a text. A capital that is a key's
+ * word is the key that makes the small letter.
+ */
+function characterSaid(line: string, { hostLayout: id = 'us' }: NotationContext): Binding | undefined {
+  const typed = line.trim();
+  if ([...typed].length !== 1) return undefined;
+  const character = /^[A-Z]$/.test(typed) ? typed.toLowerCase() : typed;
+  const strokes = strokesOf(hostLayout(id), character);
+  const [only, second] = strokes ?? [];
+  if (!only) return undefined;
+  const action: Action = second
+    ? { do: 'text', text: character, gapMs: 0 }
+    : { do: 'keys', codes: codesOfStroke(only) };
+  return { kind: 'act', action };
+}
+
 /** Whether the line was typed exactly as the line itself would write it, capitals and all. */
 const isOwnSpelling = (line: string, printed: string | undefined): boolean => line.trim() === printed;
 
@@ -235,13 +256,18 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
       if (parsed.ok) add(parsed.binding);
     }
   };
+  const character = characterSaid(line, context);
   if (exact.ok) {
+    if (character && !isOwnSpelling(line, printLine(exact.binding, context))) add(character);
     if (!isOwnSpelling(line, printLine(exact.binding, context))) addIdioms(LIKELIER);
     add(exact.binding);
     addIdioms(LIKELIER);
     addIdioms(IDIOM);
+    if (character) add(character);
     return readings;
   }
+  if (character) add(character);
+  if (readings.length > 0) return readings;
   const understanding = new Understanding(context);
   for (const text of textSaid(line)) add({ kind: 'act', action: text });
   if (readings.length > 0 && !/[,;]\s*(?:hold|twice|when|held)\b/i.test(line)) return readings;
