@@ -12,7 +12,7 @@ export const LAYOUT_FOLDER = join(import.meta.dirname, '../src/core/hosts/layout
 const COMPOSE_TABLE = '/usr/share/X11/locale/en_US.UTF-8/Compose';
 
 /** The keys that make characters, by the names that XKB gives their places (ISO/IEC 9995-1 grid) and the W3C code of each. */
-const PLACES: Readonly<Record<string, string>> = {
+export const PLACES: Readonly<Record<string, string>> = {
   TLDE: 'Backquote',
   ...row('AE', 'Digit1 Digit2 Digit3 Digit4 Digit5 Digit6 Digit7 Digit8 Digit9 Digit0 Minus Equal IntlYen'),
   ...row('AD', 'KeyQ KeyW KeyE KeyR KeyT KeyY KeyU KeyI KeyO KeyP BracketLeft BracketRight'),

@@ -1,4 +1,5 @@
-import { describe, expect, test } from '@jest/globals';
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { bringHosts, type HostLayoutId } from '../../hosts';
 import { macroFromLines, type MacroLines } from '../../macro';
 import type { Macro, Profile } from '../../profile';
 import { Engine } from '../engine';
@@ -339,6 +340,47 @@ describe('text', () => {
     expect(type('type "a"', '+D 0, +A 10, -A 11, -D 30', { D: 'Ctrl+E' })).toBe(
       '0 +Ctrl, 0 +E, 10 -Ctrl, 10 +A, 10 -A, 30 -E',
     ));
+
+  describe('on other hosts', () => {
+    beforeAll(() => bringHosts());
+    test.each<[string, HostLayoutId, string, string]>([
+      ['a dead key is a stroke of its own', 'fr', 'type "ê"', '0 +[, 0 -[, 0 +E, 0 -E'],
+      ['AltGr', 'de', 'type "@"', '0 +RightAlt, 0 +Q, 0 -Q, 0 -RightAlt'],
+      ['the key that makes it there', 'fr', 'type "a"', '0 +Q, 0 -Q'],
+      [
+        'Shift around the letter of a dead key alone',
+        'fr',
+        'type "Ê"',
+        '0 +[, 0 -[, 0 +Shift, 0 +E, 0 -E, 0 -Shift',
+      ],
+    ])('%s', (_what, hostLayout, line, outcome) => {
+      const profile = sketchProfile({ Base: { A: line } }, {}, { hostLayout });
+      expect(shortly(replay(compile(profile), fingers('+A 0, -A 5'))).join(', ')).toBe(outcome);
+    });
+  });
+
+  test.each<[string, string, string]>([
+    [
+      'Caps Lock is turned off before the text, and on again behind it',
+      '+Caps 0, -Caps 5, +A 10, -A 15',
+      '0 +CapsLock, 5 -CapsLock, 10 +CapsLock, 10 -CapsLock, 10 +A, 10 -A, 30 +B, 30 -B, 30 +CapsLock, 30 -CapsLock',
+    ],
+    [
+      'it is left alone when it is off',
+      '+Caps 0, -Caps 1, +Caps 2, -Caps 3, +A 10, -A 15',
+      '0 +CapsLock, 1 -CapsLock, 2 +CapsLock, 3 -CapsLock, 10 +A, 10 -A, 30 +B, 30 -B',
+    ],
+    [
+      'a Caps Lock that is held down is struck',
+      '+Caps 0, +A 10, -A 15, -Caps 50',
+      '0 +CapsLock, 10 -CapsLock, 10 +CapsLock, 10 +A, 10 -A, 30 +B, 30 -B, 30 -CapsLock, 30 +CapsLock, 50 -CapsLock',
+    ],
+    [
+      'two texts at once turn it once',
+      '+Caps 0, -Caps 1, +A 10, -A 11, +A 20, -A 21',
+      '0 +CapsLock, 1 -CapsLock, 10 +CapsLock, 10 -CapsLock, 10 +A, 10 -A, 20 +A, 20 -A, 30 +B, 30 -B, 40 +B, 40 -B, 40 +CapsLock, 40 -CapsLock',
+    ],
+  ])('%s', (_what, hand, outcome) => expect(type('type "ab" every 20 ms', hand)).toBe(outcome));
 
   test('in a score it is not cut, nor ended by the length', () => {
     const M = macro('M', { repeat: '"ab"/20 5', ...WHILE_HELD });
