@@ -206,12 +206,7 @@ function composeOf(made: ReadonlySet<string>): Compose {
   return root;
 }
 
-const COMBINATIONS: readonly (readonly Modifier[])[] = [
-  [],
-  ['Shift'],
-  ['LevelThree'],
-  ['Shift', 'LevelThree'],
-];
+const COMBINATIONS: readonly (readonly Modifier[])[] = [[], ['Shift'], ['LevelThree'], ['Shift', 'LevelThree']];
 
 /** One layout, from the system's own data. */
 export function generateHost({ id, name, xkb: layout, variant }: HostEntry): HostLayoutData {

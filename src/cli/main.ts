@@ -2,6 +2,7 @@
 import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { bringHosts } from '../core/hosts';
 import { BadInput } from './input';
+import { boardCommand } from './board';
 import { checkCommand } from './check';
 import { imageCommand } from './image';
 import { conformCommand } from './conform';
@@ -82,6 +83,20 @@ program
   .option('--stdio', 'speak over standard input and output')
   .option('--yes', 'say yes by itself when a page asks to write')
   .action(keyboardCommand);
+
+program
+  .command('board')
+  .description('list the starting boards, or print one as a board file')
+  .argument('[family]', 'the name of a starting board')
+  .option('--list', 'print every starting board, with what can be chosen of it')
+  .option('--form <form>', 'the arrangement of its keys: ansi, iso or jis')
+  .option('--rows <n>', 'rows of keys, without those of the thumbs')
+  .option('--columns <n>', 'columns of keys, of one half where there are two')
+  .option('--thumbs <n>', 'thumb keys of one half')
+  .option('--controller <name>', 'what it can hold: small, usual, roomy, or measured for one that measures travel')
+  .option('--id <id>', 'an id of its own')
+  .option('--name <name>', 'a name of its own')
+  .action(boardCommand);
 
 program
   .command('host')

@@ -1,6 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
 import {
   boardById,
+  boardJsonSchema,
   BOARDS,
   boardSchema,
   extentOf,
@@ -13,6 +15,11 @@ import {
   TWILL_42,
   type Direction,
 } from '.';
+
+test('the published JSON Schema is the one of these sources; `npm run schema` writes it', () =>
+  expect(JSON.parse(readFileSync('docs/formats/board.schema.json', 'utf8'))).toEqual(
+    JSON.parse(JSON.stringify(boardJsonSchema())),
+  ));
 
 describe('bundled boards', () => {
   test.each(BOARDS.map((board) => [board.name, board] as const))('%s is a sound board file', (_name, board) => {

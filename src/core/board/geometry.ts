@@ -1,5 +1,6 @@
 /** Questions about where keys lie: their middle, their rows as a hand sees them, and the neighbour in a direction. */
 import type { Board, BoardKey, KeyId } from './schema';
+import { cornersOf } from './shape';
 
 export type Direction = 'left' | 'right' | 'up' | 'down';
 
@@ -10,12 +11,12 @@ export const middleOf = (key: BoardKey): { x: number; y: number } => ({ x: key.x
 export function extentOf(board: Board): { width: number; height: number } {
   let width = 0;
   let height = 0;
-  for (const key of board.keys) {
-    const turn = (Math.abs(key.angle) * Math.PI) / 180;
-    const middle = middleOf(key);
-    width = Math.max(width, middle.x + (key.w * Math.cos(turn) + key.h * Math.sin(turn)) / 2);
-    height = Math.max(height, middle.y + (key.h * Math.cos(turn) + key.w * Math.sin(turn)) / 2);
-  }
+  for (const key of board.keys)
+    for (const corners of cornersOf(key))
+      for (const { x, y } of corners) {
+        width = Math.max(width, x);
+        height = Math.max(height, y);
+      }
   return { width, height };
 }
 

@@ -3,11 +3,15 @@ import { HARROW_64 } from './harrow64';
 import type { Board } from './schema';
 import { TWILL_42 } from './twill42';
 
+export { checkBoard, isBoardSound, type BoardProblem } from './problems';
+export { CONTROLLER_NAMES, CONTROLLERS, type Controller, type ControllerName } from './controllers';
 export { contactOf, contactPlaces, sharersOf } from './contacts';
 export { type Direction, extentOf, middleOf, neighbourOf, rowOf, rowsOf, sameHand } from './geometry';
+export { boardJsonSchema } from './jsonSchema';
 export {
   type Board,
   type BoardKey,
+  boardIdSchema,
   boardSchema,
   type DeviceLimits,
   type Finger,
@@ -15,7 +19,10 @@ export {
   KEY_UNIT_MM,
   type KeyId,
   keyIdSchema,
+  MOST_KEYS,
 } from './schema';
+export { cornersOf, doOverlap, outlineOf, type Point } from './shape';
+export * from './starting';
 export { BOBBIN_21, HARROW_64, TWILL_42 };
 
 /** The boards that ship with Underloom. */

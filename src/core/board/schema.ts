@@ -25,7 +25,19 @@ export const boardKeySchema = z.strictObject({
   y: z.number().min(0).max(100),
   w: z.number().positive().max(20).default(1),
   h: z.number().positive().max(20).default(1),
-  /** Degrees clockwise about the middle of the key. */
+  /**
+   * A second rectangle of the same key, for one that is no rectangle: the Enter of ISO and JIS boards. Its left upper corner counts from
+   * that of the first, in key units, and it turns with it.
+   */
+  second: z
+    .strictObject({
+      x: z.number().min(-20).max(20),
+      y: z.number().min(-20).max(20),
+      w: z.number().positive().max(20),
+      h: z.number().positive().max(20),
+    })
+    .optional(),
+  /** Degrees clockwise about the middle of the first rectangle. */
   angle: z.number().min(-180).max(180).default(0),
   hand: handSchema.default('either'),
   finger: fingerSchema.default('index'),
@@ -51,17 +63,26 @@ export const deviceLimitsSchema = z.strictObject({
   lamps: z.boolean(),
 });
 
+/** A board's id names its keyboard, and the file in which that keeps its memory. */
+export const boardIdSchema = z
+  .string()
+  .max(40)
+  .regex(/^[a-z0-9][a-z0-9-]*$/, 'must be small letters, digits and dashes');
+
+/** So many keys fit a board. */
+export const MOST_KEYS = 250;
+
 export const boardSchema = z
   .strictObject({
     format: z.literal('underloom-board'),
     version: z.literal(1),
-    id: z.string().min(1).max(40),
-    name: z.string().min(1).max(60),
+    id: boardIdSchema,
+    name: z.string().trim().min(1, 'must not be empty').max(60),
     /** Full travel of a switch, in micrometres. */
     travelUm: z.int().min(500).max(20_000),
     /** Whether travel is measured; without it depth is only 0 or `travelUm`. */
     analog: z.boolean().default(false),
-    keys: z.array(boardKeySchema).min(1).max(250),
+    keys: z.array(boardKeySchema).min(1).max(MOST_KEYS),
     device: deviceLimitsSchema,
   })
   .check((context) => {

@@ -1,14 +1,7 @@
 /** Files in, trusted objects or a sentence out; and the other way round. */
+export { parseBoard, parseBoardDraft, writeBoard } from './boards';
 export { caseOf } from './cases';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
-export {
-  checkProfileText,
-  isProfileText,
-  parseBoard,
-  parseProfile,
-  parseProfiles,
-  parseSoundProfile,
-  type Read,
-} from './profiles';
+export { checkProfileText, isProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';
 export { writeProfile, writeProfiles } from '../profile';
 export { readStrokes, writeStrokes } from './strokes';

@@ -2,20 +2,12 @@
  * Files of profiles: text in, documents out, or a sentence with place and reason. A file holds one profile, or several as a page
  * that tears hands them over; a profile in it may be a draft, with problems to look at, and is read all the same.
  */
-import { boardSchema, type Board } from '../board';
+import type { Board } from '../board';
 import { check, isSound, type Sound } from '../check';
-import {
-  MANY_PROFILES,
-  printPath,
-  printProblem,
-  problemsOfZod,
-  readProfile,
-  readWithDoubles,
-  type Problem,
-  type Profile,
-} from '../profile';
+import { MANY_PROFILES, printProblem, readProfile, readWithDoubles, type Profile } from '../profile';
 import { readText, type ReadText, type TextProblem } from '../notation';
 import { firstOf, parseJson, quoted, Unreadable } from '../reading';
+import { more, unreadable } from './unreadable';
 
 const ONE = 'underloom-profile';
 
@@ -23,17 +15,6 @@ const fieldOf = (data: unknown, name: string): unknown =>
   typeof data === 'object' && data !== null && Object.hasOwn(data, name)
     ? (data as Record<string, unknown>)[name]
     : undefined;
-
-const more = (count: number): string => (count > 0 ? ` (and ${count} more problem${count > 1 ? 's' : ''})` : '');
-
-/** The first of some problems as an error, which counts the others. */
-function unreadable(problems: readonly Problem[]): Unreadable {
-  const [first] = problems;
-  return new Unreadable(
-    printPath(first?.path ?? []),
-    `${first?.message ?? 'is not right'}${more(problems.length - 1)}`,
-  );
-}
 
 function profileOf(data: unknown): Profile {
   const format = fieldOf(data, 'format');
@@ -154,11 +135,4 @@ export function checkProfileText(text: string, board?: Board, id?: string): { so
   return isSound(checked)
     ? { sound: checked, problems: [] }
     : { problems: firstOf(checked.problems.map(printProblem)) };
-}
-
-/** @throws Unreadable */
-export function parseBoard(text: string): Board {
-  const result = boardSchema.safeParse(parseJson(text));
-  if (result.success) return result.data;
-  throw unreadable(problemsOfZod(result.error));
 }

@@ -44,7 +44,15 @@ export function hostLayout(id: HostLayoutId): HostLayoutData {
   if (id === 'us') return us as unknown as HostLayoutData;
   const found = brought.get(id) ?? absent.get(id);
   if (found) return found;
-  const none = { id, name: hostName(id), altGr: false, capsLock: 'CapsLock' as const, keys: {}, numpad: {}, compose: {} };
+  const none = {
+    id,
+    name: hostName(id),
+    altGr: false,
+    capsLock: 'CapsLock' as const,
+    keys: {},
+    numpad: {},
+    compose: {},
+  };
   absent.set(id, none);
   return none;
 }

@@ -46,9 +46,7 @@ export function codeEntriesOf(character: string): { system: 'Windows' | 'Linux' 
     character.charCodeAt(n).toString(16).toUpperCase().padStart(4, '0'),
   );
   return [
-    ...(point < 0x100
-      ? [{ system: 'Windows' as const, how: `hold Alt and press 0${point} on the number pad` }]
-      : []),
+    ...(point < 0x100 ? [{ system: 'Windows' as const, how: `hold Alt and press 0${point} on the number pad` }] : []),
     { system: 'Linux', how: `Ctrl+Shift+U, then ${hex}, then Space` },
     { system: 'macOS', how: `with the Unicode Hex Input layout, hold Option and press ${units.join(' ')}` },
   ];

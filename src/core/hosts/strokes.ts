@@ -21,7 +21,8 @@ const MODIFIERS: readonly (readonly Code[])[] = LEVELS.map(({ shift, altGr }) =>
 type Way = { strokes: readonly Stroke[]; cost: number };
 
 /** Whether a text is one code point. */
-const isOne = (text: string): boolean => text.length > 0 && text.length === String.fromCodePoint(text.codePointAt(0) ?? 0).length;
+const isOne = (text: string): boolean =>
+  text.length > 0 && text.length === String.fromCodePoint(text.codePointAt(0) ?? 0).length;
 
 function waysOf(layout: HostLayoutData): Map<string, readonly Stroke[]> {
   const direct = new Map<Made, Way>();

@@ -1,0 +1,61 @@
+/** The outline of keys: their rectangles on the board, turned as they are, and whether two lie one upon another. */
+import type { BoardKey } from './schema';
+
+export type Point = { x: number; y: number };
+type Rectangle = { x: number; y: number; w: number; h: number };
+
+/** What of two keys may lie one upon another without being a mistake of the drawing, in key units. */
+const PLAY = 0.04;
+
+/** The rectangles of a key as they lie before it is turned. */
+const rectanglesOf = ({ x, y, w, h, second }: BoardKey): Rectangle[] => [
+  { x, y, w, h },
+  ...(second ? [{ x: x + second.x, y: y + second.y, w: second.w, h: second.h }] : []),
+];
+
+/** The corners of a key's rectangles on the board, clockwise, in key units; the key is turned about the middle of the first. */
+export function cornersOf(key: BoardKey, inset = 0): Point[][] {
+  const turn = (key.angle * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+  const middle = { x: key.x + key.w / 2, y: key.y + key.h / 2 };
+  const turned = (x: number, y: number): Point => ({
+    x: middle.x + (x - middle.x) * cos - (y - middle.y) * sin,
+    y: middle.y + (x - middle.x) * sin + (y - middle.y) * cos,
+  });
+  return rectanglesOf(key).map(({ x, y, w, h }) => {
+    const [left, top, right, bottom] = [x + inset, y + inset, x + w - inset, y + h - inset];
+    return [turned(left, top), turned(right, top), turned(right, bottom), turned(left, bottom)];
+  });
+}
+
+/** Whether a line along one side of the first parts two convex outlines. */
+function isParted(one: readonly Point[], other: readonly Point[]): boolean {
+  return one.some((from, n) => {
+    const to = one[(n + 1) % one.length] ?? from;
+    const normal = { x: to.y - from.y, y: from.x - to.x };
+    const along = ({ x, y }: Point): number => x * normal.x + y * normal.y;
+    const [a, b] = [one.map(along), other.map(along)];
+    return Math.max(...a) <= Math.min(...b) || Math.max(...b) <= Math.min(...a);
+  });
+}
+
+/** Whether two keys lie one upon another. Sides that touch do not. */
+export function doOverlap(a: BoardKey, b: BoardKey): boolean {
+  // Far keys are most of them.
+  const reach = (key: BoardKey): number =>
+    Math.hypot(key.w, key.h) + (key.second ? Math.hypot(key.second.w, key.second.h) : 0);
+  if (Math.hypot(a.x + a.w / 2 - b.x - b.w / 2, a.y + a.h / 2 - b.y - b.h / 2) > reach(a) + reach(b)) return false;
+  const others = cornersOf(b, PLAY / 2);
+  return cornersOf(a, PLAY / 2).some((one) => others.some((other) => !isParted(one, other) && !isParted(other, one)));
+}
+
+/** The outline of an unturned key as points from its own left upper corner: four, or the eight of two rectangles that touch. */
+export function outlineOf({ w, h, second }: BoardKey): Point[][] {
+  const box = (x: number, y: number, width: number, height: number): Point[] => [
+    { x, y },
+    { x: x + width, y },
+    { x: x + width, y: y + height },
+    { x, y: y + height },
+  ];
+  return [box(0, 0, w, h), ...(second ? [box(second.x, second.y, second.w, second.h)] : [])];
+}

@@ -1,0 +1,11 @@
+export { FORMS, type Form } from './conventional';
+export {
+  FAMILIES,
+  familyById,
+  FORM_NAMES,
+  startingBoard,
+  type Choice,
+  type Choices,
+  type Chosen,
+  type Family,
+} from './families';
