@@ -6,6 +6,25 @@ import { TWILL_42 } from './twill42';
 export { checkBoard, isBoardSound, type BoardProblem } from './problems';
 export { CONTROLLER_NAMES, CONTROLLERS, type Controller, type ControllerName } from './controllers';
 export { contactOf, contactPlaces, sharersOf } from './contacts';
+export {
+  addKey,
+  type Drawn,
+  fingersByColumn,
+  GRID,
+  inReadingOrder,
+  keysByFinger,
+  mirrorHalf,
+  moveKeys,
+  pressIn,
+  renameKey,
+  setBoard,
+  setKeys,
+  snapMove,
+  spaceEvenly,
+  stretchKeys,
+  takeOut,
+  turnKeys,
+} from './drawing';
 export { type Direction, extentOf, middleOf, neighbourOf, rowOf, rowsOf, sameHand } from './geometry';
 export { boardJsonSchema } from './jsonSchema';
 export {

@@ -54,7 +54,8 @@ function half(side: 'L' | 'R', { rows, columns, thumbs }: SplitShape, isStaggere
   const numberOf = (outward: number, of: number): number => (side === 'L' ? outward + 1 : of - outward);
   const mirrored = (key: Omit<BoardKey, 'hand' | 'h'>): BoardKey => {
     const x = side === 'L' ? key.x : width - key.x - key.w;
-    return { ...key, h: 1, x: Math.round(x * 100) / 100, angle: side === 'L' ? key.angle : -key.angle || 0, hand };
+    const y = Math.round(key.y * 100) / 100;
+    return { ...key, h: 1, x: Math.round(x * 100) / 100, y, angle: side === 'L' ? key.angle : -key.angle || 0, hand };
   };
   const keys = ROWS[side].slice(ROWS[side].length - rows).flatMap(({ outer, letters, inner }, row) => {
     const codes = [...(hasOuter ? [outer] : []), ...letters.split(' '), ...(hasInner ? [inner] : [])];
