@@ -6,6 +6,7 @@ import { bringHosts } from '../core/hosts';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
+import { useBoards } from './state/boards';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
 import { antThemeOf } from './theme/cloth';
@@ -32,7 +33,8 @@ const Home = () => {
 
 const Pages = () => {
   const status = useShelf((state) => state.status);
-  if (status === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
+  const boards = useBoards((state) => state.status);
+  if (status === 'loading' || boards === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
   return (
     <Suspense fallback={<Waiting what="Setting up the bench" />}>
       <Routes>

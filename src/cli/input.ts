@@ -88,8 +88,8 @@ export function loadDraft(
 ): { profile: Profile; board: Board | undefined } {
   const own = boardOf(boardFile);
   const { file, id } = fileAndId(named);
-  const profile = fromJson(file, (text) => parseProfile(text, own, id));
-  return { profile, board: own ?? boardById(profile.board) };
+  const { profile, ownBoard } = fromJson(file, (text) => parseProfile(text, own, id));
+  return { profile, board: own ?? ownBoard ?? boardById(profile.board) };
 }
 
 /** Every profile of a file. */

@@ -1,11 +1,18 @@
-/** The simulated keyboards that live in this process: one of each bundled board, its memory a file in the data folder. */
+/**
+ * The simulated keyboards that live in this process: one of each bundled board, and one of each board that a page brings; the memory of
+ * each is a file in the data folder.
+ */
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
-import { BOARDS, type Board } from '../core/board';
+import { boardById, BOARDS, type Board } from '../core/board';
 import { Simulation } from '../core/device';
+import { sameData } from '../core/profile';
 import { lockFolder } from './lock';
 import { codeOf, loadMemory, MemoryFile, reasonOf, tryFolder } from './memoryFile';
+
+/** So many keyboards at once; more boards are no person's. */
+const MOST_KEYBOARDS = 60;
 
 /** A keyboard, or why there is none: its memory is there and cannot be read, so that nothing may be written over it. */
 export type Keyboard = { board: Board; simulation: Simulation } | { board: Board; trouble: string };
@@ -13,6 +20,11 @@ export type Keyboard = { board: Board; simulation: Simulation } | { board: Board
 export type Keyboards = {
   list(): { id: string; name: string; trouble?: string }[];
   keyboard(boardId: string): Keyboard | undefined;
+  /**
+   * Takes a board that a page brings. When it was brought before and has changed, its keyboard begins anew on the same memory.
+   * @returns a sentence when it cannot be taken
+   */
+  bring(board: Board): Promise<string | undefined>;
   /** Pulls all cables, and waits until what is being written is written. */
   close(): Promise<void>;
 };
@@ -25,13 +37,13 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
   mkdirSync(folder, { recursive: true });
   tryFolder(folder);
   const unlock = await lockFolder(folder);
-  const files: MemoryFile[] = [];
+  const files = new Map<string, MemoryFile>();
   const open = (board: Board): Keyboard => {
     const path = join(folder, `${board.id}.memory`);
     try {
       const contents = loadMemory(path, board.device.memoryBytes, log);
       const file = new MemoryFile(path, log);
-      files.push(file);
+      files.set(board.id, file);
       const simulation = new Simulation(board, contents, {
         keep: (kept, done) => file.keep(kept, done),
         nowMs: () => performance.now(),
@@ -48,6 +60,7 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
       return { board, trouble: `its memory in ${path} cannot be read: ${reasonOf(error)}` };
     }
   };
+  let bringing: Promise<unknown> = Promise.resolve();
   const keyboards = new Map(BOARDS.map((board) => [board.id, open(board)]));
   return {
     list: () =>
@@ -57,9 +70,26 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
         ...('trouble' in keyboard && { trouble: keyboard.trouble }),
       })),
     keyboard: (boardId) => keyboards.get(boardId),
+    bring: async (board) => {
+      if (boardById(board.id)) return 'A board that ships with Underloom has that id.';
+      // One after the other: a keyboard that begins anew waits for what its memory still has to write.
+      const turn = bringing.then(async () => {
+        const there = keyboards.get(board.id);
+        if (there && sameData(there.board, board)) return undefined;
+        if (!there && keyboards.size >= MOST_KEYBOARDS)
+          return `This server has ${MOST_KEYBOARDS} keyboards already; that is all it holds.`;
+        if (there && 'simulation' in there) there.simulation.close();
+        await files.get(board.id)?.close();
+        files.delete(board.id);
+        keyboards.set(board.id, open(board));
+        return undefined;
+      });
+      bringing = turn.catch(() => undefined);
+      return turn;
+    },
     close: async () => {
       for (const keyboard of keyboards.values()) if ('simulation' in keyboard) keyboard.simulation.close();
-      await Promise.all(files.map((file) => file.close()));
+      await Promise.all([...files.values()].map((file) => file.close()));
       unlock();
     },
   };

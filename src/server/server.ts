@@ -11,9 +11,10 @@ import { join } from 'node:path';
 import express, { type Express, type NextFunction, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
+import { boardSchema, isBoardSound } from '../core/board';
 import { bringHosts } from '../core/hosts';
 import { acceptLinks } from './link';
-import { openKeyboards } from './keyboards';
+import { openKeyboards, type Keyboards } from './keyboards';
 import { isOwnHost } from './ownName';
 
 export type ServerOptions = { port: number; dataFolder: string; appFolder: string; development: boolean; log: Logger };
@@ -22,6 +23,7 @@ export type RunningServer = { port: number; stop(): Promise<void> };
 /** Who sends a request slowly is not waited for. */
 const TIMEOUTS = { headersTimeout: 10_000, requestTimeout: 20_000, connectionsCheckingInterval: 2000 };
 const MOST_CONNECTIONS = 256;
+const MOST_BOARD_BYTES = 256 << 10;
 
 /** The placeholder in index.html that becomes a fresh nonce for each page. */
 const NONCE_PLACEHOLDER = '__STYLE_NONCE__';
@@ -31,6 +33,29 @@ function onlyByOwnName(request: Request, response: Response, next: NextFunction)
   if (isOwnHost(request.headers.host)) next();
   else response.status(403).type('text/plain').send('Open this page as http://127.0.0.1 or http://localhost.');
 }
+
+/** What changes something here comes from a page of ours, and says so. */
+function onlyFromOwnPage(request: Request, response: Response, next: NextFunction): void {
+  const { origin, host } = request.headers;
+  if (origin?.toLowerCase() === `http://${host?.toLowerCase()}`) next();
+  else response.status(403).type('text/plain').send('Only a page of Underloom may do this.');
+}
+
+/** A page brings a board of its person's own. */
+const takeBoard =
+  (keyboards: Keyboards) =>
+  async (request: Request, response: Response): Promise<void> => {
+    const refuse = (reason: string): void => void response.status(400).type('text/plain').send(reason);
+    const board = boardSchema.safeParse(request.body);
+    if (!board.success) refuse(`The board cannot be read: ${board.error.issues[0]?.message ?? 'it is not right'}.`);
+    else if (board.data.id !== request.params.id) refuse('The board has another id.');
+    else if (!isBoardSound(board.data)) refuse('Keys of the board lie one upon another; move them apart first.');
+    else {
+      const refused = await keyboards.bring(board.data);
+      if (refused === undefined) response.status(204).end();
+      else response.status(409).type('text/plain').send(refused);
+    }
+  };
 
 /** What cannot be understood gets a sentence, and no word about the machine. */
 const badRequest =
@@ -122,6 +147,7 @@ export async function startServer({
   app.get('/keyboards.json', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ keyboards: keyboards.list() });
   });
+  app.put('/boards/:id', onlyFromOwnPage, express.json({ limit: MOST_BOARD_BYTES }), takeBoard(keyboards));
   const pullCables = acceptLinks(
     server,
     keyboards,

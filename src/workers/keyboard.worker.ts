@@ -1,6 +1,7 @@
 /** The keyboard without a server: the same firmware in a web worker, its memory kept in the browser's database. */
 import Dexie, { type EntityTable } from 'dexie';
-import { boardById, HARROW_64 } from '../core/board';
+import type { Board } from '../core/board';
+import { sameData } from '../core/profile';
 import { bringHosts } from '../core/hosts';
 import { blankFlash, handSchema, Simulation, type FlashContents } from '../core/device';
 import type { FromKeyboard, ToKeyboard } from './keyboardOrder';
@@ -8,7 +9,6 @@ import type { FromKeyboard, ToKeyboard } from './keyboardOrder';
 type Stored = FlashContents & { board: string };
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
-const board = boardById(scope.name) ?? HARROW_64;
 const database = new Dexie('underloom-keyboards') as Dexie & { memory: EntityTable<Stored, 'board'> };
 // Version 1 kept memories of another form, which this firmware does not read.
 database.version(1).stores({ flash: 'board' });
@@ -22,7 +22,7 @@ const tell = (message: FromKeyboard): void => scope.postMessage(message);
  */
 const takeKeyboard = (): Promise<void> =>
   new Promise((resolve, reject) => {
-    void navigator.locks.request(`underloom keyboard ${board.id}`, { ifAvailable: true }, (lock) => {
+    void navigator.locks.request(`underloom keyboard ${scope.name}`, { ifAvailable: true }, (lock) => {
       if (!lock) {
         reject(new Error('another tab of this browser has it; close that one'));
         return undefined;
@@ -36,14 +36,17 @@ const takeKeyboard = (): Promise<void> =>
 let taken: Promise<void> | null = null;
 
 /** @throws Error when another tab has it, or the database cannot be read: only a memory that is not there is a blank one */
-async function powerUp(): Promise<Simulation> {
+async function powerUp(board: Board): Promise<Simulation> {
   taken ??= takeKeyboard();
   await taken.catch((error: unknown) => {
     taken = null;
     throw error;
   });
   await bringHosts();
-  const contents = (await database.memory.get(board.id)) ?? blankFlash(board.device.memoryBytes);
+  const stored = await database.memory.get(board.id);
+  // A controller with another memory is another controller.
+  const fits = stored?.bytes.length === board.device.memoryBytes;
+  const contents = stored && fits ? stored : blankFlash(board.device.memoryBytes);
   const simulation = new Simulation(board, contents, {
     keep: ({ bytes, erases, programmed }, done) => {
       const row = { board: board.id, bytes: bytes.slice(), erases: erases.slice(), programmed: programmed.slice() };
@@ -65,11 +68,19 @@ async function powerUp(): Promise<Simulation> {
 
 /** Tried anew with each plug until it succeeds. */
 let simulation: Promise<Simulation> | null = null;
+let poweredAs: Board | null = null;
 
 let plug: ReturnType<Simulation['plugIn']>;
 scope.onmessage = ({ data }: MessageEvent<ToKeyboard>) => {
   if (!simulation && data.what !== 'plug') return;
-  simulation ??= powerUp();
+  if (data.what === 'plug' && poweredAs && !sameData(poweredAs, data.board)) {
+    plug?.unplug();
+    void simulation?.then((old) => old.close());
+    simulation = null;
+  }
+  if (data.what === 'plug') poweredAs = data.board;
+  if (poweredAs) simulation ??= powerUp(poweredAs);
+  if (!simulation) return;
   const reached = simulation.then((keyboard) => {
     switch (data.what) {
       case 'plug':

@@ -1,11 +1,11 @@
 /** What stands around every bench of one profile: the bar at the top, the link to its keyboard, and the shortcuts. */
 import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
-import { boardById } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
 import { useBodies } from '../state/bodies';
 import { useKeyboards } from '../state/keyboards';
+import { useBoard } from '../state/boards';
 import { useHosts } from '../state/hosts';
 import { useProfile, useShelf } from '../state/shelf';
 import type { BenchContext } from '../shared/useBench';
@@ -85,7 +85,7 @@ const Workbench = () => {
   const { profileId = '' } = useParams();
   const { pathname } = useLocation();
   const profile = useProfile(profileId);
-  const board = profile && boardById(profile.board);
+  const board = useBoard(profile?.board);
   const connect = useKeyboards((state) => state.connect);
   const reach = useBodies((state) => state.reach);
   const readHistory = useShelf((state) => state.readHistory);
@@ -93,7 +93,7 @@ const Workbench = () => {
   useEffect(() => {
     if (!board) return;
     void connect(board);
-    void reach(board.id);
+    void reach(board);
   }, [board, connect, reach]);
   useEffect(() => {
     if (profile) void readHistory(profileId);

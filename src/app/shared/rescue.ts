@@ -1,5 +1,6 @@
 /** The person's profiles as one file, whatever state they are in: it opens with “From a file”. */
 import { writeProfile, writeProfiles, type Profile } from '../../core/profile';
+import { ownBoardNow } from '../state/boards';
 import { useShelf } from '../state/shelf';
 import { download, fileNameOf } from './download';
 
@@ -10,7 +11,15 @@ export function saveAllAsFile(): void {
     ...[...takenOffElsewhere.values()].map(({ profile }) => profile),
     ...unreadable.map(({ profile }) => profile),
   ];
-  download('underloom-profiles.json', writeProfiles(all));
+  download('underloom-profiles.json', writeProfiles(all.map(withBoard)));
 }
 
-export const saveAsFile = (profile: Profile): void => download(fileNameOf(profile.name, 'json'), writeProfile(profile));
+export const saveAsFile = (profile: Profile): void =>
+  download(fileNameOf(profile.name, 'json'), writeProfile(profile, ownBoardNow(profile.board)));
+
+/** A profile with the own board that it is for; what cannot be read is left as it is. */
+function withBoard(profile: unknown): unknown {
+  const id = typeof profile === 'object' && profile !== null && 'board' in profile ? String(profile.board) : '';
+  const ownBoard = ownBoardNow(id);
+  return ownBoard ? { ...(profile as object), ownBoard } : profile;
+}

@@ -10,16 +10,18 @@ export function useHosts(ids: readonly HostLayoutId[]): { state: HostState; agai
   const [, setArrived] = useState(0);
   const wanted = [...new Set(ids)].sort().join(' ');
   const isHere = ids.every(isHostHere);
-  const bring = (): void => {
-    setFailed('');
+  const [attempt, setAttempt] = useState(0);
+  useEffect(() => {
+    if (isHere) return;
     bringHosts(ids).then(
       () => setArrived((n) => n + 1),
       () => setFailed(wanted),
     );
-  };
-  useEffect(() => {
-    if (!isHere) bring();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is wanted says it all
-  }, [wanted]);
-  return { state: isHere ? 'here' : failed === wanted && wanted !== '' ? 'missing' : 'coming', again: bring };
+  }, [wanted, attempt]);
+  const again = (): void => {
+    setFailed('');
+    setAttempt((n) => n + 1);
+  };
+  return { state: isHere ? 'here' : failed === wanted && wanted !== '' ? 'missing' : 'coming', again };
 }

@@ -14,7 +14,7 @@ import {
 import type { Board } from '../../core/board';
 import type { Sound } from '../../core/check';
 import { decodeImage, decodeRecordings, encodeImage, type Recording } from '../../core/image';
-import type { Profile } from '../../core/profile';
+import { sameData, type Profile } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
 import { rememberImage } from './savedImages';
 import { chooseOnUsb, openTransport, type KeyboardHome } from './transports';
@@ -92,6 +92,8 @@ const after: After = (ms, call) => {
 };
 
 const clients = new Map<string, KeyboardClient>();
+/** Each board as the page knows it now. */
+const latest = new Map<string, Board>();
 const opening = new Set<string>();
 const calledOff = new Set<string>();
 
@@ -194,18 +196,23 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
     byBoard: new Map(),
 
     async connect(board) {
+      const known = latest.get(board.id);
+      latest.set(board.id, board);
+      // A board of one's own that was changed is another keyboard: the link is opened anew.
+      if (known && !sameData(known, board)) clients.get(board.id)?.close();
       if (clients.has(board.id) || opening.has(board.id)) return;
+      const now = (): Board => latest.get(board.id) ?? board;
       opening.add(board.id);
       let opened: KeyboardClient | undefined;
       try {
-        const { transport, home } = await openTransport(board.id);
+        const { transport, home } = await openTransport(board);
         const [session = 1] = crypto.getRandomValues(new Uint16Array(1));
         const client = new KeyboardClient(transport, after, session);
         opened = client;
         client.onClose = () => {
           clients.delete(board.id);
           update(board.id, { status: 'lost', saving: null, isAsked: false });
-          setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
+          setTimeout(() => void get().connect(now()), RECONNECT_AFTER_MS);
         };
         const hello = await client.hello();
         if (hello.boardId !== board.id) throw new LinkError(`a ${hello.boardId} answered`);
@@ -219,7 +226,7 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
             // While this page writes, it looks by itself when that is over.
             if (!get().byBoard.get(board.id)?.saving)
               void get()
-                .refresh(board)
+                .refresh(now())
                 .catch(() => undefined);
           });
         };
@@ -229,7 +236,7 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
         clients.delete(board.id);
         opened?.close();
         update(board.id, { status: 'lost', because: error instanceof Error ? error.message : String(error) });
-        setTimeout(() => void get().connect(board), RECONNECT_AFTER_MS);
+        setTimeout(() => void get().connect(now()), RECONNECT_AFTER_MS);
       } finally {
         opening.delete(board.id);
       }

@@ -8,7 +8,17 @@
  * and not five hundred.
  */
 import Dexie, { type EntityTable, type Table } from 'dexie';
-import { applyAct, readProfile, refusalOf, printProblem, type Act, type Document, type Step } from '../../core/profile';
+import { boardSchema, type Board } from '../../core/board';
+import {
+  applyAct,
+  printProblem,
+  problemsOfZod,
+  readProfile,
+  refusalOf,
+  type Act,
+  type Document,
+  type Step,
+} from '../../core/profile';
 import { z } from '../../core/reading';
 
 /** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
@@ -25,6 +35,8 @@ type ProfileRow = {
 type StepRow = { profile: string; place: number; step: unknown };
 /** The text of a profile as its person wrote it, with comments and order; what it says is the profile's business. */
 type TextRow = { id: string; text: string; of: string };
+/** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
+type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
 type StoredPreference = { name: string; value: unknown };
 
 const rowSchema = z.object({
@@ -44,10 +56,13 @@ const database = new Dexie('underloom', { chromeTransactionDurability: 'strict' 
   steps: Table<StepRow, [string, number]>;
   preferences: EntityTable<StoredPreference, 'name'>;
   texts: EntityTable<TextRow, 'id'>;
+  boards: EntityTable<BoardRow, 'id'>;
 };
 database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
 database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name' });
-database.version(3).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' });
+const TABLES = { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' };
+database.version(3).stores(TABLES);
+database.version(4).stores({ ...TABLES, boards: 'id' });
 
 // A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
 // could then never open it. A page that listens for its unloading is not kept.
@@ -349,6 +364,67 @@ export async function storeText(id: string, kept: KeptText, known: string | unde
     return text;
   });
   return inTime(work, WRITES_WITHIN_MS);
+}
+
+/** A board as the store has it; `revision` counts the writes. */
+export type StoredBoard = { board: Board; revision: number; changedAt: number };
+
+const boardRowSchema = z.object({
+  id: z.string(),
+  revision: z.int().min(0).catch(0),
+  changedAt: z.number().catch(0),
+  board: z.unknown(),
+});
+
+function readBoardRow(raw: unknown): StoredBoard | { id: string; reason: string } {
+  const { id, revision, changedAt, board } = boardRowSchema.parse(raw);
+  const result = boardSchema.safeParse(board);
+  if (result.success) return { board: result.data, revision, changedAt };
+  const [problem] = problemsOfZod(result.error);
+  return { id, reason: problem ? printProblem(problem) : 'is not right' };
+}
+
+/** Every own board, the last changed first; and why others cannot be read. */
+export async function loadBoards(): Promise<{ stored: StoredBoard[]; unreadable: { id: string; reason: string }[] }> {
+  await opened();
+  const rows = (await inTime(database.boards.toArray(), OPENS_WITHIN_MS)).map(readBoardRow);
+  return {
+    stored: rows.flatMap((row) => ('board' in row ? row : [])).sort((a, b) => b.changedAt - a.changedAt),
+    unreadable: rows.flatMap((row) => ('board' in row ? [] : row)),
+  };
+}
+
+/** One own board; undefined when it is not there, or cannot be read. */
+export async function loadBoard(id: string): Promise<StoredBoard | undefined> {
+  await opened();
+  const row = await inTime(database.boards.get(id), OPENS_WITHIN_MS);
+  const read = row && readBoardRow(row);
+  return read && 'board' in read ? read : undefined;
+}
+
+/**
+ * Keeps an own board, unless another window has kept another one than this window knows of.
+ * @param known the revision that this window knows; 0 for a new one
+ * @returns what is kept now: this one, or that of the other window
+ */
+export async function storeBoard(board: Board, known: number): Promise<StoredBoard> {
+  await opened();
+  const work = database.transaction('rw', database.boards, async (): Promise<StoredBoard> => {
+    const row = await database.boards.get(board.id);
+    const there = row && readBoardRow(row);
+    if (there && !('board' in there)) throw new Error('what is stored under its id cannot be read');
+    if (there && there.revision !== known) return there;
+    // One that another window has taken away is there again: nobody draws on a board without wanting it.
+    const stored = { board, revision: known + 1, changedAt: Date.now() };
+    await database.boards.put({ id: board.id, ...stored });
+    return stored;
+  });
+  return inTime(work, WRITES_WITHIN_MS);
+}
+
+export async function eraseBoard(id: string): Promise<void> {
+  await opened();
+  await inTime(database.boards.delete(id), WRITES_WITHIN_MS);
 }
 
 /** A preference, or the default when there is none or it is not what it should be. */

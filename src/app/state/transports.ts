@@ -3,6 +3,7 @@
  * speaks this link. A simulated keyboard also has a body, which can be seen and touched: that is another way than the link, since the
  * yes on the keyboard must not be the page's to say.
  */
+import { boardById, type Board } from '../../core/board';
 import { z } from '../../core/reading';
 import { bodySchema, LinkError, REPORT_BYTES, type Body, type HandAct, type Transport } from '../../core/device';
 import { chooseHid, hidTransport, webHid, type HidDevice } from './hid';
@@ -73,13 +74,33 @@ function overSocket(boardId: string): Promise<Transport> {
   });
 }
 
+/** Own boards as they were brought last: a hand that reaches out again brings what is there by then. */
+const latest = new Map<string, Board>();
+
+/** Brings a board of one's own to the server, which has a keyboard of it from then on. @throws LinkError with the server's reason */
+async function bringBoard(board: Board): Promise<void> {
+  if (boardById(board.id)) return;
+  latest.set(board.id, board);
+  const response = await fetch(`/boards/${board.id}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(board),
+    signal: AbortSignal.timeout(OPENS_WITHIN_MS),
+  }).catch(() => undefined);
+  if (!response) throw new LinkError('the keyboard does not answer');
+  if (!response.ok) throw new LinkError((await response.text()).slice(0, 200).replace(/\.$/, ''));
+}
+
 /** A keyboard in a worker of this page. It lives as long as the page, however often its cable is pulled. */
 class WorkerKeyboard {
   private readonly worker: Worker;
   private readonly takers = new Set<(message: FromKeyboard) => void>();
   body: Body | null = null;
 
-  constructor(boardId: string) {
+  constructor(
+    boardId: string,
+    public board: Board,
+  ) {
     this.worker = new Worker(new URL('../../workers/keyboard.worker.ts', import.meta.url), {
       type: 'module',
       name: boardId,
@@ -121,15 +142,16 @@ class WorkerKeyboard {
           reject(new LinkError(`its memory cannot be used: ${message.reason}`));
         }
       });
-      this.tell({ what: 'plug' });
+      this.tell({ what: 'plug', board: this.board });
     });
   }
 }
 
 const inWorkers = new Map<string, WorkerKeyboard>();
-function workerKeyboard(boardId: string): WorkerKeyboard {
-  const keyboard = inWorkers.get(boardId) ?? new WorkerKeyboard(boardId);
-  inWorkers.set(boardId, keyboard);
+function workerKeyboard(board: Board): WorkerKeyboard {
+  const keyboard = inWorkers.get(board.id) ?? new WorkerKeyboard(board.id, board);
+  inWorkers.set(board.id, keyboard);
+  keyboard.board = board;
   return keyboard;
 }
 
@@ -145,38 +167,42 @@ export async function chooseOnUsb(boardId: string): Promise<boolean> {
 }
 
 /** Opens the way to a board's keyboard. @throws LinkError when it cannot be reached */
-export async function openTransport(boardId: string): Promise<{ transport: Transport; home: KeyboardHome }> {
+export async function openTransport(board: Board): Promise<{ transport: Transport; home: KeyboardHome }> {
   const hid = webHid();
-  const device = onUsb.get(boardId);
+  const device = onUsb.get(board.id);
   if (hid && device) return { home: 'usb', transport: await hidTransport(hid, device) };
   const home = await findHome();
-  return { home, transport: await (home === 'server' ? overSocket(boardId) : workerKeyboard(boardId).plugIn()) };
+  if (home === 'page') return { home, transport: await workerKeyboard(board).plugIn() };
+  await bringBoard(board);
+  return { home, transport: await overSocket(board.id) };
 }
 
 /** A hand on the simulated keyboard: what it does, and what it sees. */
 export type Hand = { act(act: HandAct): void };
 
 /** Reaches for a board's keyboard, and again when it was lost. `see` gets its body whenever that changes, null when it is out of sight. */
-export async function reachFor(boardId: string, see: (body: Body | null) => void): Promise<Hand> {
+export async function reachFor(board: Board, see: (body: Body | null) => void): Promise<Hand> {
   if ((await findHome()) === 'page') {
-    const keyboard = workerKeyboard(boardId);
+    const keyboard = workerKeyboard(board);
     keyboard.hear((message) => message.what === 'body' && see(message.body));
     see(keyboard.body);
     return { act: (act) => keyboard.tell({ what: 'act', act }) };
   }
   let socket: WebSocket | null = null;
-  const open = (): void => {
-    socket = new WebSocket(addressOf('hand', boardId));
+  const open = async (): Promise<void> => {
+    // Why a board cannot be brought is said where the link is opened.
+    await bringBoard(latest.get(board.id) ?? board).catch(() => undefined);
+    socket = new WebSocket(addressOf('hand', board.id));
     socket.onmessage = ({ data }) => {
       const body = bodySchema.safeParse(JSON.parse(String(data)));
       if (body.success) see(body.data);
     };
     socket.onclose = () => {
       see(null);
-      setTimeout(open, HAND_AGAIN_MS);
+      setTimeout(() => void open(), HAND_AGAIN_MS);
     };
   };
-  open();
+  void open();
   return {
     act: (act) => {
       if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(act));

@@ -198,11 +198,15 @@ export function setKeys(
     )
       return { refused: 'Another key lies on the contact of this one.' };
   }
-  return changeKeys(board, ids, (key) => {
-    const next: Record<string, unknown> = { ...key, ...change };
-    for (const name of ['code', 'contact']) if (next[name] === null) delete next[name];
-    if (typeof change.angle === 'number') next.angle = angleOf(change.angle);
-    return next as BoardKey;
+  return changeKeys(board, ids, ({ code: codeBefore, contact: contactBefore, ...plain }) => {
+    const { code = codeBefore, contact = contactBefore, ...rest } = change;
+    return {
+      ...plain,
+      ...rest,
+      ...(typeof rest.angle === 'number' && { angle: angleOf(rest.angle) }),
+      ...(typeof code === 'string' && { code }),
+      ...(typeof contact === 'string' && { contact }),
+    };
   });
 }
 

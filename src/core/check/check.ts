@@ -4,6 +4,7 @@
  * only a profile, which may be a draft, gets the problems instead and draws those.
  */
 import { boardById, type Board } from '../board';
+import { isHostHere } from '../hosts';
 import { compile, type Program } from '../engine';
 import { profileProblems, type Problem, type Profile } from '../profile';
 
@@ -60,6 +61,8 @@ function remembered<Key extends WeakKey, Value>(map: WeakMap<Key, Value>, key: K
  */
 export function check(profile: Profile, board: Board | undefined = boardById(profile.board)): Checked {
   if (!board) return remembered(nowhere, profile, () => new Problems(profileProblems(profile, undefined)));
+  // An answer without the host's characters is none to remember.
+  if (!isHostHere(profile.hostLayout)) return find(profile, board);
   const byBoard = remembered(known, profile, () => new WeakMap<Board, Checked>());
   return remembered(byBoard, board, () => find(profile, board));
 }

@@ -9,17 +9,22 @@ import { unreadable } from './unreadable';
  * profile can be made for it before.
  * @throws Unreadable naming the first problem and how many more there are
  */
-export function parseBoardDraft(text: string): Board {
-  const result = boardSchema.safeParse(parseJson(text));
+export const parseBoardDraft = (text: string): Board => draftOf(parseJson(text), []);
+
+function draftOf(data: unknown, place: readonly string[]): Board {
+  const result = boardSchema.safeParse(data);
   if (result.success) return result.data;
-  throw unreadable(problemsOfZod(result.error));
+  throw unreadable(problemsOfZod(result.error).map((problem) => ({ ...problem, path: [...place, ...problem.path] })));
 }
 
 /** A board that profiles can be made for. @throws Unreadable */
-export function parseBoard(text: string): Board {
-  const board = parseBoardDraft(text);
+export const parseBoard = (text: string): Board => boardOf(parseJson(text));
+
+/** What JSON says of a board that profiles can be made for, at a place of a file. @throws Unreadable */
+export function boardOf(data: unknown, place: readonly string[] = []): Board {
+  const board = draftOf(data, place);
   const wrong = checkBoard(board).flatMap(({ weight, places, message }): Problem[] =>
-    weight === 'wrong' ? [{ path: ['keys', places[0] ?? 0], message }] : [],
+    weight === 'wrong' ? [{ path: [...place, 'keys', places[0] ?? 0], message }] : [],
   );
   if (wrong.length > 0) throw unreadable(wrong);
   return board;

@@ -2,11 +2,12 @@
  * Files of profiles: text in, documents out, or a sentence with place and reason. A file holds one profile, or several as a page
  * that tears hands them over; a profile in it may be a draft, with problems to look at, and is read all the same.
  */
-import type { Board } from '../board';
+import { boardById, type Board } from '../board';
 import { check, isSound, type Sound } from '../check';
 import { MANY_PROFILES, printProblem, readProfile, readWithDoubles, type Profile } from '../profile';
 import { readText, type ReadText, type TextProblem } from '../notation';
 import { firstOf, parseJson, quoted, Unreadable } from '../reading';
+import { boardOf } from './boards';
 import { more, unreadable } from './unreadable';
 
 const ONE = 'underloom-profile';
@@ -16,12 +17,36 @@ const fieldOf = (data: unknown, name: string): unknown =>
     ? (data as Record<string, unknown>)[name]
     : undefined;
 
-function profileOf(data: unknown): Profile {
+/** A profile as a file holds it, with the board that came along. */
+type Filed = { profile: Profile; ownBoard?: Board };
+
+/** The board that a profile's file brings along. @throws Unreadable */
+function ownBoardOf(data: unknown): Board | undefined {
+  const own = fieldOf(data, 'ownBoard');
+  if (own === undefined) return undefined;
+  const board = boardOf(own, ['ownBoard']);
+  const wanted = fieldOf(data, 'board');
+  if (board.id !== wanted)
+    throw new Unreadable('ownBoard.id', `is ${quoted(board.id)}, and the profile is for ${quoted(wanted ?? null)}`);
+  if (boardById(board.id))
+    throw new Unreadable('ownBoard.id', `is that of a board that ships with Underloom, ${quoted(board.id)}`);
+  return board;
+}
+
+/** The fields of a profile without the board that came along. */
+function withoutBoard(data: unknown): unknown {
+  if (fieldOf(data, 'ownBoard') === undefined) return data;
+  const { ownBoard: _own, ...rest } = data as Record<string, unknown>;
+  return rest;
+}
+
+function profileOf(data: unknown): Filed {
   const format = fieldOf(data, 'format');
   if (format !== ONE)
     throw new Unreadable('format', `must be "${ONE}", found ${quoted(format ?? null)}; this is no profile file`);
-  const result = readProfile(data);
-  if ('profile' in result) return result.profile;
+  const ownBoard = ownBoardOf(data);
+  const result = readProfile(withoutBoard(data));
+  if ('profile' in result) return { profile: result.profile, ...(ownBoard && { ownBoard }) };
   throw unreadable(result.problems);
 }
 
@@ -64,11 +89,11 @@ function profileOfText(text: string, board: Board | undefined, id: string | unde
  * @param id which of several profiles of a text
  * @throws Unreadable naming the first problem and how many more there are
  */
-export const parseProfile = (text: string, board?: Board, id?: string): Profile =>
-  isProfileText(text) ? profileOfText(text, board, id) : profileOf(parseJson(text));
+export const parseProfile = (text: string, board?: Board, id?: string): Filed =>
+  isProfileText(text) ? { profile: profileOfText(text, board, id) } : profileOf(parseJson(text));
 
 /** One profile of a file: itself, or why it cannot be read. `place` is which of the file's profiles it is. */
-export type Read = { place: string; profile: Profile } | { place: string; problem: Unreadable };
+export type Read = ({ place: string } & Filed) | { place: string; problem: Unreadable };
 
 /**
  * Every profile in a file: of one that holds a single profile, that one; of one that holds several, each by itself.
@@ -89,13 +114,13 @@ export function parseProfiles(text: string, board?: Board): Read[] {
   }
   const data = parseJson(text);
   const list = fieldOf(data, 'format') === MANY_PROFILES ? fieldOf(data, 'profiles') : data;
-  if (!Array.isArray(list)) return [{ place: '', profile: profileOf(data) }];
+  if (!Array.isArray(list)) return [{ place: '', ...profileOf(data) }];
   if (list.length === 0) throw new Unreadable('the whole file', 'holds no profile');
   return list.map((one: unknown, index): Read => {
     const name = fieldOf(one, 'name');
     const place = `profile ${index + 1}${typeof name === 'string' ? ` (${quoted(name)})` : ''}`;
     try {
-      return { place, profile: profileOf(one) };
+      return { place, ...profileOf(one) };
     } catch (problem) {
       if (problem instanceof Unreadable) return { place, problem };
       throw problem;
@@ -108,7 +133,8 @@ export function parseProfiles(text: string, board?: Board): Read[] {
  * @throws Unreadable
  */
 export function parseSoundProfile(text: string, board?: Board, id?: string): Sound {
-  const checked = check(parseProfile(text, board, id), board);
+  const { profile, ownBoard } = parseProfile(text, board, id);
+  const checked = check(profile, board ?? ownBoard ?? boardById(profile.board));
   if (isSound(checked)) return checked;
   throw unreadable(checked.problems);
 }
@@ -124,14 +150,16 @@ export function checkProfileText(text: string, board?: Board, id?: string): { so
       : { problems: firstOf(checked.problems.map(printProblem)) };
   }
   const data = parseJson(text);
-  const result = readProfile(data);
+  const ownBoard = ownBoardOf(data);
+  const result = readProfile(withoutBoard(data));
+  const boardFor = (profile: Profile): Board | undefined => board ?? ownBoard ?? boardById(profile.board);
   if ('problems' in result) {
-    const rest = readWithDoubles(data);
-    const others = rest && check(rest, board);
+    const rest = readWithDoubles(withoutBoard(data));
+    const others = rest && check(rest, boardFor(rest));
     const more = others && !isSound(others) ? others.problems : [];
     return { problems: firstOf([...result.problems, ...more].map(printProblem)) };
   }
-  const checked = check(result.profile, board);
+  const checked = check(result.profile, boardFor(result.profile));
   return isSound(checked)
     ? { sound: checked, problems: [] }
     : { problems: firstOf(checked.problems.map(printProblem)) };

@@ -34,7 +34,7 @@ describe('JSON', () => {
   });
 
   test('actions nest as deep as a profile may hold them, and no deeper', () => {
-    expect(parseProfile(withAction(manyDeep(4))).id).toBe('p');
+    expect(parseProfile(withAction(manyDeep(4))).profile.id).toBe('p');
     expect(() => parseProfile(withAction(manyDeep(5)))).toThrow('is nested deeper than 4 levels');
   });
 });
@@ -131,7 +131,7 @@ describe('files of several profiles', () => {
     ['constructor', true],
   ])('a profile with the id %s is read: %s', (id, isRead) => {
     const text = JSON.stringify({ ...plain(), id });
-    if (isRead) expect(parseProfile(text).id).toBe(id);
+    if (isRead) expect(parseProfile(text).profile.id).toBe(id);
     else expect(() => parseProfile(text)).toThrow('id: must be 1 to 40 letters, digits, dots');
   });
 });
