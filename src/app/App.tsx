@@ -14,6 +14,8 @@ import { DyeDefs } from './theme/DyeDefs';
 import { STYLE_NONCE } from './theme/styleNonce';
 
 const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
+const BoardsBench = lazy(() => import('./boards/BoardsBench'));
+const NewProfile = lazy(() => import('./newProfile/NewProfile'));
 const Workbench = lazy(() => import('./frame/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
 const TravelBench = lazy(() => import('./travel/TravelBench'));
@@ -40,6 +42,9 @@ const Pages = () => {
       <Routes>
         <Route path="/" element={<Home />} />
         <Route path="/shelf" element={<ShelfBench />} />
+        <Route path="/new" element={<NewProfile />} />
+        <Route path="/boards" element={<BoardsBench />} />
+        <Route path="/boards/:boardId" element={<BoardsBench />} />
         <Route path="/profile/:profileId" element={<Workbench />}>
           <Route index element={<Navigate to="layout" replace />} />
           <Route path="layout" element={<LayoutBench />} />

@@ -88,13 +88,7 @@ function sayDemand({ what, code, before }: Demand): string {
 type Offer = { says: string; what: string; score: () => Score | TooMuch };
 
 /** The changes that help with what is not seen for sure. */
-function offersFor(
-  score: Score,
-  hz: number,
-  host: HostLayoutId,
-  seen: Seen,
-  remedies: Remedies | null,
-): Offer[] {
+function offersFor(score: Score, hz: number, host: HostLayoutId, seen: Seen, remedies: Remedies | null): Offer[] {
   const { stretch = 1, pressUs, gapUs } = remedies ?? {};
   const offers: Offer[] = [];
   // The keys of a text are down for one poll only; written out, they can be stretched.

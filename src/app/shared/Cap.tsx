@@ -3,7 +3,7 @@
  * press concerns few of them.
  */
 import { memo } from 'react';
-import type { BoardKey } from '../../core/board';
+import { outlineOf, type BoardKey } from '../../core/board';
 import { sameData } from '../../core/profile';
 import { CapFace, type CapLegend } from './CapFace';
 
@@ -21,6 +21,21 @@ export type KeyFace = {
   label: string;
   className?: string;
 };
+
+/** The outline of a cap of two rectangles, with the gap to its neighbours taken off. */
+export function capPath(key: BoardKey, unit = UNIT, gap = GAP): string {
+  const taken = gap / unit;
+  const { second } = key;
+  const narrowed = {
+    ...key,
+    w: key.w - taken,
+    h: key.h - taken,
+    ...(second && { second: { ...second, w: second.w - taken, h: second.h - taken } }),
+  };
+  return outlineOf(narrowed)
+    .map((loop) => `M${loop.map(({ x, y }) => `${(x * unit).toFixed(2)} ${(y * unit).toFixed(2)}`).join('L')}Z`)
+    .join('');
+}
 
 type CapProps = { boardKey: BoardKey; face: KeyFace; isReachable: boolean; isPressed: boolean | undefined };
 
@@ -40,7 +55,11 @@ export const Cap = memo(
         aria-pressed={isPressed}
         tabIndex={isReachable ? 0 : -1}
       >
-        <rect className="cap-body" width={width} height={height} rx={5} />
+        {boardKey.second ? (
+          <path className="cap-body" d={capPath(boardKey)} strokeLinejoin="round" />
+        ) : (
+          <rect className="cap-body" width={width} height={height} rx={5} />
+        )}
         {face.cap && <CapFace width={width} height={height} {...face.cap} />}
         <rect className="cap-focus" x={-2} y={-2} width={width + 4} height={height + 4} rx={6.5} />
       </g>

@@ -1,5 +1,5 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
-import type { KeyboardEvent } from 'react';
+import { lazy, Suspense, useState, type KeyboardEvent } from 'react';
 import { contactOf, sharersOf, type BoardKey } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import { legendOf, sentencesOf } from '../../core/notation';
@@ -22,6 +22,8 @@ function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'],
     : undefined;
 }
 
+const HostEyes = lazy(() => import('./HostEyes').then((module) => ({ default: module.HostEyes })));
+
 type LayerBoardProps = {
   bench: Bench;
   items: readonly ToLookAt[];
@@ -32,6 +34,7 @@ type LayerBoardProps = {
 export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProps) => {
   const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, selectAlso } = bench;
   const base = profile.layers[0];
+  const [isLooking, setIsLooking] = useState(false);
 
   const face = (key: BoardKey): KeyFace => {
     const id = contactOf(board, key.id);
@@ -72,7 +75,14 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         <span className="soft">
           {layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}
         </span>
-        <span className="soft board-host">as a host with {hostName(profile.hostLayout)} shows it</span>
+        <button
+          type="button"
+          className="word board-host"
+          title="The host layout: look through another host’s eyes, or change it"
+          onClick={() => setIsLooking(true)}
+        >
+          as a host with {hostName(profile.hostLayout)} shows it
+        </button>
       </p>
       <BoardView
         board={board}
@@ -84,6 +94,11 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         onChoose={onChoose}
         onKeyDown={onKeyDown}
       />
+      {isLooking && (
+        <Suspense fallback={null}>
+          <HostEyes bench={bench} onClose={() => setIsLooking(false)} />
+        </Suspense>
+      )}
     </section>
   );
 };

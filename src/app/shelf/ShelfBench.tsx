@@ -1,21 +1,22 @@
 /** The shelf: all profiles as small pieces of cloth, starting layouts, and the way in for files. */
-import { App as AntApp, Button, Dropdown, Input, Modal } from 'antd';
+import { App as AntApp, Dropdown, Input, Modal } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
-import { boardById, BOARDS, type Board } from '../../core/board';
+import { BOARDS, type Board } from '../../core/board';
 import { LIMITS, plainProfile, type Profile } from '../../core/profile';
 import { foreign, MOST_LISTED, shortened } from '../../core/reading';
 import { download } from '../shared/download';
+import { freeName } from '../shared/freeName';
+import { ShelfBar } from '../shared/ShelfBar';
 import { Named } from '../shared/named';
 import { saveAllAsFile, saveAsFile } from '../shared/rescue';
 import { WeavePicture } from '../shared/WeavePicture';
-import { usePreferences } from '../state/preferences';
+import { useBoard, useBoards } from '../state/boards';
 import { newProfileId } from '../state/ids';
 import { useShelf, type ShelfEntry, type UnreadableRow } from '../state/shelf';
 import { openFiles } from './openFiles';
 import { OtherBoardDialog } from './OtherBoardDialog';
-import '../shared/bar.css';
 import './shelf.css';
 
 type Start = { name: string; about: string; make: () => Profile };
@@ -54,19 +55,14 @@ const when = (ms: number): string => {
         : new Date(ms).toLocaleDateString('en', { month: 'long', year: 'numeric' });
 };
 
-const uniqueName = (wanted: string, taken: readonly string[]): string => {
-  if (!taken.includes(wanted)) return wanted;
-  const stem = shortened(wanted, LIMITS.nameLength - 5);
-  for (let n = 2; ; n++) if (!taken.includes(`${stem} ${n}`)) return `${stem} ${n}`;
-};
-
 const ProfileCard = ({ entry, onRename }: { entry: ShelfEntry; onRename: (profile: Profile) => void }) => {
   const { profile, changedAt, keeping } = entry;
   const { message } = AntApp.useApp();
   const add = useShelf((state) => state.add);
   const remove = useShelf((state) => state.remove);
   const names = useShelf((state) => state.entries).map((one) => one.profile.name);
-  const board = boardById(profile.board);
+  const board = useBoard(profile.board);
+  const own = useBoards((state) => state.own);
   const [otherBoard, setOtherBoard] = useState<Board | null>(null);
 
   const takeOff = async (): Promise<void> => {
@@ -129,14 +125,16 @@ const ProfileCard = ({ entry, onRename }: { entry: ShelfEntry; onRename: (profil
               {
                 key: 'duplicate',
                 label: 'Duplicate',
-                onClick: () => void add({ ...profile, id: newProfileId(), name: uniqueName(profile.name, names) }),
+                onClick: () => void add({ ...profile, id: newProfileId(), name: freeName(profile.name, names) }),
               },
               ...(board
-                ? BOARDS.filter(({ id }) => id !== board.id).map((other) => ({
-                    key: other.id,
-                    label: `Copy for the ${other.name} …`,
-                    onClick: () => setOtherBoard(other),
-                  }))
+                ? [...own.map((one) => one.board), ...BOARDS]
+                    .filter(({ id }) => id !== board.id)
+                    .map((other) => ({
+                      key: other.id,
+                      label: `Copy for the ${other.name} …`,
+                      onClick: () => setOtherBoard(other),
+                    }))
                 : []),
               { key: 'delete', label: 'Take off the shelf', danger: true, onClick: () => void takeOff() },
             ],
@@ -152,7 +150,7 @@ const ProfileCard = ({ entry, onRename }: { entry: ShelfEntry; onRename: (profil
           profile={profile}
           from={board}
           to={otherBoard}
-          name={uniqueName(shortened(`${profile.name} on ${otherBoard.name}`, LIMITS.nameLength), names)}
+          name={freeName(shortened(`${profile.name} on ${otherBoard.name}`, LIMITS.nameLength), names)}
           onClose={() => setOtherBoard(null)}
         />
       )}
@@ -286,8 +284,6 @@ const ShelfBench = () => {
   const unreadable = useShelf((state) => state.unreadable);
   const status = useShelf((state) => state.status);
   const add = useShelf((state) => state.add);
-  const cloth = usePreferences((state) => state.cloth);
-  const setCloth = usePreferences((state) => state.setCloth);
   const navigate = useNavigate();
   const [renaming, setRenaming] = useState<Profile | null>(null);
   const [isDropping, setIsDropping] = useState(false);
@@ -301,7 +297,7 @@ const ShelfBench = () => {
     const profile = make();
     void add({
       ...profile,
-      name: uniqueName(
+      name: freeName(
         profile.name,
         entries.map((entry) => entry.profile.name),
       ),
@@ -325,17 +321,7 @@ const ShelfBench = () => {
       onDragLeave={() => setIsDropping(false)}
       onDrop={drop}
     >
-      <header className="bar">
-        <span className="brand">underloom</span>
-        <nav className="benches" aria-label="Benches">
-          <Link to="/shelf" aria-current="page">
-            Shelf
-          </Link>
-        </nav>
-        <Button onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}>
-          {cloth === 'night' ? '☀ Linen cloth' : '☾ Night cloth'}
-        </Button>
-      </header>
+      <ShelfBar />
       <main className="bench shelf-main">
         <section aria-labelledby="shelf-title">
           <div className="shelf-title">
@@ -354,6 +340,12 @@ const ShelfBench = () => {
         <section aria-labelledby="new-title">
           <h2 id="new-title">New</h2>
           <ul className="start-grid">
+            <li>
+              <Link className="start" to="/new">
+                <strong>New profile …</strong>
+                <span>your board, your host, a name; every question has an answer already</span>
+              </Link>
+            </li>
             {STARTS.map((layout) => (
               <li key={layout.name}>
                 <button type="button" className="start" onClick={() => start(layout)}>

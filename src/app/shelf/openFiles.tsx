@@ -1,12 +1,13 @@
 /** Profile files from outside: each is read, checked, and put on the shelf only when nothing is replaced without a yes. */
 import type { useAppProps } from 'antd/es/app/context';
-import { boardById } from '../../core/board';
+import { boardById, type Board } from '../../core/board';
 import { check, isSound } from '../../core/check';
 import { isProfileText, parseProfiles } from '../../core/files';
 import { bringHosts } from '../../core/hosts';
-import { LIMITS, type Profile } from '../../core/profile';
+import { LIMITS, sameData, type Profile } from '../../core/profile';
 import { foreign, READING_BUDGET, shortened, textOfFile, Unreadable } from '../../core/reading';
-import { newProfileId } from '../state/ids';
+import { boardNow, ownBoardNow, useBoards } from '../state/boards';
+import { newBoardId, newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import { loadText, storeText } from '../state/store';
 
@@ -51,7 +52,7 @@ function ask(existing: Profile | undefined, name: string, modal: Dialogs['modal'
 
 /** What has to be looked at in a profile that was brought in, as the end of a sentence. */
 function toLookAtIn(profile: Profile): string {
-  const checked = check(profile, boardById(profile.board));
+  const checked = check(profile, boardNow(profile.board));
   if (isSound(checked)) return '';
   const { problems } = checked;
   return ` It has ${problems.length === 1 ? 'a problem' : `${problems.length} problems`} to look at before it can be played: ${problems[0]?.message ?? ''}.`;
@@ -87,6 +88,16 @@ async function bringIn(profile: Profile, { message, modal }: Dialogs): Promise<s
   return put.id;
 }
 
+/** Puts the board that came along among one's own; when another one has its id, under a new one, so that nothing is replaced. */
+function withBoard(profile: Profile, board: Board | undefined): Profile {
+  if (!board) return profile;
+  const known = ownBoardNow(board.id);
+  if (known && sameData(known, board)) return profile;
+  const put = known || boardById(board.id) ? { ...board, id: newBoardId() } : board;
+  useBoards.getState().add(put);
+  return { ...profile, board: put.id };
+}
+
 /** Keeps the text in which a profile came, with its comments, for the text bench. */
 async function keepText(id: string, text: string): Promise<void> {
   try {
@@ -111,7 +122,7 @@ export async function openFiles(files: readonly File[], dialogs: Dialogs): Promi
       await bringHosts();
       const read = parseProfiles(text);
       for (const one of read) {
-        const id = 'profile' in one ? await bringIn(one.profile, dialogs) : undefined;
+        const id = 'profile' in one ? await bringIn(withBoard(one.profile, one.ownBoard), dialogs) : undefined;
         if ('problem' in one) fail(file, `${one.place}: ${one.problem.message}`);
         // A text of several profiles is not the text of one of them.
         if (id !== undefined && read.length === 1 && isProfileText(text)) await keepText(id, text);

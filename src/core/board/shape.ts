@@ -49,13 +49,46 @@ export function doOverlap(a: BoardKey, b: BoardKey): boolean {
   return cornersOf(a, PLAY / 2).some((one) => others.some((other) => !isParted(one, other) && !isParted(other, one)));
 }
 
-/** The outline of an unturned key as points from its own left upper corner: four, or the eight of two rectangles that touch. */
+/** A number in a list without doubles, rising. */
+const steps = (values: readonly number[]): number[] => [...new Set(values)].sort((a, b) => a - b);
+
+/**
+ * The outline of an unturned key as loops of points from its own left upper corner, clockwise: one of four points for a rectangle; for two
+ * that touch, the outline around both.
+ */
 export function outlineOf({ w, h, second }: BoardKey): Point[][] {
-  const box = (x: number, y: number, width: number, height: number): Point[] => [
-    { x, y },
-    { x: x + width, y },
-    { x: x + width, y: y + height },
-    { x, y: y + height },
-  ];
-  return [box(0, 0, w, h), ...(second ? [box(second.x, second.y, second.w, second.h)] : [])];
+  const rectangles = [{ x: 0, y: 0, w, h }, ...(second ? [second] : [])];
+  const xs = steps(rectangles.flatMap((one) => [one.x, one.x + one.w]));
+  const ys = steps(rectangles.flatMap((one) => [one.y, one.y + one.h]));
+  const isFilled = (column: number, row: number): boolean => {
+    const [x, y] = [xs[column] ?? NaN, ys[row] ?? NaN];
+    return rectangles.some((one) => x >= one.x && x < one.x + one.w && y >= one.y && y < one.y + one.h);
+  };
+  // The sides of filled cells that no other filled cell shares, clockwise, from each corner to the next.
+  const next = new Map<string, [number, number]>();
+  const side = (from: [number, number], to: [number, number]): void => void next.set(from.join(), to);
+  for (let column = 0; column < xs.length - 1; column++)
+    for (let row = 0; row < ys.length - 1; row++) {
+      if (!isFilled(column, row)) continue;
+      if (!isFilled(column, row - 1)) side([column, row], [column + 1, row]);
+      if (!isFilled(column + 1, row)) side([column + 1, row], [column + 1, row + 1]);
+      if (!isFilled(column, row + 1)) side([column + 1, row + 1], [column, row + 1]);
+      if (!isFilled(column - 1, row)) side([column, row + 1], [column, row]);
+    }
+  const loops: Point[][] = [];
+  for (let start = next.keys().next(); !start.done; start = next.keys().next()) {
+    const loop: Point[] = [];
+    let at = start.value.split(',').map(Number) as [number, number];
+    for (let to = next.get(at.join()); to; to = next.get(at.join())) {
+      next.delete(at.join());
+      loop.push({ x: xs[at[0]] ?? 0, y: ys[at[1]] ?? 0 });
+      at = to;
+    }
+    loops.push(loop.filter((point, n) => !isOnLine(loop.at(n - 1), point, loop[(n + 1) % loop.length])));
+  }
+  return loops;
 }
+
+/** Whether a point of an outline lies on the line between those beside it. */
+const isOnLine = (before: Point | undefined, point: Point, behind: Point | undefined): boolean =>
+  (before?.x === point.x && point.x === behind?.x) || (before?.y === point.y && point.y === behind?.y);

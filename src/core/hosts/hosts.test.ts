@@ -6,6 +6,7 @@ import {
   charactersOf,
   codeEntriesOf,
   codesOfStroke,
+  guessHost,
   HOST_IDS,
   HOSTS,
   hostLayout,
@@ -16,6 +17,7 @@ import {
   levelsOf,
   namedCharacter,
   signOfChord,
+  signOfDead,
   strokesOf,
   USUAL_REPEAT,
   type HostLayoutId,
@@ -189,5 +191,44 @@ describe('what a layout lacks', () => {
     ]);
     expect(codeEntriesOf('👋').at(-1)?.how).toContain('D83D DC4B');
     expect(codeEntriesOf('\ud83d')).toEqual([]);
+  });
+});
+
+describe('which host somebody has', () => {
+  /** What a browser says of the keys of a host. */
+  const mapOf = (id: HostLayoutId): Map<string, string> => {
+    const layout = hostLayout(id);
+    return new Map(
+      Object.entries(layout.keys).map(([code, [plain = '']]) => [
+        code,
+        plain.startsWith('dead ') ? signOfDead(layout, plain) : plain,
+      ]),
+    );
+  };
+  test.each<[HostLayoutId, string[]]>([
+    ['fr', ['en-US']],
+    ['de', ['en-US', 'de']],
+    ['ch-fr', ['fr-CH']],
+    ['ch-de', ['de-CH']],
+    ['us', ['en-US']],
+    ['pl', ['pl-PL']],
+    ['us-dvorak', ['en']],
+    ['br', ['pt-BR']],
+    ['tr', ['en']],
+  ])('%s by its keys, with the language %j', (id, languages) =>
+    expect(guessHost(mapOf(id), languages)).toMatchObject({ id, because: expect.stringContaining('keys') }),
+  );
+  test.each<[string[], HostLayoutId, string]>([
+    [['pt-PT'], 'pt', 'language is pt-PT'],
+    [['pt-BR'], 'br', 'language is pt-BR'],
+    [['de-AT'], 'de', 'language is de-AT'],
+    [['xx', 'cs'], 'cz', 'language is cs'],
+    [['en-US'], 'us', 'commonest'],
+    [[], 'us', 'commonest'],
+  ])('without the keys, by the languages %j: %s', (languages, id, because) => {
+    const guess = guessHost(undefined, languages);
+    expect(guess.id).toBe(id);
+    expect(guess.because).toContain(because);
+    expect(guessHost(new Map([['KeyA', 'ф']]), languages).id).toBe(id);
   });
 });

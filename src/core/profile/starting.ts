@@ -5,10 +5,11 @@ import { DEFAULT_ACTUATION, DEFAULT_TIMING, type Assignment, type Profile } from
 
 const sends = (...codes: string[]): Assignment => ({ does: { kind: 'act', action: { do: 'keys', codes } } });
 
-/** A profile in which every key does what an ordinary keyboard does in its place. A key without a code does nothing yet. */
+/** A profile in which every key does what an ordinary keyboard does in its place. A key without a code, or on another's contact, does nothing of its own. */
 export function plainProfile(board: Board, id: string, name: string): Profile {
   const keys: Record<string, Assignment> = {};
-  for (const key of board.keys) if (key.id !== 'Fn' && key.code && isCode(key.code)) keys[key.id] = sends(key.code);
+  for (const key of board.keys)
+    if (key.id !== 'Fn' && key.contact === undefined && key.code && isCode(key.code)) keys[key.id] = sends(key.code);
   return {
     format: 'underloom-profile',
     version: 1,
@@ -22,7 +23,13 @@ export function plainProfile(board: Board, id: string, name: string): Profile {
     joinedLayers: [],
     joints: [],
     macros: [],
-    travel: { board: DEFAULT_ACTUATION, keys: {} },
+    travel: {
+      board:
+        DEFAULT_ACTUATION.pointUm <= board.travelUm
+          ? DEFAULT_ACTUATION
+          : { mode: 'fixed', pointUm: Math.round(board.travelUm / 2) },
+      keys: {},
+    },
     roles: [],
   };
 }

@@ -9,6 +9,7 @@ import {
   FAMILIES,
   familyById,
   isBoardSound,
+  outlineOf,
   rowsOf,
   startingBoard,
   type Board,
@@ -86,6 +87,17 @@ describe('the Enter of ISO and JIS', () => {
       { x: 13.5, y: 1 },
     ]);
   });
+  test('is drawn as one outline', () =>
+    expect(outlineOf(enter)).toEqual([
+      [
+        { x: -0.25, y: 0 },
+        { x: 1.25, y: 0 },
+        { x: 1.25, y: 2 },
+        { x: 0, y: 2 },
+        { x: 0, y: 1 },
+        { x: -0.25, y: 1 },
+      ],
+    ]));
   test('leaves room for the key beside its narrow half, and for nothing beside the wide one', () => {
     expect(doOverlap(enter, key(board, 'Backslash'))).toBe(false);
     expect(doOverlap(enter, key(board, 'BracketRight'))).toBe(false);
