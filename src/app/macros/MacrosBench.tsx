@@ -96,6 +96,7 @@ const MacrosBench = () => {
       <div className="macro-desk">
         {isRecording ? (
           <Recorder
+            host={profile.hostLayout}
             partName={macro && `“${PART_NAMES[part]}” of ${macro.name}`}
             onTake={take}
             onClose={() => setIsRecording(false)}
@@ -168,6 +169,7 @@ const MacrosBench = () => {
             <section className="panel score-panel" aria-label="Score" data-score="">
               <Operations score={score} places={places} pollUs={pollUs} others={others} onApply={apply} />
               <ScoreView
+                host={profile.hostLayout}
                 score={score}
                 places={places}
                 stepUs={stepMs * 1000}

@@ -1,10 +1,9 @@
 /** Who receives it? What a program that looks a number of times a second would miss, and the least that helps. */
 import { InputNumber, Segmented } from 'antd';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { legendOfCode } from '../../core/codes';
 import { operations, SURE, type Demand, type Remedies, type Seen, type TooMuch } from '../../core/macro';
 import type { Score } from '../../core/profile';
-import type { HostLayoutId } from '../../core/hosts';
+import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
 import type { StretchChartProps } from './StretchChart';
 
@@ -79,9 +78,10 @@ function useReceiver(
 const percent = (chance: number): string => `${(chance * 100).toFixed(chance > 0.99 && chance < 1 ? 2 : 1)} %`;
 
 /** A demand in words: what is likeliest to go wrong. */
-function sayDemand({ what, code, before }: Demand): string {
-  if (what === 'order') return `${legendOfCode(before ?? '')} before ${legendOfCode(code)}`;
-  return what === 'again' ? `${legendOfCode(code)} pressed again` : `the press of ${legendOfCode(code)}`;
+function sayDemand({ what, code, before }: Demand, host: HostLayoutId): string {
+  const name = (one: string): string => legendOnHost(hostLayout(host), one);
+  if (what === 'order') return `${name(before ?? '')} before ${name(code)}`;
+  return what === 'again' ? `${name(code)} pressed again` : `the press of ${name(code)}`;
 }
 
 /** One change that helps: what its button says, what undo calls it, and the score it makes. */
@@ -191,7 +191,7 @@ export const ReceiverCheck = ({ score, cannotPlay, pollUs, host, onSeen, onApply
             {weakest.length > 0 && <span className="soft">Weakest: </span>}
             {weakest.map((demand, n) => (
               <button key={n} type="button" className="word" onClick={() => onShow(demand.events)}>
-                {sayDemand(demand)} {percent(demand.chance)}
+                {sayDemand(demand, host)} {percent(demand.chance)}
               </button>
             ))}
           </p>

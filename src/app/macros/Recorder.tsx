@@ -2,6 +2,7 @@
 import { Checkbox, InputNumber, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { legendOfCode } from '../../core/codes';
+import type { HostLayoutId } from '../../core/hosts';
 import { countsOf } from '../../core/macro';
 import { LIMITS, type Score } from '../../core/profile';
 import { ScoreView } from './ScoreView';
@@ -11,6 +12,7 @@ import { canLockKeys, STOP_CHORD, useRecorder } from './useRecorder';
 export type TakeGoes = 'new' | 'replace' | 'follow';
 
 type RecorderProps = {
+  host: HostLayoutId;
   /** What the part is called that a take can replace or follow; undefined when there is none. */
   partName: string | undefined;
   onTake: (score: Score, goes: TakeGoes, why: string) => void;
@@ -23,7 +25,7 @@ const nothing = (): void => undefined;
 const NO_PLACES: ReadonlySet<number> = new Set();
 const NO_RISKS: never[] = [];
 
-export const Recorder = ({ partName, onTake, onClose }: RecorderProps) => {
+export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => {
   const [what, setWhat] = useState<string[]>(['keys']);
   const [gaps, setGaps] = useState<Gaps>('played');
   const [gapMs, setGapMs] = useState(20);
@@ -163,6 +165,7 @@ export const Recorder = ({ partName, onTake, onClose }: RecorderProps) => {
         </button>
       </p>
       <ScoreView
+        host={host}
         score={score}
         places={NO_PLACES}
         stepUs={0}

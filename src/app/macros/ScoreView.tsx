@@ -13,6 +13,7 @@ import {
   type PointerEvent,
   type WheelEvent,
 } from 'react';
+import type { HostLayoutId } from '../../core/hosts';
 import { operations, type Demand, type Places } from '../../core/macro';
 import type { Score } from '../../core/profile';
 import { usePreferences } from '../state/preferences';
@@ -31,6 +32,8 @@ import {
 
 export type ScoreViewProps = {
   score: Score;
+  /** The host that names the lanes. */
+  host: HostLayoutId;
   places: Places;
   /** Time is snapped to this, in µs; 0 for not at all. */
   stepUs: number;
@@ -93,6 +96,7 @@ const same = (a: Score['events'][number], b: Score['events'][number]): boolean =
 
 export const ScoreView = ({
   score,
+  host,
   places,
   stepUs,
   snapsToEvents,
@@ -116,7 +120,7 @@ export const ScoreView = ({
 
   const shown = preview?.score ?? score;
   const shownPlaces = preview?.places ?? places;
-  const plan = useMemo(() => planScore(shown), [shown]);
+  const plan = useMemo(() => planScore(shown, host), [shown, host]);
   const fit = Math.max(
     LEAST_US_PER_PX,
     (Math.max(shown.lengthUs, headUs ?? 0, 50_000) * 1.06) / Math.max(200, width - LABELS - 12),

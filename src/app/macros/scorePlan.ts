@@ -1,7 +1,7 @@
 /**
  * Where things lie in the drawn score: lanes by key, bars by press, and what is under the pointer. Nothing here draws.
  */
-import { legendOfCode } from '../../core/codes';
+import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import { pressesOf, type Places } from '../../core/macro';
 import type { Score } from '../../core/profile';
 
@@ -26,7 +26,8 @@ export type ScoreBar = {
 export type ScorePlan = { lanes: string[]; bars: ScoreBar[]; lengthUs: number };
 
 /** The lanes and bars of a score; texts and the wheel have lanes of their own, below. */
-export function planScore(score: Score): ScorePlan {
+export function planScore(score: Score, host: HostLayoutId = 'us'): ScorePlan {
+  const legend = (code: string): string => legendOnHost(hostLayout(host), code);
   const lanes: string[] = [];
   const laneOf = new Map<string, number>();
   const lane = (name: string): number => {
@@ -37,16 +38,16 @@ export function planScore(score: Score): ScorePlan {
     return lanes.length - 1;
   };
   const { presses, strayUps } = pressesOf(score);
-  for (const event of score.events) if ('code' in event) lane(legendOfCode(event.code));
+  for (const event of score.events) if ('code' in event) lane(legend(event.code));
   const bars = presses.map(({ code, downUs, upUs, down, up }): ScoreBar => {
     const places = up === null ? [down] : [down, up];
-    return { lane: lane(legendOfCode(code)), fromUs: downUs, toUs: upUs, kind: 'press', label: '', places };
+    return { lane: lane(legend(code)), fromUs: downUs, toUs: upUs, kind: 'press', label: '', places };
   });
   for (const place of strayUps) {
     const event = score.events[place];
     if (event && 'code' in event)
       bars.push({
-        lane: lane(legendOfCode(event.code)),
+        lane: lane(legend(event.code)),
         fromUs: event.atUs,
         toUs: event.atUs,
         kind: 'stray',

@@ -1,9 +1,9 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
 import { lazy, Suspense, useState, type KeyboardEvent } from 'react';
 import { contactOf, sharersOf, type BoardKey } from '../../core/board';
-import { hostName } from '../../core/hosts';
+import { altGrOnHost, hostLayout, hostName } from '../../core/hosts';
 import { legendOf, sentencesOf } from '../../core/notation';
-import { actionsOf, answerFrom, timingOf, type Profile } from '../../core/profile';
+import { actionsOf, answerFrom, timingOf, type Binding, type Profile } from '../../core/profile';
 import { BoardView } from './BoardView';
 import type { KeyFace } from './Cap';
 import { ticksOf } from './CapFace';
@@ -23,6 +23,13 @@ function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'],
 }
 
 const HostEyes = lazy(() => import('./HostEyes').then((module) => ({ default: module.HostEyes })));
+
+/** What AltGr makes of a key that does nothing but send its code. */
+function altGrOf({ hostLayout: host }: Profile, does: Binding | undefined): string {
+  const [only, second] = does?.kind === 'act' && does.action.do === 'keys' ? does.action.codes : [];
+  const made = only === undefined || second !== undefined ? '' : altGrOnHost(hostLayout(host), only);
+  return made === '' ? '' : `AltGr ${made}`;
+}
 
 type LayerBoardProps = {
   bench: Bench;
@@ -56,7 +63,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
       cap: {
         main: legend.main,
         held,
-        small: legend.how || plain,
+        small: legend.how || plain || altGrOf(profile, answer?.assignment.does),
         heldDye: held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, id) : undefined,
         below: !own,
         roleColor: role?.color,

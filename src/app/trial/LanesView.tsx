@@ -11,7 +11,7 @@ import {
   type LayerBar,
 } from '../../core/trial';
 import type { Board } from '../../core/board';
-import { legendOfCode } from '../../core/codes';
+import { hostLayout, legendOnHost } from '../../core/hosts';
 import { fit } from '../shared/CapFace';
 import { keyLegend } from '../shared/keyNames';
 import { threadOf } from '../theme/dyes';
@@ -75,7 +75,7 @@ function groupsOf(session: TrialSession, keyLabel: (key: string) => string, from
       title: 'Host',
       lane: 'host',
       rows: host.map(({ name, bars }) => ({
-        label: legendOfCode(name),
+        label: legendOnHost(hostLayout(profile.hostLayout), name),
         bars,
         fill: 'var(--indigo)',
         choose: (bar) => ({ lane: 'host', bar: bar as HostBar }),

@@ -1,7 +1,7 @@
 /** What is going on: active layers, what the host thinks is held, and why the last keys were decided as they were. */
 import { reasonOf } from '../../core/trial';
 import type { Board } from '../../core/board';
-import { titleOfCode } from '../../core/codes';
+import { hostLayout, titleOnHost } from '../../core/hosts';
 import { timingOf } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import { textOf } from '../theme/dyes';
@@ -39,7 +39,11 @@ export const NowPanel = ({
       </p>
       <h2>Held at the host</h2>
       <p data-testid="held">
-        {held.length === 0 ? <span className="soft">nothing</span> : held.map(titleOfCode).join(', ')}
+        {held.length === 0 ? (
+          <span className="soft">nothing</span>
+        ) : (
+          held.map((code) => titleOnHost(hostLayout(profile.hostLayout), code)).join(', ')
+        )}
       </p>
       <h2>Decisions</h2>
       {pending && (

@@ -1,7 +1,7 @@
 /** Why something on the lanes is as it is: its story, moment by moment, and the moments of decision to try others. */
 import { storyOf, type Chosen } from '../../core/trial';
 import type { Board } from '../../core/board';
-import { titleOfCode } from '../../core/codes';
+import { hostLayout, titleOnHost } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import { KeyTiming } from './KeyTiming';
@@ -40,7 +40,11 @@ export const WhyPanel = ({ chosen, session, board, draft, onClose }: WhyPanelPro
   const startUs = moments[0]?.tUs ?? bar.fromUs;
   const layer = session.profile.layers.find(({ id }) => id === bar.name);
   const title =
-    lane === 'host' ? titleOfCode(bar.name) : lane === 'layers' ? (layer?.name ?? bar.name) : nameOf(bar.name);
+    lane === 'host'
+      ? titleOnHost(hostLayout(session.profile.hostLayout), bar.name)
+      : lane === 'layers'
+        ? (layer?.name ?? bar.name)
+        : nameOf(bar.name);
   const lateMs =
     lane === 'host' || lane === 'layers'
       ? Math.round((bar.fromUs - (bar.origin?.pressedUs ?? bar.fromUs)) / 1000)

@@ -24,7 +24,7 @@ export function legendOnHost(layout: HostLayoutData, code: Code): string {
 /** The name of a key in a sentence: its own, and what a host makes of it where that is something else than on a US host. */
 export function titleOnHost(layout: HostLayoutData, code: Code): string {
   const legend = legendOnHost(layout, code);
-  return legend === legendOfCode(code) ? titleOfCode(code) : `${titleOfCode(code)} (there ${legend})`;
+  return legend === legendOfCode(code) ? titleOfCode(code) : `${titleOfCode(code)} (${legend} on this host)`;
 }
 
 /** What AltGr makes of a key on a host; '' when nothing, or nothing of its own. */

@@ -188,10 +188,10 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     // A button alone is an action of its own; as the one key of a chord it goes by its usage.
     print: ({ codes }, context) =>
       codes.length === 1 ? wordOfCode(codes[0] ?? '') : (printSign(codes, context) ?? printChord(codes)),
-    says: ({ codes }, lasting) =>
+    says: ({ codes }, lasting, context) =>
       lasting !== 'tap' || codes.every(isModifier)
-        ? `holds ${chordTitle(codes)}${untilUp(lasting)}`
-        : `sends ${chordTitle(codes)}`,
+        ? `holds ${chordTitle(codes, context)}${untilUp(lasting)}`
+        : `sends ${chordTitle(codes, context)}`,
     legend: ({ codes }, context) => signOfChord(hostOf(context), codes) ?? legends(codes, context),
   },
   layer: {
@@ -240,7 +240,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
         const couldBeALayer = layers.some(({ name }) => name.toLowerCase() === chord.toLowerCase());
         return `once ${couldBeALayer || !isModifier(codes[0] ?? '') ? 'keys ' : ''}${chord}`;
       }),
-    says: ({ codes }) => `adds ${chordTitle(codes)} to the next key`,
+    says: ({ codes }, _lasting, context) => `adds ${chordTitle(codes, context)} to the next key`,
     legend: ({ codes }, context) => `once ${legends(codes, context)}`,
     offers: [stays('once Shift', 'Shift for the next key only')],
   },
@@ -253,7 +253,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
       },
     },
     print: ({ codes }) => withChord(codes, (chord) => `latch ${chord}`),
-    says: ({ codes }) => `latches ${chordTitle(codes)}, or lets go of it`,
+    says: ({ codes }, _lasting, context) => `latches ${chordTitle(codes, context)}, or lets go of it`,
     legend: ({ codes }, context) => `latch ${legends(codes, context)}`,
     offers: [stays('latch Shift', 'Shift stays down until pressed again')],
   },
@@ -275,7 +275,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   holdFor: {
     begins: {},
     print: ({ codes, ms }) => withChord(codes, (chord) => `${chord} for ${printTime(ms)}`),
-    says: ({ codes, ms }) => `holds ${chordTitle(codes)} for ${ms / 1000} s`,
+    says: ({ codes, ms }, _lasting, context) => `holds ${chordTitle(codes, context)} for ${ms / 1000} s`,
     legend: ({ codes }, context) => `hold ${legends(codes, context)}`,
     offers: [stays('hold Right for 1 s', 'a key held for a time')],
   },

@@ -1,6 +1,6 @@
 /** What names in a line refer to, and how names, chords, times and texts are written in it. */
-import { buttonOfCode, codeOfWord, titleOfCode, wordOfCode } from '../codes';
-import { codesOfStroke, hostLayout, signOfChord, strokeOf, type HostLayoutId } from '../hosts';
+import { buttonOfCode, codeOfWord, wordOfCode } from '../codes';
+import { codesOfStroke, hostLayout, signOfChord, strokeOf, titleOnHost, type HostLayoutId } from '../hosts';
 import { sameData, type Layer, type Macro } from '../profile';
 import { foreign } from '../reading';
 
@@ -65,5 +65,8 @@ export const layerName = (id: string, { layers }: NotationContext): string =>
 export const macroName = (id: string, { macros }: NotationContext): string =>
   foreign(macros?.find((macro) => macro.id === id)?.name ?? `a macro “${foreign(id)}” that is gone`);
 
-/** A chord in a sentence. */
-export const chordTitle = (codes: readonly string[]): string => codes.map(titleOfCode).join('+');
+/** A chord in a sentence; a key that makes something else on this host than on a US one says so. */
+export const chordTitle = (
+  codes: readonly string[],
+  { hostLayout: id = 'us' }: NotationContext = { layers: [] },
+): string => codes.map((code) => titleOnHost(hostLayout(id), code)).join('+');

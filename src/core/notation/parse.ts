@@ -227,7 +227,9 @@ class LineParser implements ActionReader {
     const code = codeOfWord(piece.text);
     if (code) return [code];
     const character = piece.text.toLowerCase() === 'plus' ? '+' : piece.text;
-    const stroke = /^\S$/u.test(character) ? strokeOf(hostLayout(this.context.hostLayout ?? 'us'), character) : undefined;
+    const stroke = /^\S$/u.test(character)
+      ? strokeOf(hostLayout(this.context.hostLayout ?? 'us'), character)
+      : undefined;
     if (stroke) return codesOfStroke(stroke);
     return this.scanner.fail(piece, [KEY, ...LAYER_WORDS.map((word) => `${word} LAYER`)]);
   }

@@ -59,7 +59,7 @@ export function sentencesOf(binding: Binding, timing: GestureTiming, context: No
     case 'act': {
       const [codes] = binding.action.do === 'keys' ? [binding.action.codes] : [];
       if (codes && !codes.every(isModifier))
-        return [`It sends ${chordTitle(codes)}, and holds it as long as you hold the key.`];
+        return [`It sends ${chordTitle(codes, context)}, and holds it as long as you hold the key.`];
       return [`It ${predicate(binding.action, 'until up', context)}.`];
     }
     case 'gesture': {

@@ -52,7 +52,7 @@ test.each<[string, Macro, string]>([
   [
     'a character that no key makes',
     macro('m', '"naïve"'),
-    'macros[0].onPress.events[0].text: no key of a US host makes the character "ï"',
+    'macros[0].onPress.events[0].text: no keys of a host with the layout English (US) make “ï” (U+00EF), number 3 of the text; leave it out, or take a host layout that has it',
   ],
 ])('%s is a problem', (_what, made, problem) =>
   expect(profileProblems(profile(made)).map(printProblem)).toEqual([problem]),
@@ -61,6 +61,6 @@ test.each<[string, Macro, string]>([
 test('a text on a key is checked too', () => {
   const typed = sketchProfile({ Base: { A: 'type "€"' } });
   expect(profileProblems(typed).map(printProblem)).toEqual([
-    'layers[0].keys.KeyA.does.action.text: no key of a US host makes the character "€"',
+    'layers[0].keys.KeyA.does.action.text: no keys of a host with the layout English (US) make “€” (U+20AC), number 1 of the text; leave it out, or take a host layout that has it',
   ]);
 });

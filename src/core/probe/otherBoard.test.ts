@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
-import { HARROW_64, TWILL_42 } from '../board';
+import { familyById, HARROW_64, startingBoard, TWILL_42 } from '../board';
 import { sketchProfile } from '../engine/sketch';
 import { profileProblems } from '../profile';
-import { movedToBoard } from '.';
+import { keyMapOf, movedToBoard, withTarget } from '.';
 
 describe('a profile taken to another board', () => {
   test('says key by key what a board without measured travel cannot do', () => {
@@ -49,6 +49,35 @@ describe('a profile taken to another board', () => {
     ]);
     expect(profile.travel.keys.KeyF).toEqual({ mode: 'fixed', pointUm: 700 });
     expect(profile.layers[2]!.keys.KeyS!.does.kind).toBe('stroke');
+  });
+
+  test('keys that the other board has no code for go to the place under the same finger', () => {
+    const bare = { ...TWILL_42, id: 'bare', keys: TWILL_42.keys.map(({ code: _code, ...key }) => key) };
+    const renamed = { ...bare, keys: bare.keys.map((key, n) => ({ ...key, id: `K${n}` })) };
+    const moved = keyMapOf(TWILL_42, renamed);
+    expect(TWILL_42.keys.map(({ id }) => [id, moved.get(id)])).toEqual(
+      TWILL_42.keys.map(({ id }, n) => [id, { to: `K${n}`, by: 'place' }]),
+    );
+    const wide = startingBoard(familyById('split-staggered')!, { rows: 4, columns: 7, thumbs: 5 });
+    const blank = {
+      ...wide,
+      keys: wide.keys.map((key) => (/^(?:L|R)3-/.test(key.id) ? key : { ...key, code: undefined! })),
+    };
+    // The home rows lie upon each other, and columns are counted from the middle.
+    expect(keyMapOf(TWILL_42, blank).get('L1-6')).toEqual({ to: 'L2-7', by: 'place' });
+    expect(keyMapOf(TWILL_42, blank).get('L4-3')).toEqual({ to: 'L5-5', by: 'place' });
+  });
+
+  test('the map can be changed, and what lay there goes nowhere', () => {
+    const map = keyMapOf(TWILL_42, HARROW_64);
+    const changed = withTarget(map, 'L2-2', 'KeyQ');
+    expect(changed.get('L2-2')).toEqual({ to: 'KeyQ', by: 'choice' });
+    expect(changed.has('L1-2')).toBe(false);
+    const { profile, lost } = movedToBoard(PROMPT_BOOK, TWILL_42, HARROW_64, 'new', 'Prompt book', changed);
+    expect(profile.layers[0]!.keys.KeyQ).toEqual(PROMPT_BOOK.layers[0]!.keys['L2-2']);
+    expect(profile.layers[0]!.keys.KeyA).toBeUndefined();
+    expect(lost.some(({ key }) => key === 'L1-2')).toBe(true);
+    expect(withTarget(map, 'L2-2', null).has('L2-2')).toBe(false);
   });
 
   test('and from a split board to a compact one', () => {
