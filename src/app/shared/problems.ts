@@ -1,5 +1,5 @@
 /** Everything about a profile that one should look at, each once, with the place to go to and the fix when it has one. */
-import { adviceOn } from '../../core/advice';
+import { adviceOn, leavingOut } from '../../core/advice';
 import type { Board } from '../../core/board';
 import { check, isSound, type Checked } from '../../core/check';
 import { printPath, type Edit, type Problem, type Profile } from '../../core/profile';
@@ -54,6 +54,7 @@ export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
         message: [restOf(problem), problem.message].filter((words) => words !== '').join(': '),
         isProblem: true,
         ...placeOf(problem, profile),
+        ...(problem.path.at(-1) === 'text' && leavingOut(profile, problem.path)),
       }));
   known.set(checked, found);
   return found;

@@ -11,9 +11,11 @@ import { fingerAdvice, layerAdvice } from './layers';
 import { macroAdvice } from './macros';
 import { planAdvice } from './plans';
 import { reachAdvice } from './reach';
+import { textAdvice } from './texts';
 import { travelAdvice } from './travel';
 
 export type { Advice } from './advice';
+export { leavingOut, looksSecret } from './texts';
 export { strandingSlots } from './slotWays';
 export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
 
@@ -36,6 +38,7 @@ export function adviceOn({ profile, board }: Sound): Advice[] {
     ...reachAdvice(profile, board),
     ...keyboardAdvice(profile, board),
     ...macroAdvice(profile),
+    ...textAdvice(profile),
     ...travelAdvice(profile, board),
     ...onKeys,
   ].map((advice) => ({ ...advice, message: capital(advice.message) }));

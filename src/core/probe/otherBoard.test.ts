@@ -52,11 +52,11 @@ describe('a profile taken to another board', () => {
   });
 
   test('keys that the other board has no code for go to the place under the same finger', () => {
-    const bare = { ...TWILL_42, id: 'bare', keys: TWILL_42.keys.map(({ code: _code, ...key }) => key) };
-    const renamed = { ...bare, keys: bare.keys.map((key, n) => ({ ...key, id: `K${n}` })) };
-    const moved = keyMapOf(TWILL_42, renamed);
-    expect(TWILL_42.keys.map(({ id }) => [id, moved.get(id)])).toEqual(
-      TWILL_42.keys.map(({ id }, n) => [id, { to: `K${n}`, by: 'place' }]),
+    const straight = startingBoard(familyById('split-straight')!);
+    const renamed = { ...straight, keys: straight.keys.map(({ code: _code, ...key }, n) => ({ ...key, id: `K${n}` })) };
+    const moved = keyMapOf(straight, renamed);
+    expect(straight.keys.map(({ id }) => [id, moved.get(id)])).toEqual(
+      straight.keys.map(({ id }, n) => [id, { to: `K${n}`, by: 'place' }]),
     );
     const wide = startingBoard(familyById('split-staggered')!, { rows: 4, columns: 7, thumbs: 5 });
     const blank = {

@@ -17,7 +17,7 @@ import {
   type HostLayoutId,
   type Lacking,
 } from '../hosts';
-import { allActions, editTowards, type Action, type Edit, type Path, type Profile } from '../profile';
+import { allActions, editTowards, replacedAt, type Action, type Edit, type Path, type Profile } from '../profile';
 
 /** One action that means something else on the other host. */
 export type MeaningChange = {
@@ -172,15 +172,6 @@ export function throughHost(profile: Profile, board: Board, host: HostLayoutId):
     return isOther ? [{ id: macro.id, name: macro.name }] : [];
   });
   return { changes, texts, macros };
-}
-
-/** A copy of a value in which one thing, at a path, is another. */
-function replacedAt(value: unknown, path: Path, by: unknown): unknown {
-  const [head, ...rest] = path;
-  if (head === undefined) return by;
-  if (Array.isArray(value)) return value.map((one: unknown, n) => (n === head ? replacedAt(one, rest, by) : one));
-  const fields = value as Record<string, unknown>;
-  return { ...fields, [head]: replacedAt(fields[head], rest, by) };
 }
 
 /**

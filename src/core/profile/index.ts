@@ -11,6 +11,7 @@ export { duplicateLayer, newLayer, takeOutLayer } from './layerEdits';
 export { isWithin, LIMITS, type Range } from './limits';
 export { addMacro, replaceMacro, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';
+export { replacedAt } from './replacedAt';
 export { type Path, printPath, printProblem, type Problem, refusalOf } from './problem';
 export { profileProblems } from './problems';
 export {
