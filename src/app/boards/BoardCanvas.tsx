@@ -2,7 +2,7 @@
  * A board as it is drawn: keys with the colour of their finger on a grid of quarter units. Keys are dragged, stretched at their lower right
  * corner and turned at the knob above; the arrow keys go from key to key, with Ctrl they move what is selected.
  */
-import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import {
   cornersOf,
   extentOf,
@@ -93,6 +93,12 @@ export const BoardCanvas = ({
   const [drag, setDrag] = useState<Drag | null>(null);
   const moves = useRef(0);
   const [last = board.keys[0]?.id ?? ''] = selected.slice(-1);
+
+  // When keys come and go, the focus that was among them stays among them.
+  const wasInside = useRef(false);
+  useEffect(() => {
+    if (wasInside.current) root.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(last)}"]`)?.focus();
+  }, [last]);
 
   const snapped = drag?.what === 'move' ? snapMove(board, selected, drag.dx, drag.dy) : { dx: 0, dy: 0 };
   const hasMoved = drag?.what === 'move' && (Math.abs(drag.dx) > 0.08 || Math.abs(drag.dy) > 0.08);
@@ -218,6 +224,13 @@ export const BoardCanvas = ({
       onPointerUp={pointerUp}
       onPointerCancel={() => setDrag(null)}
       onKeyDown={keyDown}
+      onFocus={() => {
+        wasInside.current = true;
+      }}
+      onBlur={({ relatedTarget }) => {
+        // A key that is taken out loses the focus to nothing.
+        wasInside.current = relatedTarget === null || root.current?.contains(relatedTarget) === true;
+      }}
     >
       <g className="drawing-grid" aria-hidden="true">
         {Array.from({ length: Math.ceil(width) }, (_, n) => (
