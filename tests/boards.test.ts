@@ -161,7 +161,17 @@ test('by pointer: keys are dragged and catch, a half is mirrored, a board goes o
   // What cannot be read is said with its place, and nothing is lost.
   await boardFile(page, file.replace('"x": 0,', '"x": -4,'));
   await seeText(page, '.ant-message', 'keys[');
-  await boardFile(page, JSON.stringify({ ...(JSON.parse(file) as object), keys: [{ id: 'A', x: 0, y: 0 }, { id: 'B', x: 0.5, y: 0 }], id: 'two' }));
+  await boardFile(
+    page,
+    JSON.stringify({
+      ...(JSON.parse(file) as object),
+      keys: [
+        { id: 'A', x: 0, y: 0 },
+        { id: 'B', x: 0.5, y: 0 },
+      ],
+      id: 'two',
+    }),
+  );
   await seeText(page, '.board-problems', 'lies on the key');
   expect(await page.$eval('.boards-out button', (button) => (button as HTMLButtonElement).disabled)).toBe(true);
   await page.close();
@@ -212,7 +222,9 @@ test('a profile takes its board along in its file', async () => {
   const other = await openPage(elsewhere, `${app.server.url}/shelf`);
   const path = join(temporaryFolder(), 'strip.json');
   writeFileSync(path, file);
-  const input = (await other.page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  const input = (await other.page.waitForSelector(
+    'input[aria-label="Profile files"]',
+  )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await seeText(other.page, '.shelf-card h3', 'Cue strip');
   await other.page.evaluate(() => {
