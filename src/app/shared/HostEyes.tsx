@@ -5,13 +5,21 @@
 import { Button, Checkbox, Modal, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { contactOf, type BoardKey } from '../../core/board';
-import { altGrOnHost, hostLayout, hostName, HOSTS, namedCharacter, type HostLayoutId } from '../../core/hosts';
+import {
+  altGrOnHost,
+  hostLayout,
+  hostName,
+  legendOnHost,
+  HOSTS,
+  namedCharacter,
+  type HostLayoutId,
+} from '../../core/hosts';
 import { legendOf, printAction } from '../../core/notation';
 import { reaimed, throughHost, type MeaningChange } from '../../core/probe';
-import { answerFrom } from '../../core/profile';
+import { answerFrom, type Action, type Profile } from '../../core/profile';
 import { MOST_LISTED } from '../../core/reading';
 import { useHosts } from '../state/hosts';
-import { textOf } from '../theme/dyes';
+import { textOf, threadOf } from '../theme/dyes';
 import { BoardView } from './BoardView';
 import type { KeyFace } from './Cap';
 import { keyName } from './keyNames';
@@ -22,6 +30,15 @@ import './hostEyes.css';
 type HostEyesProps = { bench: Bench; onClose: () => void };
 
 const HOST_OPTIONS = HOSTS.map(({ id, name }) => ({ value: id, label: name }));
+
+/** The keys to press there, by what stands on their caps. */
+function pressedThere(action: Action, host: HostLayoutId, profile: Profile): string {
+  if (action.do !== 'keys') return printAction(action, { ...profile, hostLayout: host }) ?? 'several keys';
+  const layout = hostLayout(host);
+  return action.codes
+    .map((code) => (code === 'AltRight' && layout.altGr ? 'AltGr' : legendOnHost(layout, code)))
+    .join('+');
+}
 
 /** One binding that would mean something else. */
 const ChangeRow = ({ bench, host, change }: { bench: Bench; host: HostLayoutId; change: MeaningChange }) => {
@@ -41,9 +58,7 @@ const ChangeRow = ({ bench, host, change }: { bench: Bench; host: HostLayoutId; 
       <td className="mono">{was}</td>
       <td className="mono">{becomes}</td>
       <td className={instead ? undefined : 'not-kept'}>
-        {instead
-          ? (printAction(instead, { ...profile, hostLayout: host }) ?? 'several keys')
-          : 'nothing makes it there'}
+        {instead ? pressedThere(instead, host, profile) : 'nothing makes it there'}
       </td>
     </tr>
   );
@@ -103,7 +118,7 @@ const Eyes = ({ bench, host, onClose }: HostEyesProps & { host: HostLayoutId }) 
               role="radio"
               aria-checked={id === layer?.id}
               className="text-layer"
-              style={{ color: textOf(dye) }}
+              style={{ '--mark': threadOf(dye), color: textOf(dye) } as React.CSSProperties}
               onClick={() => setLayer(id)}
             >
               <bdi>{name}</bdi>
@@ -125,7 +140,7 @@ const Eyes = ({ bench, host, onClose }: HostEyesProps & { host: HostLayoutId }) 
                 <th scope="col">key</th>
                 <th scope="col">now</th>
                 <th scope="col">there</th>
-                <th scope="col">aimed anew</th>
+                <th scope="col">aimed anew, by the caps there</th>
               </tr>
             </thead>
             <tbody>
