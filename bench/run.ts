@@ -1,6 +1,7 @@
 /** `npm run bench -- NAME`: runs one benchmark, or lists them. Figures are ratios within one run; machines differ. */
 import { deviceBench } from './device';
 import { engineBench } from './engine';
+import { hostsBench } from './hosts';
 import { imageBench } from './image';
 import { liveBench } from './live';
 import { macrosBench } from './macros';
@@ -10,6 +11,7 @@ import { wordsBench } from './words';
 const BENCHES: Record<string, () => void | Promise<void>> = {
   device: deviceBench,
   engine: engineBench,
+  hosts: hostsBench,
   image: imageBench,
   live: liveBench,
   macros: macrosBench,

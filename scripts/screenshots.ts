@@ -126,6 +126,30 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await (await page.waitForSelector('[data-key="NumpadAdd-2"]'))?.click();
     await wait(600);
   },
+  boards: async (page, url) => {
+    await page.goto(`${url}/boards`);
+    await (await page.waitForSelector('.begin-board ::-p-text(Split, columns staggered)'))?.click();
+    for (const [label, value] of [
+      ['rows', '4'],
+      ['thumb keys', '5'],
+    ] as const) {
+      await (await page.waitForSelector(`input[aria-label="${label}"]`))?.click({ count: 3 });
+      await page.keyboard.type(value);
+    }
+    await (await page.waitForSelector('button ::-p-text(Draw on this)'))?.click();
+    await page.waitForSelector('.drawing');
+    await page.click('input[aria-label="Name of the board"]', { count: 3 });
+    await page.keyboard.type('Mill bench 58');
+    await page.keyboard.press('Enter');
+    await page.click('[data-key="L2-5"]');
+    await (await page.waitForSelector('.press-in'))?.click();
+    await page.waitForSelector('.slip');
+  },
+  'host-eyes': async (page, url) => {
+    await page.goto(`${url}/profile/demo-prompt-book/layout`);
+    await (await page.waitForSelector('.board-host'))?.click();
+    await (await page.waitForSelector('.eyes .text-layer ::-p-text(Signs)'))?.click();
+  },
   shelf: async (page, url) => {
     await page.goto(`${url}/shelf`);
     await page.waitForSelector('.shelf-card');

@@ -2,11 +2,9 @@
 import { App as AntApp, ConfigProvider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { bringHosts } from '../core/hosts';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
-import { useBoards } from './state/boards';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
 import { antThemeOf } from './theme/cloth';
@@ -20,10 +18,15 @@ const Workbench = lazy(() => import('./frame/Workbench'));
 const LayoutBench = lazy(() => import('./layout/LayoutBench'));
 const TravelBench = lazy(() => import('./travel/TravelBench'));
 const MacrosBench = lazy(() => import('./macros/MacrosBench'));
-/** A text, or the keyboard's memory, may be of any host. */
-const TextBench = lazy(async () => (await bringHosts(), import('./text/TextBench')));
+/** A text, or the keyboard's memory, may be of any host: all of them are there before such a bench is. */
+async function withHosts<Bench>(bench: Promise<Bench>): Promise<Bench> {
+  const { bringHosts } = await import('../core/hosts');
+  await bringHosts();
+  return bench;
+}
+const TextBench = lazy(() => withHosts(import('./text/TextBench')));
 const TrialBench = lazy(() => import('./trial/TrialBench'));
-const DeviceBench = lazy(async () => (await bringHosts(), import('./device/DeviceBench')));
+const DeviceBench = lazy(() => withHosts(import('./device/DeviceBench')));
 
 /** On the very first start the demo is opened; afterwards the shelf is home. */
 const Home = () => {
@@ -35,8 +38,7 @@ const Home = () => {
 
 const Pages = () => {
   const status = useShelf((state) => state.status);
-  const boards = useBoards((state) => state.status);
-  if (status === 'loading' || boards === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
+  if (status === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
   return (
     <Suspense fallback={<Waiting what="Setting up the bench" />}>
       <Routes>

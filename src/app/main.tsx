@@ -8,14 +8,12 @@ import './theme/base.css';
 import './theme/styleNonce';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
-import { useBoards } from './state/boards';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
 
 const root = document.getElementById('root');
 if (root) {
   void usePreferences.getState().load();
-  void useBoards.getState().load();
   void useShelf.getState().load();
   createRoot(root).render(<App />);
 }

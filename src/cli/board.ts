@@ -27,7 +27,7 @@ export type BoardOptions = {
 /** A line of JSON for a family: what can be chosen, and the range of each. */
 function lineOf({ id, name, forms, choices }: Family): string {
   const ranges = Object.entries(choices).map(([what, { least, most, usual }]) => [what, { least, most, usual }]);
-  return JSON.stringify({ family: id, name, ...(forms.length > 0 && { forms }), ...Object.fromEntries(ranges) });
+  return JSON.stringify({ id, name, ...(forms.length > 0 && { forms }), ...Object.fromEntries(ranges) });
 }
 
 /** A number that was chosen, within its range. */

@@ -25,7 +25,8 @@ import { BoardPicture } from '../shared/BoardPicture';
 import { download, fileNameOf } from '../shared/download';
 import { isTyping } from '../shared/isTyping';
 import { ShelfBar } from '../shared/ShelfBar';
-import { useBoards, type OwnBoard } from '../state/boards';
+import { Waiting } from '../shared/Waiting';
+import { useBoards, useBoardsReady, type OwnBoard } from '../state/boards';
 import { newBoardId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import { threadOf } from '../theme/dyes';
@@ -348,6 +349,7 @@ const BoardsBench = () => {
   const unreadable = useBoards((state) => state.unreadable);
   const add = useBoards((state) => state.add);
   const input = useRef<HTMLInputElement>(null);
+  const areBoardsHere = useBoardsReady();
   const shown = own.find(({ board }) => board.id === boardId);
 
   const begin = (board: Board): void => {
@@ -416,7 +418,9 @@ const BoardsBench = () => {
             </p>
           )}
         </div>
-        {shown ? (
+        {!areBoardsHere ? (
+          <Waiting what="Reading your boards" />
+        ) : shown ? (
           <Drawing key={shown.board.id} own={shown} />
         ) : boardId === undefined ? (
           <Empty />

@@ -5,7 +5,7 @@ import { hostName } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
 import { useBodies } from '../state/bodies';
 import { useKeyboards } from '../state/keyboards';
-import { useBoard } from '../state/boards';
+import { useBoard, useBoardsReady } from '../state/boards';
 import { useHosts } from '../state/hosts';
 import { useProfile, useShelf } from '../state/shelf';
 import type { BenchContext } from '../shared/useBench';
@@ -85,6 +85,7 @@ const Workbench = () => {
   const { profileId = '' } = useParams();
   const { pathname } = useLocation();
   const profile = useProfile(profileId);
+  const areBoardsHere = useBoardsReady();
   const board = useBoard(profile?.board);
   const connect = useKeyboards((state) => state.connect);
   const reach = useBodies((state) => state.reach);
@@ -103,6 +104,7 @@ const Workbench = () => {
   const host = useHosts(profile ? [profile.hostLayout] : []);
 
   if (!profile) return <NotThere profileId={profileId} />;
+  if (!board && !areBoardsHere) return <Waiting what="Reading your boards" />;
   if (!board) return <UnknownBoard profile={profile} />;
   if (host.state === 'coming') return <Waiting what={`Reading the host layout ${hostName(profile.hostLayout)}`} />;
   if (host.state === 'missing') return <HostMissing profile={profile} onAgain={host.again} />;

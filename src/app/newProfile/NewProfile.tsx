@@ -10,7 +10,8 @@ import { movedToBoard } from '../../core/probe';
 import { BoardPicture } from '../shared/BoardPicture';
 import { ShelfBar } from '../shared/ShelfBar';
 import { freeName } from '../shared/freeName';
-import { boardNow, useBoards } from '../state/boards';
+import { Waiting } from '../shared/Waiting';
+import { boardNow, useBoards, useBoardsReady } from '../state/boards';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import './newProfile.css';
@@ -58,6 +59,7 @@ function startsFor(board: Board, shelf: readonly Profile[]): Start[] {
 const NewProfile = () => {
   const [search] = useSearchParams();
   const navigate = useNavigate();
+  const areBoardsHere = useBoardsReady();
   const own = useBoards((state) => state.own);
   const entries = useShelf((state) => state.entries);
   const add = useShelf((state) => state.add);
@@ -76,7 +78,7 @@ const NewProfile = () => {
   }, []);
 
   const board = boards.find(({ id }) => id === chosenBoard) ?? boards[0];
-  if (!board) return null;
+  if (!areBoardsHere || !board) return <Waiting what="Reading your boards" />;
   const profiles = entries.map(({ profile }) => profile);
   const starts = startsFor(board, profiles);
   const start = starts.find(({ id }) => id === chosenStart) ?? starts[0];

@@ -1,6 +1,6 @@
 /** The person's profiles as one file, whatever state they are in: it opens with “From a file”. */
 import { writeProfile, writeProfiles, type Profile } from '../../core/profile';
-import { ownBoardNow } from '../state/boards';
+import { ownBoardNow } from '../state/ownBoards';
 import { useShelf } from '../state/shelf';
 import { download, fileNameOf } from './download';
 

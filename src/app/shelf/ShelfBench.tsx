@@ -1,5 +1,5 @@
 /** The shelf: all profiles as small pieces of cloth, starting layouts, and the way in for files. */
-import { App as AntApp, Dropdown, Input, Modal } from 'antd';
+import { App as AntApp, Button, Dropdown, Input, Modal } from 'antd';
 import { useRef, useState, type DragEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
@@ -12,7 +12,7 @@ import { ShelfBar } from '../shared/ShelfBar';
 import { Named } from '../shared/named';
 import { saveAllAsFile, saveAsFile } from '../shared/rescue';
 import { WeavePicture } from '../shared/WeavePicture';
-import { useBoard, useBoards } from '../state/boards';
+import { useBoard, useBoards, useBoardsReady } from '../state/boards';
 import { newProfileId } from '../state/ids';
 import { useShelf, type ShelfEntry, type UnreadableRow } from '../state/shelf';
 import { openFiles } from './openFiles';
@@ -279,6 +279,7 @@ const RenameDialog = ({ profile, onClose }: { profile: Profile; onClose: () => v
 };
 
 const ShelfBench = () => {
+  useBoardsReady();
   const { message, modal } = AntApp.useApp();
   const entries = useShelf((state) => state.entries);
   const unreadable = useShelf((state) => state.unreadable);
@@ -338,14 +339,16 @@ const ShelfBench = () => {
           {unreadable.length > 0 && <Unreadable rows={unreadable} />}
         </section>
         <section aria-labelledby="new-title">
-          <h2 id="new-title">New</h2>
+          <p className="shelf-new">
+            <Button type="primary" onClick={() => void navigate('/new')}>
+              New profile …
+            </Button>{' '}
+            <span className="soft">
+              asks for your board, your host and a name; every question has an answer already
+            </span>
+          </p>
+          <h2 id="new-title">Or begin at once with</h2>
           <ul className="start-grid">
-            <li>
-              <Link className="start" to="/new">
-                <strong>New profile …</strong>
-                <span>your board, your host, a name; every question has an answer already</span>
-              </Link>
-            </li>
             {STARTS.map((layout) => (
               <li key={layout.name}>
                 <button type="button" className="start" onClick={() => start(layout)}>

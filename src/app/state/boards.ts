@@ -2,9 +2,11 @@
  * The boards of this browser: those that ship with Underloom, and one's own. A change is shown at once and kept a moment later; the
  * page says where each is. Undo keeps the boards from before, as long as the page is open.
  */
+import { useEffect } from 'react';
 import { create } from 'zustand';
 import { boardById, type Board } from '../../core/board';
 import { eraseBoard, loadBoard, loadBoards, reasonOf, storeBoard, type StoredBoard } from './store';
+import { foundBy, ownBoardNow } from './ownBoards';
 import { useShelf } from './shelf';
 
 export type BoardKeeping = { state: 'kept' | 'keeping' } | { state: 'notKept'; because: string };
@@ -215,6 +217,18 @@ export const useBoards = create<BoardsState>()((set, get) => {
   };
 });
 
+/** Reads the boards when nobody has yet. Until they are here, a profile's board may be one that is not known yet. */
+export function useBoardsReady(): boolean {
+  const status = useBoards((state) => state.status);
+  useEffect(() => {
+    begun ??= useBoards.getState().load();
+  }, []);
+  return status === 'ready';
+}
+let begun: Promise<void> | undefined;
+
+foundBy((id) => useBoards.getState().own.find(({ board }) => board.id === id)?.board);
+
 /** A board by its id, one's own among them; undefined when it is not known here. */
 export const useBoard = (id: string | undefined): Board | undefined => {
   const own = useBoards((state) => state.own.find(({ board }) => board.id === id)?.board);
@@ -223,7 +237,3 @@ export const useBoard = (id: string | undefined): Board | undefined => {
 
 /** The same, outside of drawing. */
 export const boardNow = (id: string): Board | undefined => boardById(id) ?? ownBoardNow(id);
-
-/** An own board by its id; undefined for those that ship with Underloom. */
-export const ownBoardNow = (id: string): Board | undefined =>
-  useBoards.getState().own.find(({ board }) => board.id === id)?.board;
