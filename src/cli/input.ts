@@ -96,7 +96,7 @@ export function loadDraft(
 export function loadProfiles(file: string, boardFile: string | undefined): Profile[] {
   const board = boardOf(boardFile);
   return fromJson(file, (text) =>
-    parseProfiles(text, board).map((read) => {
+    parseProfiles(text, board ? [board] : []).map((read) => {
       if ('profile' in read) return read.profile;
       throw read.problem;
     }),

@@ -3,8 +3,11 @@ import { Select } from 'antd';
 import type { RefObject } from 'react';
 import { Link } from 'react-router';
 import { sharersOf } from '../../core/board';
+import { hostLayout, hostName, pressesOfText } from '../../core/hosts';
 import { sentencesOf } from '../../core/notation';
+import { shortened } from '../../core/reading';
 import {
+  actionsOf,
   bindingOn,
   bindKeys,
   changeKeys,
@@ -35,6 +38,9 @@ type KeyCardProps = {
   swapsFrom: string | null;
   onSwap: (from: string | null) => void;
 };
+
+/** A long text is shown by its beginning. */
+const MOST_PRESSES = 24;
 
 export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
   const { profile, board, layer, layerIndex, selectedKey, selectedKeys, edit, tryEdit } = bench;
@@ -76,6 +82,11 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       : shown,
   );
   const sentences = sentencesOf(shown, timing, profile);
+  // On a US host everybody knows which keys make a text.
+  const texts =
+    profile.hostLayout === 'us'
+      ? []
+      : actionsOf(shown).flatMap(({ action }) => (action.do === 'text' && action.text !== '' ? [action.text] : []));
 
   return (
     <aside className="panel key-card" aria-label="Key card">
@@ -128,6 +139,14 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
         )}
         {sentences.map((sentence) => (
           <p key={sentence}>{sentence}</p>
+        ))}
+        {texts.map((text, n) => (
+          <p key={n} className="soft pressed-for-text">
+            pressed on a host with {hostName(profile.hostLayout)}:{' '}
+            <span className="mono">
+              {pressesOfText(hostLayout(profile.hostLayout), shortened(text, MOST_PRESSES)).join(' · ')}
+            </span>
+          </p>
         ))}
       </div>
       {binding.kind === 'stroke' && (

@@ -121,7 +121,10 @@ export async function openFiles(files: readonly File[], dialogs: Dialogs): Promi
     try {
       const text = textOfFile(new Uint8Array(await file.arrayBuffer()));
       await bringHosts();
-      const read = parseProfiles(text);
+      const read = parseProfiles(
+        text,
+        useBoards.getState().own.map(({ board }) => board),
+      );
       for (const one of read) {
         const id = 'profile' in one ? await bringIn(withBoard(one.profile, one.ownBoard), dialogs) : undefined;
         if ('problem' in one) fail(file, `${one.place}: ${one.problem.message}`);

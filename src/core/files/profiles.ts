@@ -99,9 +99,9 @@ export type Read = ({ place: string } & Filed) | { place: string; problem: Unrea
  * Every profile in a file: of one that holds a single profile, that one; of one that holds several, each by itself.
  * @throws Unreadable when it is no such file at all, or holds nothing but one profile that cannot be read
  */
-export function parseProfiles(text: string, board?: Board): Read[] {
+export function parseProfiles(text: string, boards: readonly Board[] = []): Read[] {
   if (isProfileText(text)) {
-    const read = readText(text, board ? [board] : []);
+    const read = readText(text, boards);
     const profiles = given(read);
     const ends = profiles.map((_, n) => profiles[n + 1]?.line ?? Infinity);
     if (profiles.length <= 1 && (read.problems.length > 0 || profiles.length === 0))

@@ -16,6 +16,7 @@ import {
   legendOnHost,
   levelsOf,
   namedCharacter,
+  pressesOfText,
   signOfChord,
   signOfDead,
   strokesOf,
@@ -165,6 +166,11 @@ describe('legends', () => {
     ['fr', 'ShiftLeft BracketLeft', undefined],
     ['de', 'ShiftRight AltRight KeyS', 'ẞ'],
   ])('on %s, %s is %s', (id, codes, sign) => expect(signOfChord(hostLayout(id), codes.split(' '))).toBe(sign));
+
+  test('what is pressed for a text, by the caps there', () => {
+    expect(pressesOfText(hostLayout('fr'), 'Où ê?€ж').join(' · ')).toBe('Shift+O · Ù · Space · ^◌ E · Shift+, · AltGr+E · ?');
+    expect(pressesOfText(hostLayout('de'), '@{').join(' · ')).toBe('AltGr+Q · AltGr+7');
+  });
 
   test('the levels of a key', () => expect(levelsOf(hostLayout('de'), 'KeyE')).toEqual(['e', 'E', '€', '€']));
 });

@@ -3,6 +3,7 @@ import { legendOfCode, titleOfCode, type Code } from '../codes';
 import { hostLayout } from './bring';
 import { levelsOf, signOfDead } from './characters';
 import { deadOf, type HostLayoutData, type Made } from './layout';
+import { codesOfStroke, strokesOf } from './strokes';
 
 /** Behind the sign of a dead key, which waits for the next. */
 const WAITS = '◌';
@@ -31,4 +32,16 @@ export function titleOnHost(layout: HostLayoutData, code: Code): string {
 export function altGrOnHost(layout: HostLayoutData, code: Code): string {
   const [plain = '', , made = ''] = layout.altGr ? levelsOf(layout, code) : [];
   return made === '' || made === plain || /^\s$/.test(made) ? '' : shownOf(layout, made);
+}
+
+/** What is pressed for a text on a host, character by character, by what stands on the caps there; `?` for what no keys make. */
+export function pressesOfText(layout: HostLayoutData, text: string): string[] {
+  const name = (code: Code): string =>
+    code === 'AltRight' ? 'AltGr' : code === 'ShiftLeft' ? 'Shift' : legendOnHost(layout, code);
+  return [...text].map(
+    (character) =>
+      strokesOf(layout, character)
+        ?.map((stroke) => codesOfStroke(stroke).map(name).join('+'))
+        .join(' ') ?? '?',
+  );
 }

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
-import { boardById, HARROW_64 } from '../../board';
+import { boardById, HARROW_64, TWILL_42 } from '../../board';
+import { bringHosts } from '../../hosts';
 import { bindKeys, changeKeys, mustEdit, readProfile, type Edit, type Profile } from '../../profile';
 import { parseLine, readText, rewriteText, writeText } from '..';
 import { randomProfile } from './randomProfiles';
@@ -180,6 +181,18 @@ test.each([
       // What is written anew from nothing would be the same few lines.
       expect(changes(text, after).into.length).toBeLessThanOrEqual(1);
     }
+});
+
+test('on another host the text says the same keys, and keeps its comments', async () => {
+  await bringHosts();
+  const text = `// by hand\n${writeText(PROMPT_BOOK, TWILL_42)}`;
+  for (const host of ['fr', 'tr', 'us-dvorak'] as const) {
+    const to = { ...PROMPT_BOOK, hostLayout: host };
+    const after = rewriteText(text, to);
+    expect(readOne(after)).toEqual(plain(to));
+    expect(after.startsWith('// by hand\n')).toBe(true);
+    expect(changes(text, after).into.length).toBeLessThan(8);
+  }
 });
 
 test('from any profile to any other, the text says what the profile says, and no comment is lost', () => {

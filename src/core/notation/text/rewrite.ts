@@ -336,6 +336,15 @@ export function rewriteText(text: string, to: Profile, boards: readonly Board[] 
   );
   if (!from) return text.trim() === '' ? writeText(to, board) : text;
   if (sameData(from, to)) return text;
+  if (from.hostLayout !== to.hostLayout && !isAhead && read.problems.length === 0) {
+    // On another host the characters of the text are other keys: it is read as that host would, before anything is compared.
+    const there = new Rewriting(text, read, index, { ...from, hostLayout: to.hostLayout }, board);
+    there.change(from);
+    const moved = there.lines.text();
+    const reread = readText(moved, boards);
+    const isThere = reread.profiles[placeOf(reread, to.id)]?.draft.hostLayout === to.hostLayout;
+    if (isThere && reread.problems.length === 0) return rewriteText(moved, to, boards);
+  }
   const rewriting = new Rewriting(text, read, index, to, board);
   rewriting.change(from);
   let changed = rewriting.lines.text();
