@@ -61,6 +61,14 @@ async function typeLine(page: Page, line: string): Promise<void> {
   await page.waitForSelector('.assign-reading, .assign-error');
 }
 
+/** Begins a board of one's own. */
+async function beginBoard(page: Page): Promise<void> {
+  await choose(page, '.begin-board ::-p-text(Number pad)');
+  await press(page, 'Draw on this');
+  await page.waitForSelector('.drawing');
+  await choose(page, '[data-key="NumLock"]');
+}
+
 const SHOW_DESK = '/profile/demo-show-desk';
 const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>][] = [
   ['shelf', '/shelf', '.shelf-card', AS_IT_OPENS],
@@ -76,6 +84,29 @@ const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => P
   ['finding', `${SHOW_DESK}/layout`, '.layout-bench', (page) => hands(page, '+ControlLeft +KeyK -KeyK -ControlLeft')],
   ['shortcuts', `${SHOW_DESK}/layout`, '.layout-bench', (page) => page.keyboard.type('?')],
   ['a joint press', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joint press')],
+  ['boards', '/boards', '.begin-board', AS_IT_OPENS],
+  ['drawing a board', '/boards', '.begin-board', (page) => beginBoard(page)],
+  [
+    'pressing keys in',
+    '/boards',
+    '.begin-board',
+    async (page) => {
+      await beginBoard(page);
+      await press(page, 'press each key in');
+    },
+  ],
+  ['a new profile', '/new', '.new-profile', AS_IT_OPENS],
+  ['another host', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.board-host')],
+  [
+    'another board',
+    '/shelf',
+    '.shelf-card',
+    async (page) => {
+      await choose(page, 'button[aria-label="More for Show desk"]');
+      await choose(page, '.ant-dropdown-menu-item ::-p-text(Copy for the Twill)');
+      await page.waitForSelector('.map-boards');
+    },
+  ],
   ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record')],
 ];
 

@@ -4,6 +4,7 @@ import { spawnSync } from 'node:child_process';
 import { request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { WebSocket } from 'ws';
+import { familyById, startingBoard } from '../src/core/board';
 import { ReportWriter, REQUEST } from '../src/core/device/linkReports';
 import { openBrowser, openPage, seeText, startApp, temporaryFolder, type AppServer, saveToKeyboard } from './browser';
 
@@ -37,6 +38,59 @@ const tryLink = (path: string, origin: string, send?: Uint8Array | string): Prom
     socket.on('close', (code) => resolve(`closed ${code}`));
     socket.on('error', () => undefined);
   });
+
+describe('boards of one’s own', () => {
+  const pad = startingBoard(familyById('number-pad')!, {}, { id: 'own-pad' });
+  const bring = async (board: object, more: { origin?: string; id?: string } = {}): Promise<string> => {
+    const response = await fetch(`${server.url}/boards/${more.id ?? 'own-pad'}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json', origin: more.origin ?? server.url },
+      body: JSON.stringify(board),
+    });
+    return `${response.status} ${await response.text()}`.trim();
+  };
+
+  test('each has its keyboard, and one that has changed begins anew', async () => {
+    const own = `http://127.0.0.1:${port}`;
+    const hello = (): Uint8Array => new ReportWriter(REQUEST.hello, 1, 9).u8(1).u8(9).sealed();
+    expect(await tryLink('/link/own-pad', own)).toBe('status 404');
+    expect(await bring(pad)).toBe('204');
+    expect(await tryLink('/link/own-pad', own, hello())).toBe('answer 129');
+    // What is the same stays as it is; what has changed pulls the cables of those who knew the old one.
+    const pulled = new Promise<number>((resolve) => {
+      const socket = new WebSocket(`ws://127.0.0.1:${port}/link/own-pad`, { origin: own });
+      socket.on('close', resolve);
+      socket.on('open', () => {
+        void bring(pad).then(() => bring({ ...pad, device: { ...pad.device, memoryBytes: 16_384 } }));
+      });
+    });
+    expect(await pulled).toBe(1001);
+    expect(await tryLink('/link/own-pad', own, hello())).toBe('answer 129');
+  });
+
+  test.each([
+    ['from another page', pad, { origin: 'http://elsewhere.example' }, '403 Only a page of Underloom may do this.'],
+    ['from no page', pad, { origin: '' }, '403'],
+    ['under another id', pad, { id: 'own-two' }, '400 The board has another id.'],
+    ['that is none', { keys: 'many' }, {}, '400 The board cannot be read'],
+    [
+      'with keys one upon another',
+      { ...pad, keys: [pad.keys[0], { ...pad.keys[1], x: 0.3 }] },
+      {},
+      '400 Keys of the board lie',
+    ],
+    ['that ships with Underloom', { ...pad, id: 'harrow-64' }, { id: 'harrow-64' }, '409 A board that ships'],
+    ['far too large', { ...pad, name: 'x'.repeat(300_000) }, {}, '400'],
+    ['with a path for an id', { ...pad, id: '../up' }, { id: '..%2Fup' }, '400'],
+  ])('a board %s is refused', async (_what, board, more, answer) => expect(await bring(board, more)).toContain(answer));
+
+  test('there is an end to how many', async () => {
+    const answers = [];
+    for (let n = 0; n < 62; n++) answers.push(await bring({ ...pad, id: `own-${n}` }, { id: `own-${n}` }));
+    expect(answers[0]).toBe('204');
+    expect(answers.at(-1)).toContain('409 This server has 60 keyboards already');
+  });
+});
 
 describe('the server keeps to itself', () => {
   test('it answers by its own name only', async () => {
