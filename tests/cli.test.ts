@@ -315,3 +315,85 @@ describe('text', () => {
     );
   });
 });
+
+describe('boards and hosts', () => {
+  test('every starting board that is listed is printed as a board that every command takes', () => {
+    const families = cli('board', '--list')
+      .out.trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { id: string; forms?: string[] });
+    expect(families.map(({ id }) => id)).toEqual(expect.arrayContaining(['full-size', 'split-staggered', 'grid']));
+    const iso = cli(
+      'board',
+      'full-size',
+      '--form',
+      'iso',
+      '--id',
+      'mine',
+      '--name',
+      'Mine',
+      '--controller',
+      'measured',
+    );
+    expect(JSON.parse(iso.out)).toMatchObject({ id: 'mine', name: 'Mine', analog: true, keys: { length: 105 } });
+    const board = put('mine.json', iso.out);
+    const own = { ...(JSON.parse(readFileSync(DESK, 'utf8')) as object), board: 'mine', joints: [], joinedLayers: [] };
+    const base = {
+      ...own,
+      layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: { Numpad5: { does: { kind: 'none' } } } }],
+      macros: [],
+      travel: { board: { mode: 'fixed', pointUm: 1500 }, keys: {} },
+    };
+    const profile = put('own.json', JSON.stringify(base));
+    expect(cli('check', profile)).toMatchObject({ status: 1 });
+    expect(cli('check', profile, '--board', board)).toMatchObject({ status: 0 });
+    // A profile's file may bring its board along.
+    expect(
+      cli('check', put('along.json', JSON.stringify({ ...base, ownBoard: JSON.parse(iso.out) as object }))),
+    ).toMatchObject({ status: 0 });
+  });
+
+  test.each([
+    [['board'], 'board needs the name of a starting board'],
+    [['board', 'octagon'], 'octagon: there is no such starting board; there are full-size'],
+    [['board', 'full-size', '--form', 'iec'], '--form: iec is none of ansi, iso, jis'],
+    [['board', 'grid', '--form', 'iso'], '--form: grid has no choice of form'],
+    [['board', 'split-staggered', '--rows', '6'], '--rows: must be a whole number from 3 to 5, not 6'],
+    [['board', 'full-size', '--rows', '3'], '--rows: full-size has no choice of rows'],
+    [['board', 'grid', '--id', '../up'], '--id: must be small letters'],
+    [['host', 'xx', '--type', 'a'], 'xx: there is no such host layout; there are us, us-intl'],
+    [['host', 'fr'], 'host needs --type'],
+  ])('%j is refused in one line', (args, message) => {
+    const { out, err, status } = cli(...args);
+    expect({ out, status }).toEqual({ out: '', status: 2 });
+    expect(err).toContain(message);
+    expect(err.trim().split('\n')).toHaveLength(1);
+  });
+
+  test('the strokes of a text, a line for each character', () => {
+    expect(cli('host', 'fr', '--type', 'É€ж').out).toBe(
+      '{"char":"É","strokes":[["AltRight","KeyM"],["ShiftLeft","KeyE"]]}\n' +
+        '{"char":"€","strokes":[["AltRight","KeyE"]]}\n' +
+        '{"char":"ж","strokes":null}\n',
+    );
+    const list = cli('host', '--list').out.trim().split('\n');
+    expect(list).toHaveLength(22);
+    expect(list).toContain('{"id":"fr","name":"French","xkb":"fr"}');
+    expect(list).toContain('{"id":"ch-fr","name":"French (Switzerland)","xkb":"ch","variant":"fr"}');
+  });
+
+  test('replay shows what the profile’s own host makes of it', () => {
+    const plain = JSON.parse(readFileSync(DESK, 'utf8')) as { layers: { keys: Record<string, unknown> }[] };
+    plain.layers[0]!.keys.KeyB = { does: { kind: 'act', action: { do: 'text', text: 'déjà', gapMs: 0 } } };
+    const french = put('french.json', JSON.stringify({ ...plain, hostLayout: 'fr' }));
+    const strokes = put('b.csv', 't_us,key,depth_um\n0,KeyB,4000\n20000,KeyB,0\n100000,KeyA,4000\n700000,KeyA,0\n');
+    expect(cli('replay', '--profile', french, '--strokes', strokes, '--text').out).toBe('déjàq\n');
+    expect(cli('replay', '--profile', french, '--strokes', strokes, '--text', '--repeat').out).toBe('déjàqqqqq\n');
+    const lacking = put('lacking.json', JSON.stringify(plain));
+    expect(cli('replay', '--profile', lacking, '--strokes', strokes).err).toContain(
+      '“é” (U+00E9), number 2 of the text',
+    );
+    expect(cli('image', french, '-o', at('french.bin'))).toMatchObject({ status: 0 });
+    expect(cli('replay', '--image', at('french.bin'), '--strokes', strokes, '--text').out).toBe('déjàq\n');
+  });
+});

@@ -8,9 +8,10 @@ import {
   type DeviceLimits,
   type Drawn,
 } from '../../core/board';
+import { resolutionOf } from '../../core/plan';
 import { sameData } from '../../core/profile';
 
-type NumberLimit = Exclude<keyof DeviceLimits, 'lamps'>;
+type NumberLimit = Exclude<keyof DeviceLimits, 'lamps' | 'travelStepUm'>;
 
 const LIMITS: readonly { name: NumberLimit; says: string; unit?: string; factor?: number }[] = [
   { name: 'layers', says: 'layers' },
@@ -80,6 +81,19 @@ export const ControllerPanel = ({ board, onDraw }: ControllerPanelProps) => {
             }
           />
         </label>
+        {board.analog && (
+          <label>
+            <span>
+              in steps of<span className="soft"> mm</span>
+            </span>
+            <InputNumber
+              aria-label="in steps of"
+              step={0.01}
+              value={resolutionOf(board) / 1000}
+              onChange={(value) => typeof value === 'number' && limit('travelStepUm', Math.round(value * 1000))}
+            />
+          </label>
+        )}
         <span className="controller-yes">
           <Checkbox
             checked={board.analog}

@@ -3,7 +3,7 @@
  * dragged, or moved with the arrow keys; across the middle they change limbs.
  */
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { crossingAt, gapsOf, moveSpan, removeSpan, RESOLUTION_UM } from '../../core/plan';
+import { crossingAt, gapsOf, moveSpan, removeSpan } from '../../core/plan';
 import { printAction, type NotationContext } from '../../core/notation';
 import { DYES, type Span } from '../../core/profile';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
@@ -27,6 +27,8 @@ type Dragged = { part: number; what: 'from' | 'to' | 'whole'; offsetUm: number }
 type StrokeLoopProps = {
   spans: readonly Span[];
   travelUm: number;
+  /** What the board measures depths in, in µm. */
+  stepUm: number;
   context: NotationContext;
   chosen: number;
   onChoose: (part: number) => void;
@@ -40,7 +42,7 @@ export const dyeOfPart = (part: number) => DYES[part % DYES.length] ?? 'indigo';
 export const partName = (span: Span, context: NotationContext): string =>
   printAction(span.action, context) ?? span.action.do;
 
-export const StrokeLoop = ({ spans, travelUm, context, chosen, onChoose, onChange }: StrokeLoopProps) => {
+export const StrokeLoop = ({ spans, travelUm, stepUm, context, chosen, onChoose, onChange }: StrokeLoopProps) => {
   const svg = useRef<SVGSVGElement>(null);
   const [dragged, setDragged] = useState<Dragged | null>(null);
   const scale = loopScale(spans.length, travelUm);
@@ -65,13 +67,13 @@ export const StrokeLoop = ({ spans, travelUm, context, chosen, onChoose, onChang
   const drag = (event: PointerEvent): void => {
     const at = placeAt(event);
     if (!dragged || at === undefined || event.buttons === 0) return;
-    onChange(moveSpan(spans, dragged.part, dragged.what, at - dragged.offsetUm, travelUm), true);
+    onChange(moveSpan(spans, dragged.part, dragged.what, at - dragged.offsetUm, travelUm, stepUm), true);
   };
   const keyDown = (event: KeyboardEvent, { part, what, crossing, placeUm }: LoopHandle): void => {
     const deeper = crossing.going === 'down' ? 1 : -1;
     const by = {
-      ArrowDown: RESOLUTION_UM * deeper,
-      ArrowUp: -RESOLUTION_UM * deeper,
+      ArrowDown: stepUm * deeper,
+      ArrowUp: -stepUm * deeper,
       PageDown: BIG_STEP_UM * deeper,
       PageUp: -BIG_STEP_UM * deeper,
     }[event.key];
@@ -84,10 +86,10 @@ export const StrokeLoop = ({ spans, travelUm, context, chosen, onChoose, onChang
       requestAnimationFrame(() => svg.current?.querySelector<SVGElement>('.loop-handle')?.focus());
     } else if (by !== undefined) {
       // A step never turns into the other limb: that is what the arrows to the side are for.
-      const limit = crossing.going === 'down' ? [0, travelUm] : [travelUm + RESOLUTION_UM, 2 * travelUm];
+      const limit = crossing.going === 'down' ? [0, travelUm] : [travelUm + stepUm, 2 * travelUm];
       const to = Math.min(limit[1] ?? 0, Math.max(limit[0] ?? 0, placeUm + by));
-      onChange(moveSpan(spans, part, what, to, travelUm), true);
-    } else if (isSide) onChange(moveSpan(spans, part, what, 2 * travelUm - placeUm, travelUm), true);
+      onChange(moveSpan(spans, part, what, to, travelUm, stepUm), true);
+    } else if (isSide) onChange(moveSpan(spans, part, what, 2 * travelUm - placeUm, travelUm, stepUm), true);
     else return;
     event.preventDefault();
   };

@@ -1,6 +1,7 @@
 /** The travel bench: the board as a map of depths, a switch with a pretend finger, and the card of the selected keys. */
 import { Segmented } from 'antd';
 import { lazy, Suspense, useState } from 'react';
+import { resolutionOf } from '../../core/plan';
 import { actuationOf, keysLike } from '../../core/profile';
 import type { BoardKey } from '../../core/board';
 import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../../core/hands';
@@ -211,6 +212,7 @@ const TravelBench = () => {
               <StrokeLoop
                 spans={plan.spans}
                 travelUm={board.travelUm}
+                stepUm={resolutionOf(board)}
                 context={profile}
                 chosen={part}
                 onChoose={setPart}

@@ -10,7 +10,7 @@ import {
   type FingerSpeed,
 } from '../../core/profile';
 import { parseActuation, printActuation } from '../../core/notation';
-import { RESOLUTION_UM, snappedUm } from '../../core/plan';
+import { resolutionOf, snappedUm } from '../../core/plan';
 import { LIMITS, sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
 import { keysName } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
@@ -123,7 +123,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
           <Slider
             min={least}
             max={most}
-            step={RESOLUTION_UM}
+            step={resolutionOf(board)}
             value={um}
             tooltip={{ open: false }}
             ariaLabelForHandle={`${label}, in µm`}
@@ -134,9 +134,9 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
             aria-label={`${label}, in mm`}
             min={least / 1000}
             max={most / 1000}
-            step={0.01}
+            step={resolutionOf(board) / 1000}
             value={um / 1000}
-            onChange={(value) => put(set(snappedUm((value ?? 0) * 1000) || least), true)}
+            onChange={(value) => put(set(snappedUm((value ?? 0) * 1000, resolutionOf(board)) || least), true)}
           />
           <span className="soft">mm</span>
         </div>

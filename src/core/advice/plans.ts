@@ -1,7 +1,7 @@
 /** Advice on stroke plans: ends that are never reached, one usage held by two parts, depths finer than can be measured. */
 import type { Board, KeyId } from '../board';
 import { titleOfCode } from '../codes';
-import { reachOf, RESOLUTION_UM, snappedUm } from '../plan';
+import { reachOf, resolutionOf, snappedUm } from '../plan';
 import {
   bindKeys,
   endIsReached,
@@ -25,7 +25,10 @@ function heldBy(action: Action): string[] {
   return action.do === 'keys' ? action.codes : [];
 }
 
-const snap = (crossing: Crossing): Crossing => ({ ...crossing, atUm: snappedUm(crossing.atUm) });
+const snap = (crossing: Crossing, stepUm: number): Crossing => ({
+  ...crossing,
+  atUm: snappedUm(crossing.atUm, stepUm),
+});
 
 /** Advice on the stroke plan of one key. */
 export function planAdvice(
@@ -46,6 +49,7 @@ export function planAdvice(
   });
   const changed = (at: number, span: Span): Span[] => spans.map((other, n) => (n === at ? span : other));
   const found: Advice[] = [];
+  const stepUm = resolutionOf(board);
   spans.forEach((span, n) => {
     const back = turnedBack(span.from);
     if (span.to && !endIsReached(span) && !sameData(span.to, back)) {
@@ -58,12 +62,12 @@ export function planAdvice(
         ),
       );
     }
-    if ([span.from, span.to].some((crossing) => crossing && snappedUm(crossing.atUm) !== crossing.atUm)) {
+    if ([span.from, span.to].some((crossing) => crossing && snappedUm(crossing.atUm, stepUm) !== crossing.atUm)) {
       found.push(
         advise(
           n,
-          `part ${n + 1} has depths finer than the board measures, ${mm(RESOLUTION_UM)}.`,
-          changed(n, { ...span, from: snap(span.from), ...(span.to && { to: snap(span.to) }) }),
+          `part ${n + 1} has depths finer than the board measures, ${mm(stepUm)}.`,
+          changed(n, { ...span, from: snap(span.from, stepUm), ...(span.to && { to: snap(span.to, stepUm) }) }),
           'Round them',
         ),
       );

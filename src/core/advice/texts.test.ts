@@ -32,11 +32,7 @@ test.each([
 
 test('it is said where it is, on a key and in a macro', () => {
   const macro = macroFromLines({ id: 'm', name: 'Safe pin', press: '"4711"' });
-  const profile = sketchProfile(
-    { Base: { A: 'type "kX9$mPq2wz"', B: 'play Safe pin' } },
-    {},
-    { macros: [macro] },
-  );
+  const profile = sketchProfile({ Base: { A: 'type "kX9$mPq2wz"', B: 'play Safe pin' } }, {}, { macros: [macro] });
   const said = adviceOn(mustBeSound(profile)).filter(({ message }) => message.includes('password'));
   expect(said.map(({ path }) => path.join('/'))).toEqual([
     'layers/0/keys/KeyA/does/action/text',

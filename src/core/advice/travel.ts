@@ -1,31 +1,32 @@
 /** Advice on travel settings: depths finer than can be measured, and movements that a resting finger makes by itself. */
 import type { Board } from '../board';
-import { RESOLUTION_UM, snappedUm } from '../plan';
+import { resolutionOf, snappedUm } from '../plan';
 import { setActuation, setBoardActuation, type Actuation, type Profile } from '../profile';
 import type { Advice } from './advice';
 
 const FIGURES = ['pointUm', 'releaseUm', 'pressUm'] as const;
 
 /** An actuation with every depth a multiple of what is measured; the same object when it is. */
-function snap(actuation: Actuation): Actuation {
+function snap(actuation: Actuation, stepUm: number): Actuation {
   const own = actuation as Partial<Record<(typeof FIGURES)[number], number>>;
-  const off = FIGURES.filter((name) => own[name] !== undefined && snappedUm(own[name]) !== own[name]);
+  const off = FIGURES.filter((name) => own[name] !== undefined && snappedUm(own[name], stepUm) !== own[name]);
   if (off.length === 0) return actuation;
-  return { ...actuation, ...Object.fromEntries(off.map((name) => [name, snappedUm(own[name] ?? 0)])) };
+  return { ...actuation, ...Object.fromEntries(off.map((name) => [name, snappedUm(own[name] ?? 0, stepUm)])) };
 }
 
 /** Advice on how keys fire and let go. */
 export function travelAdvice(profile: Profile, board: Board): Advice[] {
   if (!board.analog) return [];
-  const message = `a depth is finer than the ${board.name} measures, ${RESOLUTION_UM / 1000} mm.`;
+  const stepUm = resolutionOf(board);
+  const message = `a depth is finer than the ${board.name} measures, ${stepUm / 1000} mm.`;
   const { travel } = profile;
   const found: Advice[] = [];
-  if (snap(travel.board) !== travel.board) {
-    const fix = setBoardActuation(snap(travel.board));
+  if (snap(travel.board, stepUm) !== travel.board) {
+    const fix = setBoardActuation(snap(travel.board, stepUm));
     found.push({ path: ['travel', 'board'], layer: '', message, fix, fixName: 'Round it' });
   }
   for (const [key, actuation] of Object.entries(travel.keys)) {
-    const to = snap(actuation);
+    const to = snap(actuation, stepUm);
     if (to === actuation) continue;
     const fix = setActuation(profile, [key], to);
     found.push({

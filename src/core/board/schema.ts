@@ -61,6 +61,8 @@ export const deviceLimitsSchema = z.strictObject({
   spansPerKey: count(64),
   joints: count(255),
   lamps: z.boolean(),
+  /** How fine travel is measured, in µm; 10 when left out. */
+  travelStepUm: z.int().min(1).max(500).optional(),
 });
 
 /** A board's id names its keyboard, and the file in which that keeps its memory. */

@@ -14,10 +14,11 @@ export function moveSpan(
   what: 'from' | 'to' | 'whole',
   placeUm: number,
   travelUm: number,
+  stepUm?: number,
 ): Span[] {
   const span = spans[at];
   if (!span) return [...spans];
-  const crossing = crossingAt(placeUm, travelUm);
+  const crossing = crossingAt(placeUm, travelUm, stepUm);
   if (what === 'to')
     return span.to && !isSame(crossing, span.from) ? replaced(spans, at, { ...span, to: crossing }) : [...spans];
   if (what === 'from' || !span.to) {
@@ -28,7 +29,7 @@ export function moveSpan(
   const first = LIMITS.depthUm.least;
   const last = 2 * travelUm - LIMITS.depthUm.least;
   const fromUm = Math.min(Math.max(placeOf(crossing, travelUm), first, first - lengthUm), last, last - lengthUm);
-  const [from, to] = [crossingAt(fromUm, travelUm), crossingAt(fromUm + lengthUm, travelUm)];
+  const [from, to] = [crossingAt(fromUm, travelUm, stepUm), crossingAt(fromUm + lengthUm, travelUm, stepUm)];
   return isSame(from, to) ? [...spans] : replaced(spans, at, { ...span, from, to });
 }
 

@@ -2,23 +2,30 @@
  * One press as a loop: 0 at the top, on the way down; the travel at the bottom; twice the travel at the top again. Every
  * crossing of a stroke plan has one place on it, and on a whole press the places are met in order.
  */
+import type { Board } from '../board';
 import { endIsReached, LIMITS, turnedBack, type Crossing, type Span } from '../profile';
 
-/** What depths are measured in, in µm. */
+/** What depths are measured in, in µm, on a board that does not say. */
 export const RESOLUTION_UM = 10;
 
-/** A depth as it can be measured. */
-export const snappedUm = (um: number): number => Math.round(um / RESOLUTION_UM) * RESOLUTION_UM;
+/** What depths are measured in on a board, in µm. */
+export const resolutionOf = ({ device }: Pick<Board, 'device'>): number => device.travelStepUm ?? RESOLUTION_UM;
+
+/** A depth as it can be measured, in steps of so many µm. */
+export const snappedUm = (um: number, stepUm = RESOLUTION_UM): number => Math.round(um / stepUm) * stepUm;
 
 /** The place of a crossing on the loop, in µm. */
 export const placeOf = ({ going, atUm }: Crossing, travelUm: number): number =>
   going === 'down' ? atUm : 2 * travelUm - atUm;
 
 /** The crossing at a place of the loop, snapped to what can be measured and crossed. */
-export function crossingAt(placeUm: number, travelUm: number): Crossing {
+export function crossingAt(placeUm: number, travelUm: number, stepUm = RESOLUTION_UM): Crossing {
   const isDown = placeUm <= travelUm;
   const depth = isDown ? placeUm : 2 * travelUm - placeUm;
-  return { going: isDown ? 'down' : 'up', atUm: Math.min(travelUm, Math.max(LIMITS.depthUm.least, snappedUm(depth))) };
+  return {
+    going: isDown ? 'down' : 'up',
+    atUm: Math.min(travelUm, Math.max(LIMITS.depthUm.least, snappedUm(depth, stepUm))),
+  };
 }
 
 /** Where a part of a plan is on one whole press, in places of the loop; a mark begins and ends at one place. */
