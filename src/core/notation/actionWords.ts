@@ -187,7 +187,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     begins: {},
     // A button alone is an action of its own; as the one key of a chord it goes by its usage.
     print: ({ codes }, context) =>
-      codes.length === 1 ? wordOfCode(codes[0] ?? '') : (printSign(codes, context) ?? printChord(codes)),
+      printSign(codes, context) ?? (codes.length === 1 ? wordOfCode(codes[0] ?? '') : printChord(codes)),
     says: ({ codes }, lasting, context) =>
       lasting !== 'tap' || codes.every(isModifier)
         ? `holds ${chordTitle(codes, context)}${untilUp(lasting)}`

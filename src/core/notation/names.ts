@@ -1,6 +1,15 @@
 /** What names in a line refer to, and how names, chords, times and texts are written in it. */
 import { buttonOfCode, codeOfWord, wordOfCode } from '../codes';
-import { codesOfStroke, hostLayout, signOfChord, strokeOf, titleOnHost, type HostLayoutId } from '../hosts';
+import {
+  codesOfStroke,
+  hostLayout,
+  levelsOf,
+  signOfChord,
+  strokeOf,
+  titleOnHost,
+  type HostLayoutData,
+  type HostLayoutId,
+} from '../hosts';
 import { sameData, type Layer, type Macro } from '../profile';
 import { foreign } from '../reading';
 
@@ -42,10 +51,17 @@ function wordInChord(code: string): string {
 /** Signs that mean something else in a line, or in a row of a text. */
 const SIGN_OF_THE_LINE = /[,;:&"#\\(){}[\]$|+\-.=/'`×]/;
 
+/** What a key alone makes on this host, where that is no word of another key: `é`, `ß`. */
+function ownCharacter(host: HostLayoutData, codes: readonly string[]): string | undefined {
+  const [only = '', second] = codes;
+  const [made = ''] = second === undefined ? levelsOf(host, only) : [];
+  return /^[^\0-\x7f]$/u.test(made) ? made : undefined;
+}
+
 /** A chord that is only a character of this host, as that character: `!`, `€`; `undefined` for other chords. */
 export function printSign(codes: readonly string[], { hostLayout: id = 'us' }: NotationContext): string | undefined {
   const host = hostLayout(id);
-  const sign = signOfChord(host, codes);
+  const sign = signOfChord(host, codes) ?? ownCharacter(host, codes);
   if (sign === undefined || SIGN_OF_THE_LINE.test(sign) || codeOfWord(sign) !== undefined) return undefined;
   const stroke = strokeOf(host, sign);
   return stroke && sameData(codesOfStroke(stroke), codes) ? sign : undefined;
