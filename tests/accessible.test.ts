@@ -31,6 +31,7 @@ const KNOWN: readonly [rule: string, since: string, views: readonly string[]][] 
       'a joint press',
       'two readings',
       'not understood',
+      'another host',
     ],
   ],
   [
@@ -48,6 +49,7 @@ const KNOWN: readonly [rule: string, since: string, views: readonly string[]][] 
       'recording',
       'two readings',
       'not understood',
+      'another host',
     ],
   ],
 ];

@@ -70,8 +70,20 @@ function legendOf(key: BoardKey, host: HostLayoutId): string {
   return key.code === 'ContextMenu' && key.id === 'Fn' ? 'Fn' : legendOnHost(hostLayout(host), key.code);
 }
 
-const labelOf = (key: BoardKey, isWrong: boolean): string =>
+/** As much of it as fits. */
+const shownLegend = (key: BoardKey, host: HostLayoutId): string => legendOf(key, host).slice(0, 6);
+
+/** The bar of a key's finger: at the left for the left hand, at the right for the right one, along the whole key for either. */
+function fingerBar({ w, hand }: BoardKey): { x: number; width: number } {
+  const whole = Math.max(8, w * UNIT - 15);
+  const width = hand === 'either' ? whole : whole * 0.62;
+  return { x: hand === 'right' ? 6 + whole - width : 6, width };
+}
+
+const labelOf = (key: BoardKey, host: HostLayoutId, isWrong: boolean): string =>
   [
+    // What is seen comes first, so that it can be said to the computer.
+    ...(legendOf(key, host) === '' ? [] : [shownLegend(key, host)]),
     key.id,
     key.code === undefined ? 'no code yet' : legendOfCode(key.code),
     key.hand === 'either' ? `either ${key.finger}` : `${key.hand} ${key.finger}`,
@@ -250,29 +262,23 @@ export const BoardCanvas = ({
             className={`drawn-key ${isSelected ? 'selected' : ''} ${wrong.has(key.id) ? 'wrong' : ''} ${key.id === asked ? 'asked' : ''}`}
             transform={`translate(${key.x * UNIT} ${key.y * UNIT})${turn}`}
             role="button"
-            aria-label={labelOf(key, wrong.has(key.id))}
+            aria-label={labelOf(key, host, wrong.has(key.id))}
             aria-pressed={isSelected}
             tabIndex={key.id === last ? 0 : -1}
             onFocus={() => selected.length === 0 && onSelect([key.id])}
           >
             <path className="drawn-body" d={capPath(key)} strokeLinejoin="round" />
             <text x={7} y={17}>
-              {legendOf(key, host).slice(0, 6)}
+              {shownLegend(key, host)}
             </text>
             <rect
               className="drawn-finger"
-              x={6}
+              {...fingerBar(key)}
               y={key.h * UNIT - 11}
-              width={Math.max(6, key.w * UNIT - 15)}
               height={3}
               rx={1.5}
               fill={threadOf(FINGER_DYES[key.finger])}
             />
-            {key.hand !== 'either' && (
-              <text className="drawn-hand" x={key.w * UNIT - 10} y={key.h * UNIT - 15} textAnchor="end">
-                {key.hand === 'left' ? 'l' : 'r'}
-              </text>
-            )}
           </g>
         );
       })}

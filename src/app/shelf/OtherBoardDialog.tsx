@@ -44,13 +44,13 @@ export const OtherBoardDialog = ({ profile, from, to, name, onClose }: OtherBoar
   const faceFrom = (key: BoardKey): KeyFace => {
     const there = map.get(contactOf(from, key.id));
     return {
-      label: `${keyName(from, key.id)} goes ${there ? `to ${keyName(to, there.to)}, ${BY[there.by]}` : 'nowhere'}`,
+      label: `${legendOn(profile, contactOf(from, key.id))} ${keyName(from, key.id)} goes ${there ? `to ${keyName(to, there.to)}, ${BY[there.by]}` : 'nowhere'}`,
       className: `${key.id === chosen ? 'selected' : ''} ${there ? (there.by === 'code' ? '' : 'map-placed') : 'map-lost'}`,
-      cap: { main: legendOn(profile, contactOf(from, key.id)), small: there ? '' : 'stays' },
+      cap: { main: legendOn(profile, contactOf(from, key.id)) },
     };
   };
   const faceTo = (key: BoardKey): KeyFace => ({
-    label: `${keyName(to, key.id)}${key.id === target?.to ? ', where the chosen key goes' : ''}`,
+    label: `${legendOn(preview, contactOf(to, key.id))} ${keyName(to, key.id)}${key.id === target?.to ? ', where the chosen key goes' : ''}`,
     className: key.id === target?.to ? 'selected' : '',
     cap: { main: legendOn(preview, contactOf(to, key.id)) },
   });
@@ -107,7 +107,7 @@ export const OtherBoardDialog = ({ profile, from, to, name, onClose }: OtherBoar
           <p>
             {lost.length} thing{lost.length > 1 ? 's do' : ' does'} not come along:
           </p>
-          <ul className="shelf-lost">
+          <ul className="shelf-lost" tabIndex={0} aria-label="What does not come along">
             {lost.map(({ layer, key, message }) => (
               <li key={`${layer}/${key}/${message}`}>
                 {layer !== '' && <strong>{layer}: </strong>}
