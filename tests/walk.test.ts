@@ -5,12 +5,15 @@
  */
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
+import { boardSchema } from '../src/core/board';
 import { readProfile, printProblem } from '../src/core/profile';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
 import { openPage, wait } from './browser';
 
 const SEED = Number(process.env.WALK_SEED ?? 11);
+/** Where the walk begins and comes back to, when it is about one place: `WALK_AT=/boards`. */
+const AT = process.env.WALK_AT;
 const STEPS = Number(process.env.WALK_STEPS ?? 180);
 jest.setTimeout(120_000 + STEPS * 1500);
 jest.retryTimes(0);
@@ -73,7 +76,7 @@ const controlsOf = (page: Page): Promise<Control[]> =>
   page.evaluate(() => {
     const found: Control[] = [];
     const wanted =
-      'button, a[href^="/"], input, textarea, [role=slider], [role=option], [role=menuitem], [tabindex="0"], [data-key], .ant-select, .ant-segmented-item, .ant-checkbox-wrapper, .ant-radio-wrapper, canvas, svg.loop, .ant-select-item-option, .ant-dropdown-menu-item';
+      'button, a[href^="/"], input, textarea, [role=slider], [role=option], [role=menuitem], [tabindex="0"], [data-key], [data-handle], .ant-select, .ant-segmented-item, .ant-checkbox-wrapper, .ant-radio-wrapper, canvas, svg.loop, .ant-select-item-option, .ant-dropdown-menu-item';
     for (const element of document.querySelectorAll<HTMLElement>(wanted)) {
       const box = element.getBoundingClientRect();
       if (box.width < 2 || box.height < 2 || element.matches(':disabled, [type=file], [aria-disabled=true]')) continue;
@@ -94,30 +97,34 @@ const controlsOf = (page: Page): Promise<Control[]> =>
     return found;
   });
 
-/** Every row of the store, as the browser has it. */
-const stored = async (page: Page): Promise<{ id: string; profile: unknown }[]> =>
+/** Every row of a table of the store, as the browser has it. */
+const stored = async (page: Page, table: string): Promise<{ id: string; profile?: unknown; board?: unknown }[]> =>
   page.evaluate(
-    () =>
-      new Promise<{ id: string; profile: unknown }[]>((resolve, reject) => {
+    (name) =>
+      new Promise<{ id: string }[]>((resolve, reject) => {
         const opening = indexedDB.open('underloom');
         opening.onerror = () => reject(new Error('no store'));
         opening.onsuccess = () => {
-          const reading = opening.result.transaction('profiles').objectStore('profiles').getAll();
+          const reading = opening.result.transaction(name).objectStore(name).getAll();
           reading.onsuccess = () => {
             opening.result.close();
-            resolve(reading.result as { id: string; profile: unknown }[]);
+            resolve(reading.result as { id: string }[]);
           };
         };
       }),
+    table,
   );
 
 test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
   const random = seeded(SEED);
   const below = (count: number): number => Math.floor(random() * count);
   const pick = <T>(list: readonly T[]): T => list[below(list.length)] as T;
-  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/layout`);
+  const { page, complaints } = await openPage(
+    app.browser,
+    `${app.server.url}${AT ?? '/profile/demo-show-desk/layout'}`,
+  );
   page.on('dialog', (dialog) => void dialog.accept());
-  await page.waitForSelector('.layout-bench');
+  await page.waitForSelector(AT === undefined ? '.layout-bench' : 'main');
   const walked: string[] = [];
   const log = (what: string): void => void walked.push(what);
 
@@ -159,7 +166,9 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     else {
       const profile = pick(['demo-show-desk', 'demo-prompt-book']);
       const bench = pick(['layout', 'travel', 'macros', 'text', 'trial', 'device']);
-      await page.goto(what === 5 ? `${app.server.url}/shelf` : `${app.server.url}/profile/${profile}/${bench}`);
+      await page.goto(
+        `${app.server.url}${AT ?? (what === 5 ? pick(['/shelf', '/boards', '/new']) : `/profile/${profile}/${bench}`)}`,
+      );
     }
     await wait(120);
   };
@@ -180,7 +189,9 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
       () => document.querySelector('.shelf-title')?.textContent?.match(/kept in this browser|none yet/),
       { timeout: 10_000 },
     );
-    const rows = await stored(page);
+    const rows = await stored(page, 'profiles');
+    for (const { id, board } of await stored(page, 'boards'))
+      expect([id, boardSchema.safeParse(board).error?.issues ?? []]).toEqual([id, []]);
     for (const { id, profile } of rows) {
       const read = readProfile(profile);
       expect('problems' in read ? `${id}: ${printProblem(read.problems[0]!)}` : id).toBe(id);
