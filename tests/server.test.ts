@@ -6,7 +6,16 @@ import type { AddressInfo } from 'node:net';
 import { WebSocket } from 'ws';
 import { familyById, startingBoard } from '../src/core/board';
 import { ReportWriter, REQUEST } from '../src/core/device/linkReports';
-import { openBrowser, openPage, seeText, startApp, temporaryFolder, type AppServer, saveToKeyboard } from './browser';
+import {
+  openBrowser,
+  openPage,
+  saveToKeyboard,
+  seeText,
+  startApp,
+  temporaryFolder,
+  wait,
+  type AppServer,
+} from './browser';
 
 jest.setTimeout(90_000);
 
@@ -56,15 +65,17 @@ describe('boards of one’s own', () => {
     expect(await tryLink('/link/own-pad', own)).toBe('status 404');
     expect(await bring(pad)).toBe('204');
     expect(await tryLink('/link/own-pad', own, hello())).toBe('answer 129');
-    // What is the same stays as it is; what has changed pulls the cables of those who knew the old one.
-    const pulled = new Promise<number>((resolve) => {
-      const socket = new WebSocket(`ws://127.0.0.1:${port}/link/own-pad`, { origin: own });
-      socket.on('close', resolve);
-      socket.on('open', () => {
-        void bring(pad).then(() => bring({ ...pad, device: { ...pad.device, memoryBytes: 16_384 } }));
-      });
-    });
-    expect(await pulled).toBe(1001);
+    // What is the same stays as it is; what has changed waits until nobody works with the old one.
+    const changed = { ...pad, device: { ...pad.device, memoryBytes: 16_384 } };
+    const socket = new WebSocket(`ws://127.0.0.1:${port}/link/own-pad`, { origin: own });
+    await new Promise((resolve) => socket.once('open', resolve));
+    expect(await bring(pad)).toBe('204');
+    expect(await bring(changed)).toContain('409 Another page works with this board');
+    const closed = new Promise((resolve) => socket.once('close', resolve));
+    socket.close();
+    await closed;
+    await wait(100);
+    expect(await bring(changed)).toBe('204');
     expect(await tryLink('/link/own-pad', own, hello())).toBe('answer 129');
   });
 

@@ -20,7 +20,7 @@ const TravelBench = lazy(() => import('./travel/TravelBench'));
 const MacrosBench = lazy(() => import('./macros/MacrosBench'));
 /** A text, or the keyboard's memory, may be of any host: all of them are there before such a bench is. */
 async function withHosts<Bench>(bench: Promise<Bench>): Promise<Bench> {
-  const { bringHosts } = await import('../core/hosts');
+  const { bringHosts } = await import('../core/hosts/bring');
   await bringHosts();
   return bench;
 }

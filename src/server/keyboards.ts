@@ -21,10 +21,12 @@ export type Keyboards = {
   list(): { id: string; name: string; trouble?: string }[];
   keyboard(boardId: string): Keyboard | undefined;
   /**
-   * Takes a board that a page brings. When it was brought before and has changed, its keyboard begins anew on the same memory.
+   * Takes a board that a page brings. When it was brought before and has changed, its keyboard begins anew on the same memory; while a page
+   * has its link to the old one open, that one stays.
+   * @param isPlugged whether a page has
    * @returns a sentence when it cannot be taken
    */
-  bring(board: Board): Promise<string | undefined>;
+  bring(board: Board, isPlugged: boolean): Promise<string | undefined>;
   /** Pulls all cables, and waits until what is being written is written. */
   close(): Promise<void>;
 };
@@ -70,12 +72,14 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
         ...('trouble' in keyboard && { trouble: keyboard.trouble }),
       })),
     keyboard: (boardId) => keyboards.get(boardId),
-    bring: async (board) => {
+    bring: async (board, isPlugged) => {
       if (boardById(board.id)) return 'A board that ships with Underloom has that id.';
       // One after the other: a keyboard that begins anew waits for what its memory still has to write.
       const turn = bringing.then(async () => {
         const there = keyboards.get(board.id);
         if (there && sameData(there.board, board)) return undefined;
+        if (there && isPlugged)
+          return 'Another page works with this board as it was drawn there; close that page first.';
         if (!there && keyboards.size >= MOST_KEYBOARDS)
           return `This server has ${MOST_KEYBOARDS} keyboards already; that is all it holds.`;
         if (there && 'simulation' in there) there.simulation.close();

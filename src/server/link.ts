@@ -107,8 +107,15 @@ function parsedAct(text: string): ReturnType<typeof handSchema.parse> | undefine
   }
 }
 
+/** All cables of a server. */
+export type Cables = {
+  pull(): void;
+  /** Whether a page has its link to a keyboard open. */
+  isPlugged(boardId: string): boolean;
+};
+
 /**
- * Serves links on an HTTP server, and returns what pulls all cables.
+ * Serves links on an HTTP server, and returns its cables.
  * @param isOthers whether somebody else takes an upgrade (the bundler, in development); all others are refused at once
  */
 export function acceptLinks(
@@ -116,9 +123,10 @@ export function acceptLinks(
   keyboards: Keyboards,
   log: Logger,
   isOthers: (request: IncomingMessage) => boolean,
-): () => void {
+): Cables {
   const links = new WebSocketServer({ noServer: true, maxPayload: REPORT_BYTES, perMessageDeflate: false });
   const hands = new WebSocketServer({ noServer: true, maxPayload: MOST_ACT_BYTES, perMessageDeflate: false });
+  const plugged = new Map<WebSocket, string>();
   const accept = (
     keyboard: Keyboard,
     { what }: Asked,
@@ -132,8 +140,11 @@ export function acceptLinks(
     }
     (what === 'link' ? links : hands).handleUpgrade(request, socket, head, (webSocket) => {
       webSocket.on('error', (error) => log.info({ error: error.message }, 'a link broke'));
-      if (what === 'link') connectLink(webSocket, keyboard.simulation);
-      else connectHand(webSocket, keyboard.simulation);
+      if (what === 'link') {
+        plugged.set(webSocket, keyboard.board.id);
+        webSocket.on('close', () => plugged.delete(webSocket));
+        connectLink(webSocket, keyboard.simulation);
+      } else connectHand(webSocket, keyboard.simulation);
     });
   };
   server.on('upgrade', (request, socket, head) => {
@@ -146,7 +157,10 @@ export function acceptLinks(
       refuse(socket, asked || !/^\/(link|hand)\//.test(request.url ?? '') ? '404 Not Found' : '403 Forbidden');
     }
   });
-  return () => {
-    for (const socket of [...links.clients, ...hands.clients]) socket.terminate();
+  return {
+    pull: () => {
+      for (const socket of [...links.clients, ...hands.clients]) socket.terminate();
+    },
+    isPlugged: (boardId) => [...plugged.values()].includes(boardId),
   };
 }

@@ -13,7 +13,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { boardSchema, isBoardSound } from '../core/board';
 import { bringHosts } from '../core/hosts';
-import { acceptLinks } from './link';
+import { acceptLinks, type Cables } from './link';
 import { openKeyboards, type Keyboards } from './keyboards';
 import { isOwnHost } from './ownName';
 
@@ -43,7 +43,7 @@ function onlyFromOwnPage(request: Request, response: Response, next: NextFunctio
 
 /** A page brings a board of its person's own. */
 const takeBoard =
-  (keyboards: Keyboards) =>
+  (keyboards: Keyboards, cables: Cables) =>
   async (request: Request, response: Response): Promise<void> => {
     const refuse = (reason: string): void => void response.status(400).type('text/plain').send(reason);
     const board = boardSchema.safeParse(request.body);
@@ -51,7 +51,7 @@ const takeBoard =
     else if (board.data.id !== request.params.id) refuse('The board has another id.');
     else if (!isBoardSound(board.data)) refuse('Keys of the board lie one upon another; move them apart first.');
     else {
-      const refused = await keyboards.bring(board.data);
+      const refused = await keyboards.bring(board.data, cables.isPlugged(board.data.id));
       if (refused === undefined) response.status(204).end();
       else response.status(409).type('text/plain').send(refused);
     }
@@ -147,13 +147,13 @@ export async function startServer({
   app.get('/keyboards.json', (_request, response) => {
     response.set('Cache-Control', 'no-store').json({ keyboards: keyboards.list() });
   });
-  app.put('/boards/:id', onlyFromOwnPage, express.json({ limit: MOST_BOARD_BYTES }), takeBoard(keyboards));
-  const pullCables = acceptLinks(
+  const cables = acceptLinks(
     server,
     keyboards,
     log,
     (request) => development && request.headers['sec-websocket-protocol'] === 'vite-hmr',
   );
+  app.put('/boards/:id', onlyFromOwnPage, express.json({ limit: MOST_BOARD_BYTES }), takeBoard(keyboards, cables));
   const closeApp = development ? await developedApp(app, server) : (builtApp(app, appFolder), () => Promise.resolve());
   app.use(badRequest(log));
   try {
@@ -169,7 +169,7 @@ export async function startServer({
     port: (server.address() as AddressInfo).port,
     stop: async () => {
       const closed = new Promise<void>((resolve) => server.close(() => resolve()));
-      pullCables();
+      cables.pull();
       server.closeAllConnections();
       await keyboards.close();
       await closeApp();

@@ -5,7 +5,8 @@
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import { boardById, type Board } from '../../core/board';
-import { eraseBoard, loadBoard, loadBoards, reasonOf, storeBoard, type StoredBoard } from './store';
+import { eraseBoard, loadBoard, loadBoards, storeBoard, type StoredBoard } from './boardStore';
+import { reasonOf } from './database';
 import { foundBy, ownBoardNow } from './ownBoards';
 import { useShelf } from './shelf';
 

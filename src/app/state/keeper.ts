@@ -5,7 +5,8 @@
  */
 import { applyAct, newDocument, refusalOf, type Act, type Document, type Profile } from '../../core/profile';
 import { newActId } from './ids';
-import { loadWhole, reasonOf, write, type Stored, type Written } from './store';
+import { reasonOf } from './database';
+import { loadWhole, write, type Stored, type Written } from './store';
 import { tellOtherWindows } from './windows';
 
 /** Where a profile is: on the disk; on its way there, since a time of the page's clock in ms; or only on this page. */

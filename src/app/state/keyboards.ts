@@ -16,6 +16,7 @@ import type { Sound } from '../../core/check';
 import { decodeImage, decodeRecordings, encodeImage, type Recording } from '../../core/image';
 import { sameData, type Profile } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
+import { useBoards } from './boards';
 import { rememberImage } from './savedImages';
 import { chooseOnUsb, openTransport, type KeyboardHome } from './transports';
 
@@ -280,6 +281,14 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
 
     client: (boardId) => clients.get(boardId),
   };
+});
+
+// A board of one's own that is drawn on, here or in another window, is another keyboard from then on.
+useBoards.subscribe(({ own }) => {
+  for (const { board } of own) {
+    const known = latest.get(board.id);
+    if (known && known !== board) void useKeyboards.getState().connect(board);
+  }
 });
 
 export const useKeyboard = (boardId: string): KeyboardState =>

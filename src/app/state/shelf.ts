@@ -15,6 +15,7 @@ import {
 } from '../../core/profile';
 import { foreign } from '../../core/reading';
 import { newActId, newProfileId } from './ids';
+import { onStoreGone, reasonOf } from './database';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
 import {
   erase,
@@ -23,8 +24,6 @@ import {
   loadPreference,
   loadShelf,
   loadText,
-  onStoreGone,
-  reasonOf,
   storePreference,
   storeText,
   type KeptText,

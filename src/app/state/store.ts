@@ -7,37 +7,9 @@
  * one order, and none can overwrite another's. The steps stand in rows of their own, so that an edit writes one of them
  * and not five hundred.
  */
-import Dexie, { type EntityTable, type Table } from 'dexie';
-import { boardSchema, type Board } from '../../core/board';
-import {
-  applyAct,
-  printProblem,
-  problemsOfZod,
-  readProfile,
-  refusalOf,
-  type Act,
-  type Document,
-  type Step,
-} from '../../core/profile';
+import { applyAct, printProblem, readProfile, refusalOf, type Act, type Document, type Step } from '../../core/profile';
 import { z } from '../../core/reading';
-
-/** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
-type ProfileRow = {
-  id: string;
-  changedAt: number;
-  revision: number;
-  first: number;
-  position: number;
-  /** The last acts that were applied, so that none is applied twice. */
-  recent: string[];
-  profile: unknown;
-};
-type StepRow = { profile: string; place: number; step: unknown };
-/** The text of a profile as its person wrote it, with comments and order; what it says is the profile's business. */
-type TextRow = { id: string; text: string; of: string };
-/** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
-type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
-type StoredPreference = { name: string; value: unknown };
+import { database, inTime, opened, OPENS_WITHIN_MS, WRITES_WITHIN_MS, type StepRow } from './database';
 
 const rowSchema = z.object({
   id: z.string(),
@@ -49,24 +21,6 @@ const rowSchema = z.object({
   profile: z.unknown(),
 });
 const stepHead = z.looseObject({ id: z.string(), what: z.string(), undo: z.looseObject({}), redo: z.looseObject({}) });
-
-// What is said to be kept is on the disk: the browser answers only when it has flushed (IndexedDB 3.0, section 2.7.1).
-const database = new Dexie('underloom', { chromeTransactionDurability: 'strict' }) as Dexie & {
-  profiles: EntityTable<ProfileRow, 'id'>;
-  steps: Table<StepRow, [string, number]>;
-  preferences: EntityTable<StoredPreference, 'name'>;
-  texts: EntityTable<TextRow, 'id'>;
-  boards: EntityTable<BoardRow, 'id'>;
-};
-database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
-database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name' });
-const TABLES = { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' };
-database.version(3).stores(TABLES);
-database.version(4).stores({ ...TABLES, boards: 'id' });
-
-// A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
-// could then never open it. A page that listens for its unloading is not kept.
-if (typeof window !== 'undefined') window.addEventListener('unload', () => database.close());
 
 /**
  * A profile as the store has it. `base` is the place of the first step of `document`: older ones, from `first` on, may not be
@@ -87,64 +41,7 @@ export type UnreadableRow = { id: string; profile: unknown; reason: string };
 /** What was written: the document as it now is, and what became of the acts. */
 export type Written = Stored & { applied: Act[]; refused: { act: Act; reason: string }[] };
 
-/** What the other side of a request may be: an answer that never comes is an error as well. */
-export class NoAnswer extends Error {}
-
-/** How long the browser may take to open its store, and to write to it, in ms. */
-const OPENS_WITHIN_MS = 5000;
-const WRITES_WITHIN_MS = 12_000;
 const MOST_RECENT = 200;
-
-/** The answer, or an error when there is none in time. What comes later is not looked at. */
-function inTime<T>(work: PromiseLike<T>, withinMs: number): Promise<T> {
-  return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new NoAnswer('the browser’s store does not answer')), withinMs);
-    work.then(
-      (value) => {
-        clearTimeout(timer);
-        resolve(value);
-      },
-      (error: unknown) => {
-        clearTimeout(timer);
-        reject(error instanceof Error ? error : new Error(String(error)));
-      },
-    );
-  });
-}
-
-/** Why the store refused, as the end of “not kept: …”. */
-export function reasonOf(error: unknown): string {
-  const inner = error instanceof Error && 'inner' in error && error.inner instanceof Error ? error.inner : error;
-  const name = inner instanceof Error ? inner.name : '';
-  switch (name) {
-    case 'QuotaExceededError':
-      return 'the browser has no more room for this page';
-    case 'MissingAPIError':
-    case 'SecurityError':
-    case 'InvalidStateError':
-      return 'the browser does not let this page keep anything';
-    case 'VersionError':
-      return 'a newer version of this page has changed the store; load the page again';
-    case 'DatabaseClosedError':
-      return 'the browser has closed its store';
-    default:
-      return inner instanceof Error && inner.message !== '' ? inner.message.slice(0, 120) : 'the browser’s store fails';
-  }
-}
-
-/** Opens the store when it is not open; a store that was closed is opened anew. */
-async function opened(): Promise<void> {
-  if (!database.isOpen()) await inTime(database.open(), OPENS_WITHIN_MS);
-}
-
-/** Calls back when the browser, or another window, takes the store away. */
-export function onStoreGone(gone: () => void): void {
-  database.on('close', gone);
-  database.on('versionchange', () => {
-    database.close();
-    gone();
-  });
-}
 
 const tail = (id: string, from: number): [[string, number], [string, number]] => [
   [id, from],
@@ -364,67 +261,6 @@ export async function storeText(id: string, kept: KeptText, known: string | unde
     return text;
   });
   return inTime(work, WRITES_WITHIN_MS);
-}
-
-/** A board as the store has it; `revision` counts the writes. */
-export type StoredBoard = { board: Board; revision: number; changedAt: number };
-
-const boardRowSchema = z.object({
-  id: z.string(),
-  revision: z.int().min(0).catch(0),
-  changedAt: z.number().catch(0),
-  board: z.unknown(),
-});
-
-function readBoardRow(raw: unknown): StoredBoard | { id: string; reason: string } {
-  const { id, revision, changedAt, board } = boardRowSchema.parse(raw);
-  const result = boardSchema.safeParse(board);
-  if (result.success) return { board: result.data, revision, changedAt };
-  const [problem] = problemsOfZod(result.error);
-  return { id, reason: problem ? printProblem(problem) : 'is not right' };
-}
-
-/** Every own board, the last changed first; and why others cannot be read. */
-export async function loadBoards(): Promise<{ stored: StoredBoard[]; unreadable: { id: string; reason: string }[] }> {
-  await opened();
-  const rows = (await inTime(database.boards.toArray(), OPENS_WITHIN_MS)).map(readBoardRow);
-  return {
-    stored: rows.flatMap((row) => ('board' in row ? row : [])).sort((a, b) => b.changedAt - a.changedAt),
-    unreadable: rows.flatMap((row) => ('board' in row ? [] : row)),
-  };
-}
-
-/** One own board; undefined when it is not there, or cannot be read. */
-export async function loadBoard(id: string): Promise<StoredBoard | undefined> {
-  await opened();
-  const row = await inTime(database.boards.get(id), OPENS_WITHIN_MS);
-  const read = row && readBoardRow(row);
-  return read && 'board' in read ? read : undefined;
-}
-
-/**
- * Keeps an own board, unless another window has kept another one than this window knows of.
- * @param known the revision that this window knows; 0 for a new one
- * @returns what is kept now: this one, or that of the other window
- */
-export async function storeBoard(board: Board, known: number): Promise<StoredBoard> {
-  await opened();
-  const work = database.transaction('rw', database.boards, async (): Promise<StoredBoard> => {
-    const row = await database.boards.get(board.id);
-    const there = row && readBoardRow(row);
-    if (there && !('board' in there)) throw new Error('what is stored under its id cannot be read');
-    if (there && there.revision !== known) return there;
-    // One that another window has taken away is there again: nobody draws on a board without wanting it.
-    const stored = { board, revision: known + 1, changedAt: Date.now() };
-    await database.boards.put({ id: board.id, ...stored });
-    return stored;
-  });
-  return inTime(work, WRITES_WITHIN_MS);
-}
-
-export async function eraseBoard(id: string): Promise<void> {
-  await opened();
-  await inTime(database.boards.delete(id), WRITES_WITHIN_MS);
 }
 
 /** A preference, or the default when there is none or it is not what it should be. */

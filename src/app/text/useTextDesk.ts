@@ -7,7 +7,8 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } f
 import type { Board } from '../../core/board';
 import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
 import { editTowards, sameData, type Profile } from '../../core/profile';
-import { loadText, reasonOf, storeText, type KeptText } from '../state/store';
+import { reasonOf } from '../state/database';
+import { loadText, storeText, type KeptText } from '../state/store';
 import { useEntry, useShelf } from '../state/shelf';
 
 /** What the page knows of where the text is. */

@@ -12,6 +12,11 @@ export const HostScreen = ({ session }: { session: TrialSession }) => (
           {piece.text === '\n' ? '⏎\n' : piece.text === '\t' ? '⇥' : piece.text}
         </span>
       ))}
+      {session.host.waiting !== '' && (
+        <span className="host-waiting" title="a dead key waits for the next">
+          {session.host.waiting}
+        </span>
+      )}
       <span className="host-cursor" aria-hidden="true" />
     </p>
     <p className="soft host-note">

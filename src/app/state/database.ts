@@ -1,0 +1,98 @@
+/**
+ * The browser's database: its tables, how it is opened, and what is said when it does not answer. What stands in the tables is the business
+ * of `store.ts` (profiles, texts, preferences) and `boardStore.ts`.
+ */
+import Dexie, { type EntityTable, type Table } from 'dexie';
+
+/** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
+export type ProfileRow = {
+  id: string;
+  changedAt: number;
+  revision: number;
+  first: number;
+  position: number;
+  /** The last acts that were applied, so that none is applied twice. */
+  recent: string[];
+  profile: unknown;
+};
+export type StepRow = { profile: string; place: number; step: unknown };
+/** The text of a profile as its person wrote it, with comments and order; what it says is the profile's business. */
+export type TextRow = { id: string; text: string; of: string };
+/** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
+export type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
+export type StoredPreference = { name: string; value: unknown };
+
+// What is said to be kept is on the disk: the browser answers only when it has flushed (IndexedDB 3.0, section 2.7.1).
+export const database = new Dexie('underloom', { chromeTransactionDurability: 'strict' }) as Dexie & {
+  profiles: EntityTable<ProfileRow, 'id'>;
+  steps: Table<StepRow, [string, number]>;
+  preferences: EntityTable<StoredPreference, 'name'>;
+  texts: EntityTable<TextRow, 'id'>;
+  boards: EntityTable<BoardRow, 'id'>;
+};
+database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
+database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name' });
+const TABLES = { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' };
+database.version(3).stores(TABLES);
+database.version(4).stores({ ...TABLES, boards: 'id' });
+
+// A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
+// could then never open it. A page that listens for its unloading is not kept.
+if (typeof window !== 'undefined') window.addEventListener('unload', () => database.close());
+
+/** What the other side of a request may be: an answer that never comes is an error as well. */
+export class NoAnswer extends Error {}
+
+/** How long the browser may take to open its store, and to write to it, in ms. */
+export const OPENS_WITHIN_MS = 5000;
+export const WRITES_WITHIN_MS = 12_000;
+/** The answer, or an error when there is none in time. What comes later is not looked at. */
+export function inTime<T>(work: PromiseLike<T>, withinMs: number): Promise<T> {
+  return new Promise((resolve, reject) => {
+    const timer = setTimeout(() => reject(new NoAnswer('the browser’s store does not answer')), withinMs);
+    work.then(
+      (value) => {
+        clearTimeout(timer);
+        resolve(value);
+      },
+      (error: unknown) => {
+        clearTimeout(timer);
+        reject(error instanceof Error ? error : new Error(String(error)));
+      },
+    );
+  });
+}
+
+/** Why the store refused, as the end of “not kept: …”. */
+export function reasonOf(error: unknown): string {
+  const inner = error instanceof Error && 'inner' in error && error.inner instanceof Error ? error.inner : error;
+  const name = inner instanceof Error ? inner.name : '';
+  switch (name) {
+    case 'QuotaExceededError':
+      return 'the browser has no more room for this page';
+    case 'MissingAPIError':
+    case 'SecurityError':
+    case 'InvalidStateError':
+      return 'the browser does not let this page keep anything';
+    case 'VersionError':
+      return 'a newer version of this page has changed the store; load the page again';
+    case 'DatabaseClosedError':
+      return 'the browser has closed its store';
+    default:
+      return inner instanceof Error && inner.message !== '' ? inner.message.slice(0, 120) : 'the browser’s store fails';
+  }
+}
+
+/** Opens the store when it is not open; a store that was closed is opened anew. */
+export async function opened(): Promise<void> {
+  if (!database.isOpen()) await inTime(database.open(), OPENS_WITHIN_MS);
+}
+
+/** Calls back when the browser, or another window, takes the store away. */
+export function onStoreGone(gone: () => void): void {
+  database.on('close', gone);
+  database.on('versionchange', () => {
+    database.close();
+    gone();
+  });
+}
