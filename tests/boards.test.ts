@@ -198,6 +198,43 @@ test('two windows: what one draws comes to the other, and nothing is overwritten
   await other.page.close();
 });
 
+test('a board that is drawn on after a profile was saved to it is another keyboard: what was stored stays as it is, and it is saved anew', async () => {
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/boards`);
+  await choose(page, '.begin-board ::-p-text(Number pad)');
+  await press(page, 'Draw on this');
+  await page.waitForSelector('.drawing');
+  await kept(page);
+  const drawing = page.url();
+  await press(page, 'New profile on it');
+  await seeText(page, '.new-answers [role=status]', 'guessed');
+  await press(page, 'Make it');
+  await page.waitForSelector('.layout-bench');
+  const profile = page.url();
+  await saveToKeyboard(page);
+  await page.goto(drawing);
+  await page.waitForSelector('.drawing');
+  await press(page, 'add');
+  await page.$eval('.drawn-key.selected', (key) => (key as SVGElement).focus());
+  for (let n = 0; n < 5; n++) await control(page, 'ArrowDown');
+  await kept(page);
+  await page.goto(profile);
+  await page.waitForSelector('.layout-bench');
+  expect(await page.$$eval('.board [data-key]', (keys) => keys.length)).toBe(18);
+  await seeText(page, '.link-state', 'connected');
+  await seeText(page, '.save-button', 'Save to keyboard');
+  await page.click('[data-key="K18"]');
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type('F13');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.sentences', 'It sends F13');
+  await saveToKeyboard(page);
+  await page.click('.benches a[href$="/device"]');
+  await seeText(page, '[data-testid=slot-1]', 'cannot be read');
+  await seeText(page, '[data-testid=slot-2]', 'Number pad 17');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('a profile takes its board along in its file', async () => {
   const board = { ...startingBoard(familyById('grid')!, { rows: 1, columns: 4 }), id: 'cue-strip', name: 'Cue strip' };
   const { page } = await openPage(app.browser, `${app.server.url}/boards`);
