@@ -144,7 +144,9 @@ describe('a trial', () => {
     session.run([{ tUs: 0, key: 'KeyB', depthUm: HARROW_64.travelUm }], at(100));
     expect([session.lanes.held('host'), session.lanes.held('fingers')]).toEqual([[], []]);
     session.finger('KeyB', true, at(200));
-    expect(session.host.line()).toBe('bb');
+    expect(session.lanes.host.filter(({ name }) => name === 'KeyB')).toHaveLength(2);
+    // What is held down repeats at the host, until it is lifted.
+    expect(session.host.line()).toMatch(/^b{3,}$/);
   });
 
   test('after closing, fingers do nothing', () => {
