@@ -111,6 +111,8 @@ test('a text that the host lacks is named, with a way out', async () => {
   const { page } = await open(plain());
   await assign(page, 'KeyA', 'type "50 €"');
   await page.keyboard.press('Enter');
+  await seeText(page, '.lacking', 'It has on one with');
+  await seeText(page, '.lacking', 'on Linux Ctrl+Shift+U, then 20ac, then Space');
   await choose(page, '.bar ::-p-text(to look at)');
   await seeText(page, '.look-at', '“€” (U+20AC)');
   await press(page, 'Leave out “€” (U+20AC)');

@@ -1,6 +1,6 @@
 /** The key card: one key on one layer. The assign line, what it does in sentences, its presses, its moments, and its notes. */
 import { Select } from 'antd';
-import type { RefObject } from 'react';
+import { Fragment, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { sharersOf } from '../../core/board';
 import { hostLayout, hostName, pressesOfText } from '../../core/hosts';
@@ -26,6 +26,7 @@ import { textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
 import { EveryProfile } from './EveryProfile';
 import { KeyMoves } from './KeyMoves';
+import { LackingChoices } from './LackingChoices';
 import { OverlapRules } from './OverlapRules';
 import { PressTable } from './PressTable';
 import { TimeRuler } from '../shared/TimeRuler';
@@ -82,11 +83,9 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       : shown,
   );
   const sentences = sentencesOf(shown, timing, profile);
-  // On a US host everybody knows which keys make a text.
-  const texts =
-    profile.hostLayout === 'us'
-      ? []
-      : actionsOf(shown).flatMap(({ action }) => (action.do === 'text' && action.text !== '' ? [action.text] : []));
+  const texts = actionsOf(shown).flatMap(({ action }) =>
+    action.do === 'text' && action.text !== '' ? [action.text] : [],
+  );
 
   return (
     <aside className="panel key-card" aria-label="Key card">
@@ -141,12 +140,18 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           <p key={sentence}>{sentence}</p>
         ))}
         {texts.map((text, n) => (
-          <p key={n} className="soft pressed-for-text">
-            pressed on a host with {hostName(profile.hostLayout)}:{' '}
-            <span className="mono">
-              {pressesOfText(hostLayout(profile.hostLayout), shortened(text, MOST_PRESSES)).join(' · ')}
-            </span>
-          </p>
+          <Fragment key={n}>
+            {/* On a US host everybody knows which keys make a text. */}
+            {profile.hostLayout !== 'us' && (
+              <p className="soft pressed-for-text">
+                pressed on a host with {hostName(profile.hostLayout)}:{' '}
+                <span className="mono">
+                  {pressesOfText(hostLayout(profile.hostLayout), shortened(text, MOST_PRESSES)).join(' · ')}
+                </span>
+              </p>
+            )}
+            <LackingChoices text={text} host={profile.hostLayout} />
+          </Fragment>
         ))}
       </div>
       {binding.kind === 'stroke' && (
