@@ -168,7 +168,9 @@ describe('legends', () => {
   ])('on %s, %s is %s', (id, codes, sign) => expect(signOfChord(hostLayout(id), codes.split(' '))).toBe(sign));
 
   test('what is pressed for a text, by the caps there', () => {
-    expect(pressesOfText(hostLayout('fr'), 'Où ê?€ж').join(' · ')).toBe('Shift+O · Ù · Space · ^◌ E · Shift+, · AltGr+E · ?');
+    expect(pressesOfText(hostLayout('fr'), 'Où ê?€ж').join(' · ')).toBe(
+      'Shift+O · Ù · Space · ^◌ E · Shift+, · AltGr+E · ?',
+    );
     expect(pressesOfText(hostLayout('de'), '@{').join(' · ')).toBe('AltGr+Q · AltGr+7');
   });
 

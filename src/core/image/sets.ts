@@ -84,4 +84,3 @@ export const SET = Object.fromEntries(NAMES.map((name, n) => [name, n])) as Reco
 
 /** What lists of options are numbered by their places. */
 export const LAYER_HOWS = ['while', 'flip', 'go', 'once'] as const;
-

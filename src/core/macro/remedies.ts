@@ -37,7 +37,10 @@ export type Remedies = {
 export function remediesFor(score: Score, hz: number, pollUs: number, host: HostLayoutId = 'us'): Remedies {
   const intervalUs = 1_000_000 / hz;
   const most = Math.ceil(intervalUs / TIME_STEP_US) * TIME_STEP_US;
-  const shortest = Math.min(...seenBy(score, hz, pollUs, host).demands.map(({ fromUs, toUs }) => toUs - fromUs), intervalUs);
+  const shortest = Math.min(
+    ...seenBy(score, hz, pollUs, host).demands.map(({ fromUs, toUs }) => toUs - fromUs),
+    intervalUs,
+  );
   const longestStretch = shortest > 0 ? Math.ceil((intervalUs / shortest) * 100) / 100 + STRETCH_STEP : 1;
   const round = (factor: number): number => Math.round(factor * 100) / 100;
   const stretch = leastOf(

@@ -347,12 +347,7 @@ describe('text', () => {
       ['a dead key is a stroke of its own', 'fr', 'type "ê"', '0 +[, 0 -[, 0 +E, 0 -E'],
       ['AltGr', 'de', 'type "@"', '0 +RightAlt, 0 +Q, 0 -Q, 0 -RightAlt'],
       ['the key that makes it there', 'fr', 'type "a"', '0 +Q, 0 -Q'],
-      [
-        'Shift around the letter of a dead key alone',
-        'fr',
-        'type "Ê"',
-        '0 +[, 0 -[, 0 +Shift, 0 +E, 0 -E, 0 -Shift',
-      ],
+      ['Shift around the letter of a dead key alone', 'fr', 'type "Ê"', '0 +[, 0 -[, 0 +Shift, 0 +E, 0 -E, 0 -Shift'],
     ])('%s', (_what, hostLayout, line, outcome) => {
       const profile = sketchProfile({ Base: { A: line } }, {}, { hostLayout });
       expect(shortly(replay(compile(profile), fingers('+A 0, -A 5'))).join(', ')).toBe(outcome);
