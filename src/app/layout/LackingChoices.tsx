@@ -12,7 +12,7 @@ import {
 import { useHosts } from '../state/hosts';
 
 /** So many characters are explained, and so many layouts are named for each. */
-const MOST_CHARACTERS = 3;
+const MOST_CHARACTERS = 2;
 const MOST_LAYOUTS = 4;
 
 export const LackingChoices = ({ text, host }: { text: string; host: HostLayoutId }) => {
@@ -42,7 +42,7 @@ export const LackingChoices = ({ text, host }: { text: string; host: HostLayoutI
           </p>
         );
       })}
-      {lacking.length > MOST_CHARACTERS && <p>And {lacking.length - MOST_CHARACTERS} more characters.</p>}
+      {lacking.length > MOST_CHARACTERS && <p>And {lacking.length - MOST_CHARACTERS} more, in the same way.</p>}
     </div>
   );
 };
