@@ -235,6 +235,31 @@ test('a board that is drawn on after a profile was saved to it is another keyboa
   await page.close();
 });
 
+test('a board that is taken away while it is drawn on stays away, and undo brings it back for good', async () => {
+  const { page } = await openPage(app.browser, `${app.server.url}/boards`);
+  await choose(page, '.begin-board ::-p-text(Number pad)');
+  await press(page, 'Draw on this');
+  await page.waitForSelector('.drawing');
+  // The last change is still on its way to the disk.
+  await press(page, 'add');
+  await press(page, 'Take away');
+  await seeText(page, '.ant-message', 'is gone');
+  await page.reload();
+  await seeText(page, 'h1', 'Boards');
+  expect(await page.$('.own-boards')).toBeNull();
+
+  await choose(page, '.begin-board ::-p-text(Number pad)');
+  await press(page, 'Draw on this');
+  await page.waitForSelector('.drawing');
+  await press(page, 'Take away');
+  await choose(page, '.ant-message button');
+  await page.waitForSelector('.drawing');
+  await kept(page);
+  await page.reload();
+  await seeText(page, '.drawing-tools', '17 keys');
+  await page.close();
+});
+
 test('a profile takes its board along in its file', async () => {
   const board = { ...startingBoard(familyById('grid')!, { rows: 1, columns: 4 }), id: 'cue-strip', name: 'Cue strip' };
   const { page } = await openPage(app.browser, `${app.server.url}/boards`);

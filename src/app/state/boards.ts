@@ -205,13 +205,15 @@ export const useBoards = create<BoardsState>()((set, get) => {
       const own = find(id);
       if (!own) return { because: 'it is not there' };
       clearTimeout(timers.get(id));
+      // It goes from the page first: a write that is under way finds nothing more to keep, and is over before it is erased.
+      set((state) => ({ own: state.own.filter(({ board }) => board.id !== id) }));
       try {
         await eraseBoard(id);
       } catch (error) {
+        set((state) => ({ own: [own, ...state.own] }));
         return { because: reasonOf(error) };
       }
       revisions.delete(id);
-      set((state) => ({ own: state.own.filter(({ board }) => board.id !== id) }));
       channel?.postMessage({ id });
       return { putBack: () => get().add(own.board) };
     },

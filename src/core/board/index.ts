@@ -40,7 +40,7 @@ export {
   keyIdSchema,
   MOST_KEYS,
 } from './schema';
-export { cornersOf, doOverlap, outlineOf, type Point } from './shape';
+export { cornersOf, doOverlap, outlineOf } from './shape';
 export * from './starting';
 export { BOBBIN_21, HARROW_64, TWILL_42 };
 

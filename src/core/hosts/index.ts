@@ -1,9 +1,9 @@
 export { bringHosts, hostLayout, isHostHere } from './bring';
 export { levelsOf, madeBy, signOfDead, type HostState } from './characters';
 export { guessHost, type Guess } from './guess';
-export { HostText, USUAL_REPEAT, type AutoRepeat, type ShownPiece } from './hostText';
+export { HostText, USUAL_REPEAT, type ShownPiece } from './hostText';
 export { codeEntriesOf, hostsWith, lackingIn, namedCharacter, pointOf, type Lacking } from './lacking';
 export { altGrOnHost, legendOnHost, pressesOfText, shownOf, titleOnHost } from './legends';
-export { deadOf, LEVELS, type HostLayoutData, type Made } from './layout';
+export { deadOf, LEVELS, type HostLayoutData } from './layout';
 export { HOST_IDS, HOSTS, hostName, type HostEntry, type HostLayoutId } from './list';
 export { charactersOf, codesOfStroke, signOfChord, strokeOf, strokesOf, type Stroke } from './strokes';
