@@ -81,6 +81,15 @@ export function loadProfile(named: string, boardFile: string | undefined): Sound
   return fromJson(file, (text) => parseSoundProfile(text, board, id));
 }
 
+/** A profile that may still have problems, with the board that has to come along: one of the file, or the one that is named when it does not ship with us. */
+export function loadFiled(named: string, boardFile: string | undefined): { profile: Profile; ownBoard?: Board } {
+  const given = boardOf(boardFile);
+  const { file, id } = fileAndId(named);
+  const { profile, ownBoard } = fromJson(file, (text) => parseProfile(text, given, id));
+  const own = ownBoard ?? (given && !boardById(given.id) && given.id === profile.board ? given : undefined);
+  return { profile, ...(own && { ownBoard: own }) };
+}
+
 /** A profile that may still have problems, and the board it is for when that is known. */
 export function loadDraft(
   named: string,

@@ -6,10 +6,12 @@ import { boardCommand } from './board';
 import { checkCommand } from './check';
 import { imageCommand } from './image';
 import { conformCommand } from './conform';
+import { diffCommand } from './diff';
 import { hostCommand } from './host';
 import { keyboardCommand } from './keyboard';
 import { lineCommand } from './line';
 import { replayCommand } from './replay';
+import { shareCommand } from './share';
 import { textCommand } from './text';
 
 /** Exit codes: 0 fine, 1 a check found something, 2 the input cannot be used. */
@@ -75,6 +77,23 @@ program
   .option('--read <file>', 'text to print as a profile')
   .option('--board <file>', 'board file, when the board is not a bundled one')
   .action(textCommand);
+
+program
+  .command('share')
+  .description('print a profile as one line of text, or read such a code and print the profile')
+  .argument('[profile]', 'profile file')
+  .option('--read <code>', 'code to print as a profile')
+  .option('--board <file>', 'board file, when the board is not a bundled one; it goes into the code')
+  .action(shareCommand);
+
+program
+  .command('diff')
+  .description('print what is different between two profiles')
+  .argument('<a>', 'profile file')
+  .argument('<b>', 'profile file')
+  .option('--json', 'as JSON: a list of changes that make the second of the first')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .action(diffCommand);
 
 program
   .command('keyboard')

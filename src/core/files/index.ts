@@ -4,4 +4,5 @@ export { caseOf } from './cases';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
 export { checkProfileText, isProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';
 export { writeProfile, writeProfiles } from '../profile';
+export { findShareCode, readShareCode, type Shared, writeShareCode } from './share';
 export { readStrokes, writeStrokes } from './strokes';

@@ -11,7 +11,7 @@ import { badImage, ByteReader } from './bytes';
 import { BitReader, type Patience } from './coder';
 import { Expansion, patienceFor } from './expansion';
 import { LayoutReader } from './layoutBits';
-import { NamesReader, standIns, type NamedLayer } from './names';
+import { NamesReader, standIns, type NamedLayer, type NamesSource } from './names';
 import { readMacros } from './scores';
 import { sectionsOf, type Sections } from './sections';
 import { HEADER_BYTES, SECTION } from './sets';
@@ -39,6 +39,7 @@ class Decoder {
     private readonly bytes: Uint8Array,
     private readonly sections: Sections,
     private readonly board: Board,
+    private readonly source: NamesSource | undefined,
   ) {
     this.expansion = new Expansion(sections.lengthBytes);
     this.patience = patienceFor(sections.lengthBytes);
@@ -52,7 +53,7 @@ class Decoder {
     for (const { onPress, repeat, onRelease } of macros)
       for (const score of [onPress, repeat, onRelease]) if (score) this.expansion.spendOnScore(score);
     const nameBits = this.section(SECTION.names);
-    const named = nameBits && new NamesReader(nameBits);
+    const named = this.source ?? (nameBits && new NamesReader(nameBits));
     const names =
       named?.heads() ?? standIns({ layers: mostLayers, joints: board.device.joints, macros: macros.length });
     const layoutBits = this.section(SECTION.layout);
@@ -116,9 +117,10 @@ class Decoder {
 /**
  * The sound profile in an image. Bytes after its end are not looked at.
  * @param board the board it must fit; by default the bundled one that the image names
+ * @param names where its names are, when they are not in it
  * @throws Unreadable with the offset and the reason
  */
-export function decodeImage(bytes: Uint8Array, board?: Board): Sound {
+export function decodeImage(bytes: Uint8Array, board?: Board, names?: NamesSource): Sound {
   const sections = sectionsOf(bytes);
   const { id, keys, at } = homeOf(bytes, sections);
   const home = board ?? boardById(id);
@@ -126,7 +128,7 @@ export function decodeImage(bytes: Uint8Array, board?: Board): Sound {
     throw badImage(HEADER_BYTES, `made for the board ${quoted(id)}, which is not known here; give its board file`);
   if (home.id !== id) throw badImage(HEADER_BYTES, `made for the board ${quoted(id)}, not for the ${home.name}`);
   if (keys !== home.keys.length) throw badImage(at, `made for ${keys} keys; the ${home.name} has ${home.keys.length}`);
-  const profile = new Decoder(bytes, sections, home).decode();
+  const profile = new Decoder(bytes, sections, home, names).decode();
   const misfit = misfitOf(profile);
   if (misfit) throw badImage(HEADER_BYTES, `holds no sound profile: ${printProblem(misfit)}`);
   const checked = check(profile, home);

@@ -4,5 +4,7 @@ export { encodeImage, type EncodeOptions } from './encode';
 export { decodeRecordings, encodeRecordings, type Recording } from './recordings';
 export { type Measure, measuresOf } from './room';
 export { macroBytes } from './scores';
+export { bareImage, imageOfBare } from './bare';
+export { type Names, type NamesSource } from './names';
 export { readHeader, sizesOf } from './sections';
 export { SECTION } from './sets';

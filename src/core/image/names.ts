@@ -20,6 +20,14 @@ export type Names = {
 /** How many of each there are, in what runs. */
 export type Counts = { layers: number; joints: number; macros: number };
 
+/** Where the names of an image come from: a section of it, or what stands beside it in a share code. */
+export interface NamesSource {
+  /** The names of whole things, which what runs refers to. @throws Unreadable */
+  heads(): Names;
+  /** What is told of keys, when it is known which are bound. @param assigned the keys of each layer that are, in the order of the board. @throws Unreadable */
+  told(names: Names, assigned: readonly Iterable<string>[]): void;
+}
+
 const MOST = 255;
 
 export function writeNames(out: BitWriter, profile: Profile, board: Board): void {
@@ -59,7 +67,7 @@ export function writeNames(out: BitWriter, profile: Profile, board: Board): void
 }
 
 /** Reads names: those of whole things first, which what runs refers to; what is told of keys when it is known which are bound. */
-export class NamesReader {
+export class NamesReader implements NamesSource {
   constructor(private readonly from: BitReader) {}
 
   /** @throws Unreadable */

@@ -1,0 +1,110 @@
+/**
+ * Share codes: a whole profile as one line of letters and digits, short enough for a message and safe in it. docs/formats/share-code.md has the
+ * bytes. A sound profile on a board that ships with us is packed as in a keyboard, with its names beside; any other is its JSON, packed as text.
+ */
+import CRC32 from 'crc-32';
+import { boardById, type Board } from '../../board';
+import { check, isSound } from '../../check';
+import { bareImage, decodeImage, imageOfBare } from '../../image';
+import { sameData, type Profile } from '../../profile';
+import { READING_BUDGET, Unreadable } from '../../reading';
+import { parseProfile } from '../profiles';
+import { bytesOfLetters, lettersOfBytes } from './letters';
+import { isNamedWhole, NamedReader, writeNamed } from './named';
+import { TextReader, TextWriter } from './textCoder';
+import { KIND } from './words';
+
+/** What a code begins with: a word to find it by in a message, and its version. */
+const MARK = 'loom1';
+const PACKED = 1;
+const AS_TEXT = 2;
+const CHECKSUM_BYTES = 4;
+
+const PLACE = 'the share code';
+const bad = (reason: string): Unreadable => new Unreadable(PLACE, reason);
+
+/** What a code carries: a profile, and its board when that does not ship with us. */
+export type Shared = { profile: Profile; ownBoard?: Board };
+
+function framed(kind: number, body: Uint8Array): string {
+  const bytes = Uint8Array.from([kind, ...body]);
+  const sum = CRC32.buf(bytes) >>> 0;
+  return MARK + lettersOfBytes(Uint8Array.from([...bytes, sum >>> 24, (sum >>> 16) & 255, (sum >>> 8) & 255, sum & 255]));
+}
+
+/** The profile as in a keyboard; undefined when that would not bring back every bit of it. */
+function packed(profile: Profile): string | undefined {
+  const board = boardById(profile.board);
+  const checked = board && check(profile, board);
+  if (!board || !checked || !isSound(checked) || !isNamedWhole(profile)) return undefined;
+  const bare = bareImage(checked);
+  const text = new TextWriter();
+  text.field(KIND.id, board.id);
+  writeNamed(text, profile, board);
+  const named = text.toBytes();
+  const code = framed(PACKED, Uint8Array.from([named.length & 255, named.length >> 8, ...named, ...bare]));
+  try {
+    return sameData(readShareCode(code).profile, profile) ? code : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * The code of a profile. What is read from it is the same profile.
+ * @throws Unreadable when it is too large for a code
+ */
+export function writeShareCode(profile: Profile, ownBoard?: Board): string {
+  const short = ownBoard ? undefined : packed(profile);
+  if (short !== undefined) return short;
+  const json = JSON.stringify({ ...profile, ...(ownBoard && { ownBoard }) });
+  if (json.length > READING_BUDGET.share.bytes)
+    throw new Unreadable('the profile', 'is too large for a share code; make a bundle of it instead');
+  const text = new TextWriter();
+  text.field(KIND.json, json);
+  return framed(AS_TEXT, text.toBytes());
+}
+
+/** Finds a code in what was pasted: alone, in a link, broken into lines by a message; undefined when there is none. */
+export function findShareCode(pasted: string): string | undefined {
+  if (pasted.length > READING_BUDGET.share.letters * 2) return undefined;
+  const found = /loom\d+[0-9A-Za-z]{8}[0-9A-Za-z\s]*/.exec(pasted)?.[0];
+  return found?.replace(/\s+/g, '');
+}
+
+/**
+ * The profile in a code. White space in it is not looked at; everything else counts.
+ * @throws Unreadable with a sentence
+ */
+export function readShareCode(code: string): Shared {
+  if (code.length > READING_BUDGET.share.letters) throw bad('is too long to be one');
+  const letters = code.replace(/\s+/g, '').replace(/^[^#]*#(?=loom)/, '');
+  const [, version, rest = ''] = /^loom(\d)(.*)$/s.exec(letters) ?? [];
+  if (version === undefined) throw bad(`must begin with ${MARK}; copy all of it`);
+  if (`loom${version}` !== MARK) throw bad(`is of version ${version}, which only a newer Underloom can read`);
+  const damaged = 'does not check out: letters are missing, changed, or have changed places. Copy all of it again';
+  const bytes = bytesOfLetters(rest);
+  if (!bytes || bytes.length <= CHECKSUM_BYTES) throw bad(damaged);
+  const body = bytes.subarray(0, -CHECKSUM_BYTES);
+  const sum = bytes.subarray(-CHECKSUM_BYTES).reduce((value, byte) => value * 256 + byte, 0);
+  if (CRC32.buf(body) >>> 0 !== sum) throw bad(damaged);
+  switch (body[0]) {
+    case PACKED:
+      return { profile: profileOfPacked(body.subarray(1)) };
+    case AS_TEXT:
+      return parseProfile(new TextReader(body.subarray(1), READING_BUDGET.share.bytes * 1.5).field(KIND.json));
+    default:
+      throw bad('is of a kind that only a newer Underloom can read');
+  }
+}
+
+function profileOfPacked(body: Uint8Array): Profile {
+  const length = (body[0] ?? 0) + (body[1] ?? 0) * 256;
+  if (length + 2 > body.length) throw bad('ends too early');
+  const text = new TextReader(body.subarray(2, 2 + length), READING_BUDGET.share.bytes);
+  const id = text.field(KIND.id);
+  const board = boardById(id);
+  if (!board) throw bad('is for a board that is not known here');
+  const { image } = imageOfBare(body.subarray(2 + length), board);
+  return decodeImage(image, board, new NamedReader(text)).profile;
+}
