@@ -1,5 +1,6 @@
 /** `diff`: what is different between two profiles, in lines for people or as JSON. */
-import { diff, sayChange } from '../core/compare';
+import { sayChange } from '../core/compare';
+import { diff } from '../core/profile';
 import { loadFiled } from './input';
 
 export function diffCommand(a: string, b: string, options: { json?: boolean; board?: string }): void {

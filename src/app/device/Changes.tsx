@@ -1,66 +1,19 @@
 /** What saving would change: the draft against what its slot holds, key by key. */
 import { Progress } from 'antd';
 import type { Board } from '../../core/board';
-import { legendOf, printLine } from '../../core/notation';
-import { differences, type Assignment, type Difference, type Profile } from '../../core/profile';
-import { keyName } from '../shared/keyNames';
+import { sayChange } from '../../core/compare';
+import { diff, type Profile } from '../../core/profile';
+import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
 import { slotFor, useKeyboards, type KeyboardState } from '../state/keyboards';
-import { threadOf } from '../theme/dyes';
 
 const SHOWN = 60;
-
-function describe(assignment: Assignment | null, profile: Profile): string {
-  if (!assignment) return 'pass';
-  const line = printLine(assignment.does, profile) ?? legendOf(assignment, profile).main;
-  return assignment.label ? `${assignment.label} (${line})` : line;
-}
-
-const Row = ({ difference, board, from, to }: { difference: Difference; board: Board; from: Profile; to: Profile }) => {
-  switch (difference.what) {
-    case 'key': {
-      const before = describe(difference.from, from);
-      const after = describe(difference.to, to);
-      return (
-        <li style={{ borderColor: threadOf(difference.layer.dye) }}>
-          <strong>
-            <bdi>{difference.layer.name}</bdi> · {keyName(board, difference.key)}
-          </strong>
-          <br />
-          {before === after ? `${after}: its timing, role or note` : `${before} → ${after}`}
-        </li>
-      );
-    }
-    case 'layer':
-      return (
-        <li style={{ borderColor: threadOf(difference.layer.dye) }}>
-          <strong>
-            <bdi>{difference.layer.name}</bdi>
-          </strong>
-          <br />
-          {difference.change === 'added'
-            ? `a new layer with ${difference.keys} keys`
-            : difference.change === 'removed'
-              ? `taken out, with ${difference.keys} keys`
-              : `${difference.change}`}
-        </li>
-      );
-    case 'setting':
-      return (
-        <li style={{ borderColor: threadOf(difference.dye) }}>
-          <strong>{difference.name}</strong>
-          <br />
-          changed
-        </li>
-      );
-  }
-};
 
 export const Changes = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => {
   const { slots, saving, status } = keyboard;
   const callOff = useKeyboards((state) => state.callOff);
   const target = slotFor(slots, profile.id);
   const held = target === undefined ? undefined : slots[target];
-  const found = held?.state === 'profile' ? differences(held.profile, profile) : [];
+  const found = held?.state === 'profile' ? diff(held.profile, profile) : [];
   const assigned = profile.layers.reduce((sum, layer) => sum + Object.keys(layer.keys).length, 0);
   return (
     <section className="panel changes" aria-label="What saving would change">
@@ -108,8 +61,12 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
       )}
       {held?.state === 'profile' && (
         <ul className="change-list">
-          {found.slice(0, SHOWN).map((difference, index) => (
-            <Row key={index} difference={difference} board={board} from={held.profile} to={profile} />
+          {found.slice(0, SHOWN).map((change, index) => (
+            <ChangeLine
+              key={index}
+              said={sayChange(change, held.profile, profile)}
+              dye={dyeOfChange(change, held.profile, profile)}
+            />
           ))}
         </ul>
       )}

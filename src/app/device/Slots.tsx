@@ -3,7 +3,7 @@ import { App as AntApp } from 'antd';
 import type { Board } from '../../core/board';
 import { strandingSlots } from '../../core/advice';
 import { check, isSound } from '../../core/check';
-import { differences, LIMITS, type Profile } from '../../core/profile';
+import { isSameDesign, LIMITS, type Profile } from '../../core/profile';
 import { foreign, shortened } from '../../core/reading';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useKeyboards, type KeyboardState, type Slot } from '../state/keyboards';
@@ -78,7 +78,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
 
   const bringToShelf = async (stored: Profile): Promise<void> => {
     const known = entries.find((entry) => entry.profile.id === stored.id)?.profile;
-    if (known && differences(known, stored).length === 0) {
+    if (known && isSameDesign(known, stored)) {
       void message.info(`“${foreign(stored.name)}” is on the shelf already, and it is the same.`);
       return;
     }
@@ -102,7 +102,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       case 'damaged':
         return `damaged: ${slot.reason}. It stays as it is until you save here`;
       case 'profile':
-        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (differences(slot.profile, profile).length > 0 ? ' · not the same as this draft' : ' · the same as this draft') : ''}`;
+        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (isSameDesign(slot.profile, profile) ? ' · the same as this draft' : ' · not the same as this draft') : ''}`;
     }
   };
 

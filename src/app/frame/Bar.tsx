@@ -4,7 +4,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import { check, isSound } from '../../core/check';
-import { differences, type Profile } from '../../core/profile';
+import { isSameDesign, type Profile } from '../../core/profile';
 import { foreign } from '../../core/reading';
 import { lookAtMacro } from '../state/macroDesks';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
@@ -41,7 +41,7 @@ const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { status, slots, saving } = useKeyboard(board.id);
   const save = useKeyboards((state) => state.save);
   const own = slots.find((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
-  const isStored = own?.state === 'profile' && differences(own.profile, profile).length === 0;
+  const isStored = own?.state === 'profile' && isSameDesign(own.profile, profile);
   const checked = check(profile, board);
 
   const press = async (): Promise<void> => {

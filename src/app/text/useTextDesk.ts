@@ -235,8 +235,11 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const current = entry?.profile;
       const meant = readText(next, boards);
       if (!entry || !current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
-      const to = profileIn(meant, id);
-      if (!to) return;
+      const said = profileIn(meant, id);
+      if (!said) return;
+      // What it rests on is not said in its text.
+      const { restsOn } = current;
+      const to = restsOn === undefined ? said : { ...said, restsOn };
       // A comment, or a space, changes nothing of the profile, and is a step of its own all the same: undo takes it back.
       const change = editTowards(current, to);
       const last = entry.document.past.at(-1);

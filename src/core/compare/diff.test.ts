@@ -3,8 +3,8 @@ import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { HARROW_64 } from '../board';
 import { randomProfile } from '../notation/text/randomProfiles';
-import { plainProfile, type Assignment, type Layer, type Profile } from '../profile';
-import { applyChanges, diff, sayChange } from '.';
+import { applyChanges, diff, plainProfile, type Assignment, type Layer, type Profile } from '../profile';
+import { sayChange } from '.';
 
 const keys = (...codes: string[]): Assignment => ({ does: { kind: 'act', action: { do: 'keys', codes } } });
 const [GO, STOP, BACK, HUSH] = [keys('F13'), keys('F14'), keys('F15'), keys('F16')];
@@ -107,6 +107,17 @@ describe('the fewest changes', () => {
     expect(said(a, b)).toEqual(expected);
     expect(applyChanges(a, diff(a, b))).toEqual(b);
   });
+});
+
+test.each<[string, string[], string[], string[]]>([
+  ['a layer put in below', ['base', 'a', 'b'], ['base', 'new', 'a', 'b'], ['added']],
+  ['a layer taken out below', ['base', 'x', 'a', 'b'], ['base', 'a', 'b'], ['removed']],
+  ['one layer moved up', ['base', 'a', 'b', 'c'], ['base', 'b', 'c', 'a'], ['order']],
+  ['one moved and one put in', ['base', 'a', 'b', 'c'], ['base', 'c', 'a', 'new', 'b'], ['order', 'added']],
+])('%s is one difference: its neighbours have not moved', (_what, from, to, expected) => {
+  const [a, b] = [from, to].map((ids) => ({ ...base, layers: ids.map((id) => layer(id, {})) })) as [Profile, Profile];
+  expect(diff(a, b).map(({ change }) => change)).toEqual(expected);
+  expect(applyChanges(a, diff(a, b))).toEqual(b);
 });
 
 describe('whatever the two are', () => {

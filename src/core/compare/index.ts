@@ -1,4 +1,2 @@
 /** Two profiles or more, side by side: what differs, in words, what is odd, and what can be taken over. */
-export { applyChange, applyChanges, assignedAt, type Change, type Place } from './change';
-export { diff } from './diff';
 export { assignmentSaid, countChanges, type Group, GROUP_NAMES, GROUPS, keyTitle, type Said, sayChange } from './words';

@@ -2,8 +2,18 @@
 import { isCode, titleOfCode } from '../codes';
 import { hostName, type HostLayoutId } from '../hosts';
 import { legendOf, printActuation, printLine, type NotationContext } from '../notation';
-import { sameData, type Assignment, type Binding, type GestureTiming, type PartialTiming, type Profile, type Score } from '../profile';
-import type { Change, ListName, Place } from './change';
+import {
+  sameData,
+  type Assignment,
+  type Binding,
+  type Change,
+  type ChangedList as ListName,
+  type GestureTiming,
+  type PartialTiming,
+  type Place,
+  type Profile,
+  type Score,
+} from '../profile';
 
 /** What a change belongs to; people look at one of these at a time. */
 export const GROUPS = ['keys', 'gestures', 'timing', 'depths', 'macros', 'layers', 'roles', 'profile'] as const;

@@ -4,7 +4,19 @@
  */
 import { boardById, type Board } from '../board';
 import { check, isSound, type Sound } from '../check';
-import { MANY_PROFILES, printProblem, readProfile, readWithDoubles, type Profile } from '../profile';
+import {
+  isVariant,
+  MANY_PROFILES,
+  misfitOf,
+  printProblem,
+  problemsOfZod,
+  readProfile,
+  readWithDoubles,
+  rested,
+  variantSchema,
+  type Profile,
+  type Stored,
+} from '../profile';
 import { readText, type ReadText, type TextProblem } from '../notation';
 import { firstOf, parseJson, quoted, Unreadable } from '../reading';
 import { boardOf } from './boards';
@@ -40,15 +52,40 @@ function withoutBoard(data: unknown): unknown {
   return rest;
 }
 
-function profileOf(data: unknown): Filed {
+/** A profile of a file as it stands there: whole, or what it changes of another. */
+type Standing = { stored: Stored; ownBoard?: Board };
+
+function standingOf(data: unknown): Standing {
   const format = fieldOf(data, 'format');
   if (format !== ONE)
     throw new Unreadable('format', `must be "${ONE}", found ${quoted(format ?? null)}; this is no profile file`);
   const ownBoard = ownBoardOf(data);
-  const result = readProfile(withoutBoard(data));
-  if ('profile' in result) return { profile: result.profile, ...(ownBoard && { ownBoard }) };
+  const bare = withoutBoard(data);
+  if (fieldOf(data, 'restsOn') !== undefined && fieldOf(data, 'layers') === undefined) {
+    const result = variantSchema.safeParse(bare);
+    if (!result.success) throw unreadable(problemsOfZod(result.error));
+    return { stored: result.data, ...(ownBoard && { ownBoard }) };
+  }
+  const result = readProfile(bare);
+  if ('profile' in result) return { stored: result.profile, ...(ownBoard && { ownBoard }) };
   throw unreadable(result.problems);
 }
+
+/** Makes a profile whole, with those of the same file to rest on. @throws Unreadable when its base is not among them */
+function wholeOf({ stored, ownBoard }: Standing, among: readonly Standing[]): Filed {
+  const find = (id: string): Stored | undefined => {
+    const found = among.filter((one) => one.stored.id === id);
+    if (found.length > 1) throw new Unreadable('restsOn', `rests on ${quoted(id)}, and ${found.length} profiles have that id`);
+    return found[0]?.stored;
+  };
+  const made = rested(stored, find);
+  if ('reason' in made) throw new Unreadable('restsOn', made.reason);
+  const misfit = isVariant(stored) ? misfitOf(made.profile) : undefined;
+  if (misfit) throw unreadable([misfit]);
+  return { profile: made.profile, ...(ownBoard && { ownBoard }) };
+}
+
+const profileOf = (data: unknown): Filed => wholeOf(standingOf(data), []);
 
 /** Whether a file is a profile written as a text (docs/formats/text.md), and not as JSON. */
 export const isProfileText = (text: string): boolean => /^(?:\s|\/\/[^\n]*(?:\n|$))*(?:profile|base|let)\b/.test(text);
@@ -89,8 +126,20 @@ function profileOfText(text: string, board: Board | undefined, id: string | unde
  * @param id which of several profiles of a text
  * @throws Unreadable naming the first problem and how many more there are
  */
-export const parseProfile = (text: string, board?: Board, id?: string): Filed =>
-  isProfileText(text) ? { profile: profileOfText(text, board, id) } : profileOf(parseJson(text));
+export function parseProfile(text: string, board?: Board, id?: string): Filed {
+  if (isProfileText(text)) return { profile: profileOfText(text, board, id) };
+  const data = parseJson(text);
+  if (fieldOf(data, 'format') !== MANY_PROFILES) return profileOf(data);
+  const read = parseProfiles(text).filter((one) => id === undefined || !('profile' in one) || one.profile.id === id);
+  const [only, another] = read;
+  if (!only || another)
+    throw new Unreadable(
+      'the whole file',
+      only ? 'holds several profiles; name one behind the file, as in FILE#ID' : `holds no profile with the id ${quoted(id)}`,
+    );
+  if ('problem' in only) throw only.problem;
+  return { profile: only.profile, ...(only.ownBoard && { ownBoard: only.ownBoard }) };
+}
 
 /** One profile of a file: itself, or why it cannot be read. `place` is which of the file's profiles it is. */
 export type Read = ({ place: string } & Filed) | { place: string; problem: Unreadable };
@@ -116,15 +165,29 @@ export function parseProfiles(text: string, boards: readonly Board[] = []): Read
   const list = fieldOf(data, 'format') === MANY_PROFILES ? fieldOf(data, 'profiles') : data;
   if (!Array.isArray(list)) return [{ place: '', ...profileOf(data) }];
   if (list.length === 0) throw new Unreadable('the whole file', 'holds no profile');
-  return list.map((one: unknown, index): Read => {
-    const name = fieldOf(one, 'name');
-    const place = `profile ${index + 1}${typeof name === 'string' ? ` (${quoted(name)})` : ''}`;
+  return readTogether(
+    list.map((data: unknown, index) => {
+      const name = fieldOf(data, 'name');
+      return { place: `profile ${index + 1}${typeof name === 'string' ? ` (${quoted(name)})` : ''}`, data };
+    }),
+  );
+}
+
+/** Profiles that came together, each read by itself; one may rest on another of them. */
+export function readTogether(items: readonly { place: string; data: unknown }[]): Read[] {
+  const orProblem = <T>(place: string, work: () => T): T | { place: string; problem: Unreadable } => {
     try {
-      return { place, ...profileOf(one) };
+      return work();
     } catch (problem) {
       if (problem instanceof Unreadable) return { place, problem };
       throw problem;
     }
+  };
+  const standing = items.map(({ place, data }) => orProblem(place, () => ({ place, ...standingOf(data) })));
+  const among = standing.flatMap((one) => ('stored' in one ? [one] : []));
+  return standing.map((one): Read => {
+    if (!('stored' in one)) return one;
+    return orProblem(one.place, () => ({ place: one.place, ...wholeOf(one, among) }));
   });
 }
 

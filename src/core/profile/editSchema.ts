@@ -48,6 +48,7 @@ export const editSchema = z.union([
     layer: key,
     to: z.strictObject({ name: nameSchema, dye: dyeSchema }).partial(),
   }),
+  z.strictObject({ edit: z.literal('rest'), on: key.nullable() }),
   z.strictObject({ edit: z.literal('whole'), to: profileSchema }),
   z.strictObject({
     edit: z.literal('several'),

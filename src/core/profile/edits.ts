@@ -44,6 +44,7 @@ export type Edit =
   | { edit: 'removeLayer'; layer: LayerId }
   | { edit: 'moveLayer'; layer: LayerId; to: number }
   | { edit: 'describeLayer'; layer: LayerId; to: Partial<Pick<Layer, 'name' | 'dye'>> }
+  | { edit: 'rest'; on: string | null }
   | { edit: 'whole'; to: Profile }
   | { edit: 'several'; edits: readonly Edit[] };
 
@@ -181,6 +182,10 @@ function change(profile: Profile, edit: Edit): Edited {
           to: pick<Pick<Layer, 'name' | 'dye'>>(layer, edit.to),
         }),
       );
+    case 'rest': {
+      const { restsOn = null, ...rest } = profile;
+      return yes(edit.on === null ? rest : { ...profile, restsOn: edit.on }, { edit: 'rest', on: restsOn });
+    }
     case 'whole':
       return edit.to.id === profile.id
         ? yes(edit.to, { edit: 'whole', to: profile })

@@ -33,7 +33,7 @@ const proved = new WeakSet();
 
 const layerHead = layerSchema.omit({ keys: true }).strip();
 const profileHead = profileSchema
-  .pick({ format: true, version: true, id: true, name: true, icon: true, board: true, hostLayout: true })
+  .pick({ format: true, version: true, id: true, name: true, icon: true, board: true, restsOn: true, hostLayout: true })
   .strip();
 const withId = z.object({ id: z.string() });
 const LISTS = {

@@ -1,6 +1,7 @@
 /** The document and everything that changes it. Its words (act, edit, problem, ...) are in docs/glossary.md. */
 export { type ActionPath, actionsOf, allActions, type Placed } from './actions';
-export { differences, type Difference, sameData } from './compare';
+export * from './diff';
+export { sameData } from './sameData';
 export { applyEdit, type Edit, type Edited, idIn, type Listed, type ListName, mergeEdits, together } from './edits';
 export { actSchema, editSchema, historyStepSchema } from './editSchema';
 export { misfitOf } from './fits';

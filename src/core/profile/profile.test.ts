@@ -6,7 +6,6 @@ import {
   answerFrom,
   mustEdit,
   DEFAULT_TIMING,
-  differences,
   inverseOf,
   plainProfile,
   printPath,
@@ -345,41 +344,6 @@ describe('questions and comparison', () => {
     expect(
       timingOf(plain(), { kind: 'gesture', steps: [{}], timing: { holdAfterMs: 90, retapMs: undefined } }),
     ).toEqual({ ...DEFAULT_TIMING, holdAfterMs: 90 });
-  });
-
-  test('differences are named thing by thing', () => {
-    const before = withLayer();
-    const after = [
-      { edit: 'assign', layer: 'nav', key: 'KeyH', to: { does: { kind: 'none' } } },
-      { edit: 'describeLayer', layer: 'nav', to: { name: 'Move' } },
-      { edit: 'timing', to: { holdAfterMs: 1 } },
-      { edit: 'insertLayer', at: 2, layer: { id: 'sym', name: 'Sym', dye: 'weld', keys: {} } },
-    ].reduce((profile, edit) => mustEdit(profile, edit as Edit), before);
-    expect(differences(before, before)).toEqual([]);
-    expect(
-      differences(before, after).map((difference) =>
-        difference.what === 'key' ? difference.key : difference.what === 'layer' ? difference.change : difference.name,
-      ),
-    ).toEqual(['renamed', 'KeyH', 'added', 'timing of gestures']);
-    expect(differences(after, before).map(({ what }) => what)).toContain('layer');
-  });
-
-  test.each<[string, string[], string[], string[]]>([
-    ['a layer put in below', ['base', 'a', 'b'], ['base', 'new', 'a', 'b'], ['new added']],
-    ['a layer taken out below', ['base', 'x', 'a', 'b'], ['base', 'a', 'b'], ['x removed']],
-    ['one layer moved up', ['base', 'a', 'b', 'c'], ['base', 'b', 'c', 'a'], ['a moved']],
-    ['one moved and one put in', ['base', 'a', 'b', 'c'], ['base', 'c', 'a', 'new', 'b'], ['c moved', 'new added']],
-    ['nothing', ['base', 'a'], ['base', 'a'], []],
-  ])('%s is one difference: its neighbours have not moved', (_what, from, to, expected) => {
-    const withLayers = (ids: string[]): Profile => ({
-      ...plain(),
-      layers: ids.map((id) => ({ id, name: id, dye: 'weld', keys: {} })),
-    });
-    expect(
-      differences(withLayers(from), withLayers(to)).map((one) =>
-        one.what === 'layer' ? `${one.layer.id} ${one.change}` : one.what,
-      ),
-    ).toEqual(expected);
   });
 
   test('equality does not depend on the order of fields', () => {

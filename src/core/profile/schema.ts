@@ -198,6 +198,8 @@ const profileWith = (list: ListOf) =>
     name: nameSchema,
     icon: text(40).default('spool'),
     board: text(40).min(1),
+    /** The profile that this one is a variant of; where that is known, only the changes are stored. */
+    restsOn: idSchema.optional(),
     hostLayout: hostLayoutSchema.default('us'),
     timing: gestureTimingSchema
       .partial()

@@ -2,7 +2,7 @@
  * The edit that makes one profile of another: as small as what differs, so that undo says what was changed, and what another window
  * does to something else meanwhile stays.
  */
-import { sameData } from './compare';
+import { sameData } from './sameData';
 import { idIn, together, type Edit, type Listed, type ListName } from './edits';
 import type { Layer, Profile } from './schema';
 
@@ -75,6 +75,7 @@ export function editTowards(from: Profile, to: Profile): Edit | undefined {
   const { name, icon, hostLayout } = to;
   if (from.name !== name || from.icon !== icon || from.hostLayout !== hostLayout)
     edits.push({ edit: 'describe', to: { name, icon, hostLayout } });
+  if (from.restsOn !== to.restsOn) edits.push({ edit: 'rest', on: to.restsOn ?? null });
   if (!sameData(from.timing, to.timing)) edits.push({ edit: 'timing', to: to.timing });
   if (!sameData(from.travel.board, to.travel.board)) edits.push({ edit: 'travel', key: null, to: to.travel.board });
   for (const key of new Set([...Object.keys(from.travel.keys), ...Object.keys(to.travel.keys)]))

@@ -3,7 +3,8 @@
  * and applies each change as it is found, so that what comes later is compared with what is there by then, and the whole is right by construction:
  * `applyChanges(a, diff(a, b))` equals `b`, whatever the two are.
  */
-import { sameData, type Assignment, type GestureTiming, type Profile } from '../profile';
+import { sameData } from '../sameData';
+import type { Assignment, GestureTiming, Profile } from '../schema';
 import { applyChange, assignedAt, type Change, type Listed, type ListName, type Place } from './change';
 import { movesBetween } from './order';
 
@@ -34,16 +35,19 @@ class Differing {
   constructor(
     private current: Profile,
     private readonly wanted: Profile,
+    private readonly isPlain: boolean,
   ) {}
 
   run(): Change[] {
     for (const field of FIELDS)
       if (this.current[field] !== this.wanted[field])
         this.take({ change: 'field', field, from: this.current[field], to: this.wanted[field] });
-    for (const list of LISTS) this.reids(list);
+    if (!this.isPlain) for (const list of LISTS) this.reids(list);
     for (const list of LISTS) this.members(list);
     this.layerHeads();
-    this.keys();
+    if (!this.isPlain) this.keyMoves();
+    for (const at of this.differing())
+      this.take({ change: 'key', at, from: assignedAt(this.current, at), to: assignedAt(this.wanted, at) });
     if (!sameData(this.current.joinedLayers, this.wanted.joinedLayers))
       this.take({ change: 'joined', from: this.current.joinedLayers, to: this.wanted.joinedLayers });
     this.timing();
@@ -104,8 +108,8 @@ class Differing {
     });
   }
 
-  /** What keys do: whole rounds of changed places first, then rows of moves that begin at a key that has become free, then all else. */
-  private keys(): void {
+  /** Keys that do what others did: whole rounds of changed places first, then rows of moves that begin at a key that has become free. */
+  private keyMoves(): void {
     const places = this.differing();
     const holds = new Map<string, { place: Place; value: Assignment }[]>();
     const hash = (value: Assignment): string => JSON.stringify(sorted(value));
@@ -149,8 +153,6 @@ class Differing {
         if (what) this.take({ change: 'moved', from, to, what, over: assignedAt(this.current, to) });
       }
     }
-    for (const at of this.differing())
-      this.take({ change: 'key', at, from: assignedAt(this.current, at), to: assignedAt(this.wanted, at) });
   }
 
   /** The places of a round, each of which gives its binding to the next one, the last to the first. */
@@ -198,5 +200,8 @@ function sorted(value: unknown): unknown {
   );
 }
 
-/** What makes `to` of `from`; nothing when they are the same. */
-export const diff = (from: Profile, to: Profile): Change[] => new Differing(from, to).run();
+/**
+ * What makes `to` of `from`; nothing when they are the same. What a profile rests on is no difference.
+ * @param plain each key and each thing by itself, without moves, changed places and changed ids
+ */
+export const diff = (from: Profile, to: Profile, { plain = false } = {}): Change[] => new Differing(from, to, plain).run();

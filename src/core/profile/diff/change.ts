@@ -2,8 +2,8 @@
  * What can be different between two profiles, one value for one thing, and how each is put on a profile. A change says what happened as a person would: a
  * binding has *moved*, two have *changed places*, a layer has *another id*. Changes are meant to be applied in the order in which `diff` gives them.
  */
-import type { KeyId } from '../board';
-import type { Action, Actuation, Assignment, Binding, GestureTiming, Joint, Layer, Macro, Profile, Role } from '../profile';
+import type { KeyId } from '../../board';
+import type { Action, Actuation, Assignment, Binding, GestureTiming, Joint, Layer, Macro, Profile, Role } from '../schema';
 
 /** A key on a layer. */
 export type Place = { layer: string; key: KeyId };
