@@ -6,7 +6,7 @@ import CRC32 from 'crc-32';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
 import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
-import { editTowards, sameData, type Profile } from '../../core/profile';
+import { editTowards, flattened, isSameDesign, sameData, type Profile } from '../../core/profile';
 import { reasonOf } from '../state/database';
 import { loadText, storeText, type KeptText } from '../state/store';
 import { useEntry, useShelf } from '../state/shelf';
@@ -213,8 +213,11 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     saidStep.current = step;
     if (isSame) return;
     const before = textsOfSteps.get(id)?.get(step);
-    const isBefore = before !== undefined && sameData(profileIn(readText(before, boards), id), profile);
-    const next = isBefore ? before : rewriteText(latest.current, profile, boards, was);
+    const saidBefore = before === undefined ? undefined : profileIn(readText(before, boards), id);
+    const next =
+      before !== undefined && saidBefore && isSameDesign(saidBefore, profile)
+        ? before
+        : rewriteText(latest.current, flattened(profile), boards, flattened(was));
     rememberFor(id, step, next);
     if (next !== latest.current) show(next);
   }, [profile, id, step, boards, show]);
@@ -235,11 +238,11 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       const current = entry?.profile;
       const meant = readText(next, boards);
       if (!entry || !current || meant.problems.length > 0 || misfits(meant, current).length > 0) return;
-      const said = profileIn(meant, id);
-      if (!said) return;
+      const meantHere = profileIn(meant, id);
+      if (!meantHere) return;
       // What it rests on is not said in its text.
       const { restsOn } = current;
-      const to = restsOn === undefined ? said : { ...said, restsOn };
+      const to = restsOn === undefined ? meantHere : { ...meantHere, restsOn };
       // A comment, or a space, changes nothing of the profile, and is a step of its own all the same: undo takes it back.
       const change = editTowards(current, to);
       const last = entry.document.past.at(-1);
