@@ -3,6 +3,7 @@ import { Command, CommanderError, InvalidArgumentError } from 'commander';
 import { bringHosts } from '../core/hosts';
 import { BadInput } from './input';
 import { boardCommand } from './board';
+import { bundleCommand } from './bundle';
 import { checkCommand } from './check';
 import { imageCommand } from './image';
 import { conformCommand } from './conform';
@@ -85,6 +86,15 @@ program
   .option('--read <code>', 'code to print as a profile')
   .option('--board <file>', 'board file, when the board is not a bundled one; it goes into the code')
   .action(shareCommand);
+
+program
+  .command('bundle')
+  .description('put profiles into one archive with the boards they are for, or take those of one out')
+  .argument('[files...]', 'the archive to write, then profile files')
+  .option('--read <file>', 'archive to take profiles out of')
+  .option('--into <folder>', 'where to, one file for each; nothing is written over')
+  .option('--board <file>', 'board file, when the board is not a bundled one')
+  .action(bundleCommand);
 
 program
   .command('diff')

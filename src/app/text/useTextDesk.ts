@@ -144,7 +144,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       saidStep.current = entry?.document.past.at(-1)?.id ?? '';
       // A text that does not read belongs to the profile as it was; when nothing has changed since, it stays as it is.
       const isOfNow = kept?.of === markOf(now);
-      show(kept === undefined ? writeText(now, board) : rewriteText(kept.text, now, boards, isOfNow ? now : undefined));
+      show(kept === undefined ? writeText(now, board) : rewriteText(kept.text, flattened(now), boards, isOfNow ? flattened(now) : undefined));
       rememberFor(id, saidStep.current, latest.current);
       setKeeping({ state: 'kept' });
     };
@@ -172,7 +172,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
         // Another window has kept its text. Who only looks on takes that one; what is typed here is never taken away, and is kept next.
         if (typed.current) continue;
         notify('The text was changed in another window as well; that text is shown now, with what this profile says.');
-        show(rewriteText(now, entry.profile, boards));
+        show(rewriteText(now, flattened(entry.profile), boards));
       }
       typed.current = false;
       setKeeping({ state: 'kept' });

@@ -1,4 +1,5 @@
 /** The difference engine: whatever two profiles are, the changes lead from one to the other; and on cases that people name, they are the fewest. */
+import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { HARROW_64 } from '../board';

@@ -1,5 +1,6 @@
 /** Files in, trusted objects or a sentence out; and the other way round. */
 export { parseBoard, parseBoardDraft, writeBoard } from './boards';
+export { type Bundled, type BundleRead, fileStemOf, isZip, readBundle, type Snapshot, writeBundle } from './bundle';
 export { caseOf } from './cases';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
 export { checkProfileText, isProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';

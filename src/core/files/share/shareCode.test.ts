@@ -1,4 +1,5 @@
 /** Share codes: what goes in comes out, how long they are, and what is said of one that was damaged on its way. */
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../../demo';
 import { familyById, HARROW_64, startingBoard } from '../../board';

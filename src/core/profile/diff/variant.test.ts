@@ -1,4 +1,5 @@
 /** Variants: what they show follows the base, what they change stays, and where both have changed one thing, both are told. */
+import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHOW_DESK } from '../../../../demo';
 import { HARROW_64 } from '../../board';

@@ -1,0 +1,71 @@
+/** `bundle`: profiles with what they need as one archive, and such an archive as files. */
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Board } from '../core/board';
+import { fileStemOf, readBundle, writeBundle, writeProfile } from '../core/files';
+import { sameData } from '../core/profile';
+import { foreign, Unreadable } from '../core/reading';
+import { BadInput, loadFiled, readBytes } from './input';
+
+function make(out: string, files: readonly string[], board: string | undefined): void {
+  const filed = files.map((file) => ({ file, ...loadFiled(file, board) }));
+  const boards = new Map<string, Board>();
+  for (const { file, ownBoard } of filed) {
+    if (!ownBoard) continue;
+    const known = boards.get(ownBoard.id);
+    if (known && !sameData(known, ownBoard))
+      throw new BadInput(`${file}: another board has the id "${ownBoard.id}"; give one of them another`);
+    boards.set(ownBoard.id, ownBoard);
+  }
+  let bytes: Uint8Array;
+  try {
+    bytes = writeBundle(filed, [...boards.values()]);
+  } catch (error) {
+    if (error instanceof Unreadable) throw new BadInput(error.message);
+    throw error;
+  }
+  try {
+    writeFileSync(out, bytes);
+  } catch {
+    throw new BadInput(`${out}: cannot be written`);
+  }
+  process.stdout.write(`${out}: ${files.length} profile${files.length > 1 ? 's' : ''}, ${bytes.length} bytes\n`);
+}
+
+/** Writes every profile of a bundle, or none when one cannot be read or a file of its name is there. */
+function unpack(archive: string, folder: string): void {
+  let read: ReturnType<typeof readBundle>;
+  try {
+    read = readBundle(readBytes(archive));
+  } catch (error) {
+    if (error instanceof Unreadable) throw new BadInput(`${archive}: ${error.message}`);
+    throw error;
+  }
+  const files = new Map<string, string>();
+  for (const one of read) {
+    if ('problem' in one) throw new BadInput(`${archive}: ${one.place}: ${one.problem.message}`);
+    const stem = fileStemOf(one.profile.name);
+    let file = `${stem}.json`;
+    for (let n = 2; files.has(file); n++) file = `${stem}-${n}.json`;
+    files.set(file, writeProfile(one.profile, one.ownBoard));
+  }
+  for (const file of files.keys())
+    if (existsSync(join(folder, file))) throw new BadInput(`${join(folder, file)}: is there already; nothing was written`);
+  try {
+    mkdirSync(folder, { recursive: true });
+    for (const [file, text] of files) writeFileSync(join(folder, file), text, { flag: 'wx' });
+  } catch (error) {
+    throw new BadInput(`${folder}: cannot be written (${error instanceof Error && 'code' in error ? String(error.code) : 'for an unknown reason'})`);
+  }
+  for (const file of files.keys()) process.stdout.write(`${foreign(join(folder, file))}\n`);
+}
+
+export function bundleCommand(
+  files: readonly string[],
+  { read, into, board }: { read?: string; into?: string; board?: string },
+): void {
+  const [out, ...profiles] = files;
+  if (read !== undefined && into !== undefined && out === undefined) unpack(read, into);
+  else if (read === undefined && into === undefined && out !== undefined && profiles.length > 0) make(out, profiles, board);
+  else throw new BadInput('bundle takes either an archive to write and profiles, or --read and --into');
+}
