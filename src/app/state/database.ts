@@ -20,6 +20,10 @@ export type StepRow = { profile: string; place: number; step: unknown };
 export type TextRow = { id: string; text: string; of: string };
 /** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
 export type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
+/** How a profile was at some time: kept by name, or by itself before something large. `profile` is whose it is. */
+export type SnapshotRow = { id: string; profile: string; at: number; name: string; kind: string; content: unknown };
+/** What a person calls a profile by, besides its name. */
+export type TagsRow = { id: string; tags: string[] };
 export type StoredPreference = { name: string; value: unknown };
 
 // What is said to be kept is on the disk: the browser answers only when it has flushed (IndexedDB 3.0, section 2.7.1).
@@ -29,12 +33,15 @@ export const database = new Dexie('underloom', { chromeTransactionDurability: 's
   preferences: EntityTable<StoredPreference, 'name'>;
   texts: EntityTable<TextRow, 'id'>;
   boards: EntityTable<BoardRow, 'id'>;
+  snapshots: EntityTable<SnapshotRow, 'id'>;
+  tags: EntityTable<TagsRow, 'id'>;
 };
 database.version(1).stores({ profiles: 'id, changedAt', preferences: 'name' });
 database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferences: 'name' });
 const TABLES = { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' };
 database.version(3).stores(TABLES);
 database.version(4).stores({ ...TABLES, boards: 'id' });
+database.version(5).stores({ ...TABLES, boards: 'id', snapshots: 'id, profile', tags: 'id' });
 
 // A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
 // could then never open it. A page that listens for its unloading is not kept.

@@ -3,7 +3,7 @@
  * on it. Every act is written at once; what comes while that is under way is written right after. A write that fails is tried
  * again until it succeeds, and the person is told meanwhile. What is said to be kept has been flushed to the disk.
  */
-import { applyAct, newDocument, refusalOf, type Act, type Document, type Profile } from '../../core/profile';
+import { applyAct, newDocument, rebased, refusalOf, type Act, type Document, type Profile } from '../../core/profile';
 import { newActId } from './ids';
 import { reasonOf } from './database';
 import { loadWhole, write, type Stored, type Written } from './store';
@@ -90,6 +90,20 @@ export class Keeper {
     this.pending.push(act);
     this.begin();
     return undefined;
+  }
+
+  /** The profile that this one rests on has become another: what it shows follows. What is stored of it stays as it is. */
+  rebase(base: Profile): void {
+    const move = (document: Document): Document => {
+      const { profile, base: before, clashes = [] } = document;
+      if (profile.restsOn !== base.id || before === base) return document;
+      return before ? { ...document, ...rebased(profile, before, clashes, base), base } : { ...document, base, clashes };
+    };
+    const shown = move(this.shown);
+    if (shown === this.shown) return;
+    this.stored = { ...this.stored, document: move(this.stored.document) };
+    this.shown = shown;
+    this.tell();
   }
 
   /** Writes what is not written; resolves when that is done, or has failed for now. */

@@ -341,6 +341,114 @@ describe('what is in the store already', () => {
   });
 });
 
+describe('a profile that rests on another', () => {
+  const keyAt = (window: Window, id: string, key: string): string => JSON.stringify(keyOf(window, id, key)?.does);
+  const rowOf = async ({ rows }: Window, id: string) => (await rows.table('profiles').get(id)) as { profile: Record<string, unknown> };
+
+  /** A base, and a variant of it that has a key of its own. */
+  async function withVariant(): Promise<{ base: string; variant: string }> {
+    const base = fresh('Base');
+    await one.shelf.getState().add(base);
+    const variant = { ...base, id: `v_${base.id}`, name: 'Variant', restsOn: base.id };
+    await one.shelf.getState().add(variant);
+    expect(one.shelf.getState().edit(variant.id, assign('KeyA', 'F13'), 'A')).toBeUndefined();
+    await kept(one, variant.id);
+    return { base: base.id, variant: variant.id };
+  }
+
+  test('stores no copy, follows its base at once, in this window and the other, and after a reload', async () => {
+    const { base, variant } = await withVariant();
+    const { profile } = await rowOf(one, variant);
+    expect(profile).not.toHaveProperty('layers');
+    expect(profile.changes).toHaveLength(1);
+    const two = await openWindow();
+    one.shelf.getState().edit(base, assign('KeyB', 'F14'), 'B');
+    expect(keyAt(one, variant, 'KeyB')).toContain('F14');
+    expect(keyAt(one, variant, 'KeyA')).toContain('F13');
+    await until(() => keyAt(two, variant, 'KeyB').includes('F14'));
+    await kept(one, base);
+    const three = await openWindow();
+    expect([keyAt(three, variant, 'KeyA'), keyAt(three, variant, 'KeyB')]).toEqual([
+      expect.stringContaining('F13'),
+      expect.stringContaining('F14'),
+    ]);
+    // Undo in the base takes it back in the variant, too.
+    one.shelf.getState().undo(base);
+    expect(keyAt(one, variant, 'KeyB')).toContain('KeyB');
+    await kept(one, base);
+  });
+
+  test('a clash is told, also after a reload, until somebody decides', async () => {
+    const { base, variant } = await withVariant();
+    one.shelf.getState().edit(base, assign('KeyA', 'F20'), 'A');
+    await kept(one, base);
+    expect(keyAt(one, variant, 'KeyA')).toContain('F13');
+    expect(entryOf(one, variant)?.document.clashes).toMatchObject([{ kind: 'both', change: { at: { key: 'KeyA' } } }]);
+    expect(entryOf(await openWindow(), variant)?.document.clashes).toHaveLength(1);
+    one.shelf.getState().settle(variant, 'key base/KeyA');
+    await kept(one, variant);
+    expect(entryOf(one, variant)?.document.clashes).toEqual([]);
+    const later = await openWindow();
+    expect(entryOf(later, variant)?.document.clashes).toEqual([]);
+    expect(keyAt(later, variant, 'KeyA')).toContain('F13');
+  });
+
+  test('is made whole in one step, which can be taken back', async () => {
+    const { base, variant } = await withVariant();
+    one.shelf.getState().edit(variant, { edit: 'rest', on: null }, 'made whole');
+    one.shelf.getState().edit(base, assign('KeyC', 'F15'), 'C');
+    expect(keyAt(one, variant, 'KeyC')).toContain('KeyC');
+    await kept(one, variant);
+    expect((await rowOf(one, variant)).profile).toHaveProperty('layers');
+    one.shelf.getState().undo(variant);
+    expect(entryOf(one, variant)?.profile.restsOn).toBe(base);
+    expect(keyAt(one, variant, 'KeyA')).toContain('F13');
+    await kept(one, variant);
+    expect((await rowOf(one, variant)).profile).not.toHaveProperty('layers');
+  });
+
+  test('keeps its base on the shelf; one whose base is gone, and a circle, are not guessed at, and stay as they are', async () => {
+    const { base, variant } = await withVariant();
+    expect(await one.shelf.getState().remove(base)).toEqual({ ok: false, because: 'Variant rests on it' });
+    await kept(one, base);
+    const { profile } = await rowOf(one, variant);
+    const row = (id: string, restsOn: string) => ({ ...profile, id, restsOn });
+    for (const [id, on] of [['lost', 'nowhere'], ['round', 'trip'], ['trip', 'round']] as const)
+      await one.rows.table('profiles').put({ id, changedAt: 1, revision: 1, first: 0, position: 0, recent: [], profile: row(id, on) });
+    const two = await openWindow();
+    const found = two.shelf.getState().unreadable.filter(({ id }) => /^(lost|round|trip)/.test(id));
+    expect(found.map(({ id, reason }) => [id, reason]).sort()).toEqual([
+      ['lost', 'rests on the profile "nowhere", which is not here'],
+      ['round', 'a circle: "round" rests on "trip" rests on "round"'],
+      ['trip', 'a circle: "trip" rests on "round" rests on "trip"'],
+    ]);
+    for (const id of ['lost', 'round', 'trip']) await two.shelf.getState().removeUnreadable(id);
+  });
+});
+
+describe('snapshots', () => {
+  test('one is kept by itself before the first change of a sitting; named ones are kept until they are taken out', async () => {
+    const { keepSnapshot, loadSnapshots, eraseSnapshot } = await import('./snapshots');
+    const profile = fresh('Kept');
+    await one.shelf.getState().add(profile);
+    one.shelf.getState().edit(profile.id, rename('Changed'), 'the name');
+    one.shelf.getState().edit(profile.id, rename('Changed again'), 'the name');
+    await until(async () => (await loadSnapshots(profile.id)).length === 1);
+    await keepSnapshot({ ...profile, name: 'By name' }, 'opening night', 'named');
+    const found = await loadSnapshots(profile.id);
+    expect(found.map(({ name, kind, profile: { name: of } }) => [name, kind, of]).sort()).toEqual([
+      ['', 'auto', 'Kept'],
+      ['opening night', 'named', 'By name'],
+    ]);
+    for (let n = 0; n < 40; n++) await keepSnapshot({ ...profile, name: `Auto ${n}` }, '', 'auto');
+    const many = await loadSnapshots(profile.id);
+    expect(many.filter(({ kind }) => kind === 'auto')).toHaveLength(30);
+    expect(many.filter(({ kind }) => kind === 'named')).toHaveLength(1);
+    for (const { id } of many) await eraseSnapshot(id);
+    expect(await loadSnapshots(profile.id)).toEqual([]);
+  });
+});
+
 test('preferences are read back, or fall back to the default', async () => {
   const { z } = await import('../../core/reading');
   await one.store.storePreference('cloth', 'night');

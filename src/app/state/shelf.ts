@@ -13,7 +13,7 @@ import {
   type Profile,
   type Step,
 } from '../../core/profile';
-import { foreign } from '../../core/reading';
+import { foreign, listed } from '../../core/reading';
 import { newActId, newProfileId } from './ids';
 import { onStoreGone, reasonOf } from './database';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
@@ -30,6 +30,8 @@ import {
   type Stored,
   type UnreadableRow,
 } from './store';
+import { askToPersist } from './persistence';
+import { beforeEdit } from './snapshots';
 import { onOtherWindows, tellOtherWindows } from './windows';
 
 export type { Keeping, UnreadableRow };
@@ -65,6 +67,8 @@ type ShelfState = {
    * @returns why it was refused; undefined when it was made
    */
   edit(id: string, edit: Edit, what: string, row?: string): string | undefined;
+  /** Decides about a clash between a variant and its base: what the variant says counts. */
+  settle(id: string, subject: string): void;
   undo(id: string): Travelled;
   redo(id: string): Travelled;
   /** Reads the steps of a profile that can be taken back. */
@@ -107,12 +111,15 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
   /** What a keeper says about a profile goes to the page. */
   const tellingOf = (id: string): Told => ({
-    changed: (kept: Kept) =>
+    changed: (kept: Kept) => {
+      const before = get().entries.find(({ profile }) => profile.id === id)?.profile;
       set(({ entries }) => ({
         entries: entries.map((entry) =>
           entry.profile.id === id ? { ...kept, profile: kept.document.profile } : entry,
         ),
-      })),
+      }));
+      if (before !== kept.document.profile) restAgain(id);
+    },
     refused: (what: string, reason: string) =>
       notify(`Another window has changed this profile meanwhile, so “${what}” could not be kept: ${reason}`),
     gone: () => {
@@ -122,6 +129,20 @@ export const useShelf = create<ShelfState>()((set, get) => {
       set(({ takenOffElsewhere }) => ({ takenOffElsewhere: new Map(takenOffElsewhere).set(id, entry.document) }));
     },
   });
+
+  /** What rests on a profile follows it, and it follows what it rests on. A circle, which two windows can make together, is left alone. */
+  const restAgain = (id: string): void => {
+    const profileOf = (one: string): Profile | undefined => keepers.get(one)?.kept.document.profile;
+    const below: string[] = [];
+    for (let on = profileOf(id)?.restsOn; on !== undefined; on = profileOf(on)?.restsOn) {
+      if (on === id || below.includes(on)) return;
+      below.push(on);
+    }
+    const base = below[0] === undefined ? undefined : profileOf(below[0]);
+    if (base) keepers.get(id)?.rebase(base);
+    const own = profileOf(id);
+    if (own) for (const keeper of keepers.values()) if (keeper.kept.document.profile.restsOn === id) keeper.rebase(own);
+  };
 
   const show = (id: string, keeper: Keeper): void => {
     keepers.set(id, keeper);
@@ -134,6 +155,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
         takenOffElsewhere: elsewhere,
       };
     });
+    restAgain(id);
   };
 
   const take = (stored: Stored): void => {
@@ -268,8 +290,19 @@ export const useShelf = create<ShelfState>()((set, get) => {
       }
     },
 
-    edit: (id, edit, what, row) =>
-      keepers.get(id)?.act({ act: 'edit', id: newActId(), edit, what, ...(row !== undefined && { row }) }),
+    edit(id, edit, what, row) {
+      const keeper = keepers.get(id);
+      if (!keeper) return undefined;
+      const before = keeper.kept.document.profile;
+      const refused = keeper.act({ act: 'edit', id: newActId(), edit, what, ...(row !== undefined && { row }) });
+      if (refused === undefined) {
+        beforeEdit(before);
+        askToPersist();
+      }
+      return refused;
+    },
+
+    settle: (id, subject) => void keepers.get(id)?.act({ act: 'settle', id: newActId(), subject }),
 
     undo: (id) => travel(id, 'undo'),
     redo: (id) => travel(id, 'redo'),
@@ -281,6 +314,9 @@ export const useShelf = create<ShelfState>()((set, get) => {
     async remove(id) {
       const keeper = keepers.get(id);
       if (!keeper) return { ok: false, because: 'it is not on the shelf' };
+      const resting = get().entries.filter(({ profile }) => profile.restsOn === id);
+      if (resting.length > 0)
+        return { ok: false, because: `${listed(resting.map(({ profile }) => profile.name))} ${resting.length > 1 ? 'rest' : 'rests'} on it` };
       await keeper.readHistory();
       const { document } = keeper.kept;
       const text = await loadText(id).catch(() => undefined);

@@ -7,7 +7,24 @@
  * one order, and none can overwrite another's. The steps stand in rows of their own, so that an edit writes one of them
  * and not five hundred.
  */
-import { applyAct, printProblem, readProfile, refusalOf, type Act, type Document, type Step } from '../../core/profile';
+import {
+  applyAct,
+  isVariant,
+  misfitOf,
+  printProblem,
+  problemsOfZod,
+  readProfile,
+  refusalOf,
+  rested,
+  variantOf,
+  variantSchema,
+  type Act,
+  type Document,
+  type Profile,
+  type Rested,
+  type Stored as Standing,
+  type Step,
+} from '../../core/profile';
 import { z } from '../../core/reading';
 import { database, inTime, opened, OPENS_WITHIN_MS, WRITES_WITHIN_MS, type StepRow } from './database';
 
@@ -64,22 +81,57 @@ async function stepsFrom(id: string, first: number): Promise<Step[]> {
   return steps;
 }
 
+/** What a row holds: a whole profile, or what one changes of another. */
+function standingOf(data: unknown): Standing | { reason: string } {
+  const isOfVariant = typeof data === 'object' && data !== null && 'restsOn' in data && !('layers' in data);
+  if (isOfVariant) {
+    const result = variantSchema.safeParse(data);
+    if (result.success) return result.data;
+    const [problem] = problemsOfZod(result.error);
+    return { reason: problem ? printProblem(problem) : '' };
+  }
+  const result = readProfile(data);
+  if ('profile' in result) return result.profile;
+  const [first] = result.problems;
+  return { reason: first ? printProblem(first) : '' };
+}
+
+/** A profile made whole, with those that it rests on, which are read now. */
+async function wholeOf(data: unknown): Promise<Rested | { reason: string }> {
+  const standing = standingOf(data);
+  if ('reason' in standing) return standing;
+  const below = new Map<string, Standing>();
+  for (let one = standing; isVariant(one) && !below.has(one.restsOn); ) {
+    const { restsOn } = one;
+    const row = await database.profiles.get(restsOn);
+    if (!row) break;
+    const found = standingOf(row.profile);
+    if ('reason' in found) return { reason: `rests on what cannot be read: ${found.reason}` };
+    below.set(restsOn, found);
+    one = found;
+  }
+  const made = rested(standing, (id) => below.get(id));
+  const misfit = 'profile' in made && isVariant(standing) ? misfitOf(made.profile) : undefined;
+  return misfit ? { reason: printProblem(misfit) } : made;
+}
+
+/** A profile as it is written: of one that rests on another only what it changes. */
+const writtenOf = ({ profile, base, clashes = [] }: Document): Profile | ReturnType<typeof variantOf> =>
+  base && profile.restsOn === base.id ? variantOf(profile, base, clashes) : profile;
+
 type Reading = { ok: true; stored: Stored; recent: string[] } | { ok: false; row: UnreadableRow };
 
 /** A row as a document; with its steps when `withSteps` says so, else with none, which are then read later. */
 async function read(raw: unknown, withSteps: boolean): Promise<Reading> {
   const row = rowSchema.parse(raw);
-  const result = readProfile(row.profile);
-  if ('problems' in result) {
-    const [first] = result.problems;
-    return { ok: false, row: { id: row.id, profile: row.profile, reason: first ? printProblem(first) : '' } };
-  }
+  const result = await wholeOf(row.profile);
+  if ('reason' in result) return { ok: false, row: { id: row.id, profile: row.profile, reason: result.reason } };
   const { changedAt, revision, first, position, recent } = row;
   const steps = withSteps ? await stepsFrom(row.id, first) : [];
   const past = steps.slice(0, position - first);
   const whole = past.length === position - first;
   const document: Document = {
-    profile: result.profile,
+    ...result,
     past: withSteps && whole ? past : [],
     future: withSteps && whole ? steps.slice(position - first).toReversed() : [],
   };
@@ -203,7 +255,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
       recent: [...recent, ...(known.birth === undefined ? [] : [known.birth]), ...applied.map((act) => act.id)].slice(
         -MOST_RECENT,
       ),
-      profile: document.profile,
+      profile: writtenOf(document),
     });
     return { ...after, applied, refused };
   });

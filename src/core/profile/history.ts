@@ -5,6 +5,7 @@
  * moments of a drag, say which row they belong to.
  */
 import { applyEdit, mergeEdits, type Edit } from './edits';
+import { diff, subjectOf, type Clash } from './diff';
 import type { Problem } from './problem';
 import type { Profile } from './schema';
 
@@ -18,12 +19,23 @@ export type Step = {
   row?: string | undefined;
 };
 
-/** `past` ends with the step that is taken back next, `future` with the one that is done again next. */
-export type Document = { profile: Profile; past: readonly Step[]; future: readonly Step[] };
+/**
+ * `past` ends with the step that is taken back next, `future` with the one that is done again next. A profile that rests on another one has that as
+ * its `base`: what it changes is the difference between the two, and `clashes` are changes that do not fit what the base has become.
+ */
+export type Document = {
+  profile: Profile;
+  past: readonly Step[];
+  future: readonly Step[];
+  base?: Profile;
+  clashes?: readonly Clash[];
+};
 
 export type Act =
   | { act: 'edit'; id: string; edit: Edit; what: string; row?: string | undefined }
-  | { act: 'undo' | 'redo'; id: string; step: string };
+  | { act: 'undo' | 'redo'; id: string; step: string }
+  /** The person has decided about a clash: what the variant says counts, and is no clash any more. */
+  | { act: 'settle'; id: string; subject: string };
 
 export type Acted = { ok: true; document: Document } | { ok: false; problem: Problem };
 
@@ -60,6 +72,14 @@ function remembered(past: readonly Step[]): readonly Step[] {
   return past;
 }
 
+/** What an act has made, on the base that the document has. What says the same as the base by now is no clash; a profile that rests on nothing has neither. */
+function onto({ base, clashes = [] }: Document, next: Pick<Document, 'profile' | 'past' | 'future'>): Document {
+  if (!base || next.profile.restsOn !== base.id) return next;
+  if (clashes.length === 0) return { ...next, base, clashes };
+  const differing = new Set(diff(base, next.profile, { plain: true }).map(subjectOf));
+  return { ...next, base, clashes: clashes.filter(({ kind, change }) => kind === 'gone' || differing.has(subjectOf(change))) };
+}
+
 function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {
   const result = applyEdit(document.profile, act.edit);
   if (!result.ok) return result;
@@ -71,12 +91,16 @@ function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {
       ? { ...last, redo: merged }
       : { id: act.id, what: act.what, undo: result.inverse, redo: act.edit, row: act.row };
   const past = [...(merged ? document.past.slice(0, -1) : document.past), step];
-  return { ok: true, document: { profile: result.profile, past: remembered(past), future: [] } };
+  return { ok: true, document: onto(document, { profile: result.profile, past: remembered(past), future: [] }) };
 }
 
 /** The document after an act; refused when the act does not fit any more, with the document as it was. */
 export function applyAct(document: Document, act: Act): Acted {
   if (act.act === 'edit') return edited(document, act);
+  if (act.act === 'settle') {
+    const clashes = (document.clashes ?? []).filter(({ change }) => subjectOf(change) !== act.subject);
+    return { ok: true, document: { ...document, clashes } };
+  }
   const { past, future } = document;
   const step = act.act === 'undo' ? past.at(-1) : future.at(-1);
   if (step?.id !== act.step)
@@ -87,7 +111,7 @@ export function applyAct(document: Document, act: Act): Acted {
     ok: true,
     document:
       act.act === 'undo'
-        ? { profile: result.profile, past: past.slice(0, -1), future: [...future, step] }
-        : { profile: result.profile, past: [...past, step], future: future.slice(0, -1) },
+        ? onto(document, { profile: result.profile, past: past.slice(0, -1), future: [...future, step] })
+        : onto(document, { profile: result.profile, past: [...past, step], future: future.slice(0, -1) }),
   };
 }

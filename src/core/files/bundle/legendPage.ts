@@ -5,7 +5,7 @@ import { legendOf, printLine, printScoreLine } from '../../notation';
 import type { Assignment, Profile } from '../../profile';
 
 const escaped = (text: string): string =>
-  text.replace(/[&<>"']/g, (sign) => `&#${sign.codePointAt(0) ?? 0};`).replace(/[\0-\x08\x0b\x0c\x0e-\x1f]/g, '');
+  text.replace(/[&<>"']/g, (sign) => `&#${sign.codePointAt(0) ?? 0};`).replace(/(?![\n\t])\p{Cc}/gu, '');
 
 const STYLE =
   'body{font:15px/1.45 sans-serif;margin:2em auto;max-width:70em;padding:0 1em;color:#22262b;background:#f6f2ea}' +

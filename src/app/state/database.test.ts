@@ -1,0 +1,59 @@
+/** The database of every earlier version is opened by this one, and nothing in it is lost. */
+import 'fake-indexeddb/auto';
+import { expect, jest, test } from '@jest/globals';
+import { HARROW_64, familyById, startingBoard } from '../../core/board';
+import { applyEdit, plainProfile } from '../../core/profile';
+
+/** The tables of each version as its programs made them. They are history: what stands here is never changed. */
+const VERSIONS: readonly Record<string, string>[] = [
+  { profiles: 'id, changedAt', preferences: 'name' },
+  { profiles: 'id', steps: '[profile+place]', preferences: 'name' },
+  { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' },
+  { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id', boards: 'id' },
+];
+
+const before = plainProfile(HARROW_64, 'old', 'From before');
+const board = { ...startingBoard(familyById('number-pad')!), id: 'own-old' };
+const edit = { edit: 'describe', to: { name: 'From long before' } } as const;
+const edited = applyEdit(before, edit);
+
+test.each(VERSIONS.map((_, n) => [n + 1]))('version %d', async (version) => {
+  jest.resetModules();
+  const { default: Dexie } = await import('dexie');
+  await Dexie.delete('underloom');
+  const old = new Dexie('underloom');
+  VERSIONS.slice(0, version).forEach((tables, n) => old.version(n + 1).stores(tables));
+  await old.open();
+  if (!edited.ok) throw new Error('the edit must fit');
+  const hasSteps = version > 1;
+  await old.table('profiles').put({
+    id: 'old',
+    changedAt: 5,
+    profile: edited.profile,
+    ...(hasSteps && { revision: 3, first: 0, position: 1, recent: [] }),
+  });
+  await old.table('preferences').put({ name: 'cloth', value: 'night' });
+  if (hasSteps) {
+    const step = { id: 's1', what: 'the name', undo: edited.inverse, redo: edit };
+    await old.table('steps').put({ profile: 'old', place: 0, step });
+  }
+  if (version > 2) await old.table('texts').put({ id: 'old', text: '// mine\n', of: '' });
+  if (version > 3) await old.table('boards').put({ id: board.id, revision: 1, changedAt: 5, board });
+  old.close();
+
+  const { loadPreference, loadShelf, loadText, loadWhole } = await import('./store');
+  const { loadBoards } = await import('./boardStore');
+  const { loadSnapshots } = await import('./snapshots');
+  const { z } = await import('../../core/reading');
+  const { stored, unreadable } = await loadShelf();
+  expect(unreadable).toEqual([]);
+  expect(stored.map(({ document }) => document.profile)).toEqual([edited.profile]);
+  expect((await loadWhole('old'))?.document.past.map(({ what }) => what)).toEqual(hasSteps ? ['the name'] : []);
+  expect(await loadPreference('cloth', z.string(), '')).toBe('night');
+  expect((await loadText('old'))?.text).toBe(version > 2 ? '// mine\n' : undefined);
+  expect((await loadBoards()).stored.map((one) => one.board)).toEqual(version > 3 ? [board] : []);
+  expect(await loadSnapshots('old')).toEqual([]);
+  const { database } = await import('./database');
+  expect(database.verno).toBe(VERSIONS.length + 1);
+  database.close();
+});

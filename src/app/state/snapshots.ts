@@ -1,0 +1,93 @@
+/**
+ * How profiles were: snapshots that a person has named, and those that are kept by themselves, before the first change of a sitting and before every large step. They
+ * stand in rows of their own, so that an edit never waits for them; one that cannot be kept is said by whoever asked for it.
+ */
+import { readProfile, sameData, type Profile } from '../../core/profile';
+import { z } from '../../core/reading';
+import { database, inTime, opened, OPENS_WITHIN_MS, WRITES_WITHIN_MS } from './database';
+import { newActId } from './ids';
+
+export type SnapshotKind = 'named' | 'auto';
+/** `atMs` counts from 1970. */
+export type KeptSnapshot = { id: string; name: string; atMs: number; kind: SnapshotKind; profile: Profile };
+
+/** So many are kept by themselves for each profile; a named one stays until it is taken out. */
+const MOST_AUTO = 30;
+/** Another one is kept by itself after so much work, in ms. */
+const AUTO_AFTER_MS = 15 * 60_000;
+
+const rowSchema = z.object({
+  id: z.string(),
+  name: z.string().max(200).catch(''),
+  at: z.number().catch(0),
+  kind: z.enum(['named', 'auto']).catch('auto'),
+  content: z.unknown(),
+});
+
+function readRow(raw: unknown): KeptSnapshot[] {
+  const row = rowSchema.safeParse(raw);
+  const read = row.success ? readProfile(row.data.content) : undefined;
+  if (!row.success || !read || !('profile' in read)) return [];
+  const { id, name, at, kind } = row.data;
+  return [{ id, name, atMs: at, kind, profile: read.profile }];
+}
+
+/** The snapshots of a profile, the newest first. What another version wrote and this one cannot read is not shown, and stays. */
+export async function loadSnapshots(profileId: string): Promise<KeptSnapshot[]> {
+  await opened();
+  const rows = await inTime(database.snapshots.where('profile').equals(profileId).toArray(), OPENS_WITHIN_MS);
+  return rows.flatMap(readRow).sort((a, b) => b.atMs - a.atMs);
+}
+
+/** Keeps how a profile is now. Of those that are kept by themselves the oldest go. @throws Error when the browser's store refuses */
+export async function keepSnapshot(profile: Profile, name: string, kind: SnapshotKind): Promise<void> {
+  await opened();
+  const work = database.transaction('rw', database.snapshots, async () => {
+    const rows = await database.snapshots.where('profile').equals(profile.id).toArray();
+    const autos = rows.filter((row) => row.kind === 'auto').sort((a, b) => b.at - a.at);
+    if (kind === 'auto' && autos[0] && sameData(autos[0].content, profile)) return;
+    await database.snapshots.add({ id: newActId(), profile: profile.id, at: Date.now(), name, kind, content: profile });
+    if (kind === 'auto') await database.snapshots.bulkDelete(autos.slice(MOST_AUTO - 1).map(({ id }) => id));
+  });
+  await inTime(work, WRITES_WITHIN_MS);
+}
+
+/** Puts snapshots from elsewhere beside a profile. @throws Error when the browser's store refuses */
+export async function keepForeignSnapshots(
+  profileId: string,
+  snapshots: readonly { name: string; atMs: number; profile: Profile }[],
+): Promise<void> {
+  await opened();
+  const rows = snapshots.map(({ name, atMs, profile }) => ({
+    id: newActId(),
+    profile: profileId,
+    at: atMs,
+    name,
+    kind: 'named',
+    content: { ...profile, id: profileId },
+  }));
+  await inTime(database.snapshots.bulkAdd(rows), WRITES_WITHIN_MS);
+}
+
+/** Takes a snapshot out for good. @throws Error when the browser's store refuses */
+export async function eraseSnapshot(id: string): Promise<void> {
+  await opened();
+  await inTime(database.snapshots.delete(id), WRITES_WITHIN_MS);
+}
+
+const lastKept = new Map<string, number>();
+
+/** Before an edit: keeps how the profile was, when nothing of it was kept in this sitting for a while. */
+export function beforeEdit(profile: Profile): void {
+  const now = Date.now();
+  if (now - (lastKept.get(profile.id) ?? 0) < AUTO_AFTER_MS) return;
+  lastKept.set(profile.id, now);
+  // The edit itself is kept and can be taken back; a snapshot that the store has no room for is no loss to be told in the middle of work.
+  keepSnapshot(profile, '', 'auto').catch(() => undefined);
+}
+
+/** Before a large step, which is named: keeps how the profile was. */
+export function beforeLargeStep(profile: Profile, what: string): void {
+  lastKept.set(profile.id, Date.now());
+  keepSnapshot(profile, `before ${what}`.slice(0, 60), 'auto').catch(() => undefined);
+}
