@@ -5,19 +5,7 @@ import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { familyById, startingBoard } from '../src/core/board';
 import { useApp } from './app';
-import {
-  choose,
-  downloads,
-  hands,
-  listen,
-  openPage,
-  press,
-  saveToKeyboard,
-  seeText,
-  tabTo,
-  temporaryFolder,
-  wait,
-} from './browser';
+import { choose, downloads, hands, listen, openPage, press, saveToKeyboard, seeText, tabTo, takeIn, temporaryFolder, wait } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -288,6 +276,7 @@ test('a profile takes its board along in its file', async () => {
     'input[aria-label="Profile files"]',
   )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
+  await takeIn(other.page);
   await seeText(other.page, '.shelf-card h3', 'Cue strip');
   await other.page.evaluate(() => {
     const card = [...document.querySelectorAll('.shelf-card')].find((one) => one.textContent?.includes('Cue strip'));

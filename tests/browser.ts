@@ -139,6 +139,12 @@ export async function choose(page: Page, selector: string): Promise<void> {
   }
 }
 
+/** Takes what was brought, once it is shown. */
+export async function takeIn(page: Page): Promise<void> {
+  await choose(page, '.bring-button:not([disabled])');
+  await page.waitForSelector('.bring-in', { hidden: true });
+}
+
 /** Lets the trial bench listen to the keyboard, and waits until it does. */
 export async function listen(page: Page): Promise<void> {
   await press(page, 'Listen to my keyboard');

@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import { useApp } from './app';
-import { openPage, press, seeText, temporaryFolder, wait } from './browser';
+import { openPage, press, seeText, takeIn, temporaryFolder, wait } from './browser';
 
 jest.setTimeout(120_000);
 
@@ -60,6 +60,7 @@ test('every bench draws it, key by key and macro by macro, and undo goes on work
   writeFileSync(path, broken());
   const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
+  await takeIn(page);
   await seeText(page, '.shelf-card h3', 'Everything wrong');
   const torn = (): Promise<string | null> => page.$eval('.torn', (element) => element.textContent).catch(() => null);
   const keys = ['KeyA', 'KeyB', 'KeyC', 'KeyD', 'KeyE', 'KeyF', 'KeyG', 'KeyH', 'KeyJ'];

@@ -74,19 +74,19 @@ describe('profile files', () => {
         p.name = 'Show desk on tour';
       }),
     );
-    await seeText(page, '.ant-modal', 'is on the shelf already');
-    await press(page, 'Leave it out');
+    await seeText(page, '.bring-in', 'is on the shelf already');
+    await press(page, 'Not now');
     expect(await names()).not.toContain('Show desk on tour');
-    await page.waitForSelector('.ant-modal', { hidden: true });
+    await page.waitForSelector('.bring-in', { hidden: true });
     await bring(
       'desk.json',
       changed((p) => {
         p.name = 'Show desk on tour';
       }),
     );
-    await press(page, 'Keep both');
+    await press(page, 'Bring it in');
     await seeText(page, '.shelf-card h3', 'Show desk on tour (from a file)');
-    await page.waitForSelector('.ant-modal', { hidden: true });
+    await page.waitForSelector('.bring-in', { hidden: true });
     expect(await names()).toContain('Show desk');
   });
 
@@ -100,6 +100,8 @@ describe('profile files', () => {
         p.layers[0].keys.Fn.does.action.layer = 'gone';
       }),
     );
+    await seeText(page, '.bring-in', 'or what is wrong');
+    await press(page, 'Bring it in');
     await seeText(page, '.ant-message', 'It has 2 problems to look at');
     await seeText(page, '.shelf-card h3', 'Half a desk');
   });
@@ -113,12 +115,12 @@ describe('profile files', () => {
     await more('Prompt book', 'Duplicate');
     await seeText(page, '.shelf-card h3', 'Prompt book 2');
     await more('Prompt book 2', 'Rename');
-    await page.waitForSelector('.ant-modal input');
-    await page.click('.ant-modal input', { count: 3 });
+    await page.waitForSelector('.renaming input');
+    await page.click('.renaming input', { count: 3 });
     await page.keyboard.type('Scene notes');
     await page.keyboard.press('Enter');
     await seeText(page, '.shelf-card h3', 'Scene notes');
-    await page.waitForSelector('.ant-modal', { hidden: true });
+    await page.waitForSelector('.renaming', { hidden: true });
     await more('Scene notes', 'Take off');
     await seeText(page, '.ant-message', 'is off the shelf');
     expect(await names()).not.toContain('Scene notes');

@@ -6,7 +6,7 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
 import { useApp } from './app';
-import { choose, goToBench, hands, listen, openPage, press, saveToKeyboard, seeText, temporaryFolder } from './browser';
+import { choose, goToBench, hands, listen, openPage, press, saveToKeyboard, seeText, takeIn, temporaryFolder } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -21,6 +21,7 @@ async function open(profile: Profile): Promise<{ page: Page; complaints: string[
     'input[aria-label="Profile files"]',
   )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
+  await takeIn(opened.page);
   await seeText(opened.page, '.shelf-card h3', profile.name);
   await opened.page.goto(`${app.server.url}/profile/${profile.id}/layout`);
   await opened.page.waitForSelector('.layout-bench');

@@ -6,7 +6,7 @@ import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import { parseProfiles } from '../src/core/files';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
-import { choose, downloads, openBrowser, openPage, press, seeText, temporaryFolder, textOf, wait } from './browser';
+import { choose, downloads, openBrowser, openPage, press, seeText, takeIn, temporaryFolder, textOf, wait } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -29,6 +29,12 @@ async function bring(page: Page, name: string, content: string | Uint8Array): Pr
   writeFileSync(path, content);
   const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
+}
+
+/** Brings a file, and takes what it holds. */
+async function bringIn(page: Page, name: string, content: string | Uint8Array): Promise<void> {
+  await bring(page, name, content);
+  await takeIn(page);
 }
 
 describe('two windows of one profile', () => {
@@ -161,7 +167,7 @@ describe('a store that refuses', () => {
       (window as unknown as { isFull: boolean }).isFull = true;
     });
     const profile = JSON.parse(readFileSync('demo/show-desk.json', 'utf8')) as { id: string; name: string };
-    await bring(page, 'tour.json', JSON.stringify({ ...profile, id: 'tour', name: 'On tour' }));
+    await bringIn(page, 'tour.json', JSON.stringify({ ...profile, id: 'tour', name: 'On tour' }));
     await seeText(page, '.ant-message', 'is on the shelf, but not kept: the browser has no more room');
     await page.click('[aria-label="More for Prompt book"]');
     await choose(page, '.ant-dropdown-menu-item ::-p-text(Take off)');
@@ -229,8 +235,8 @@ test('a bench that tears says what is kept, takes back the last change, and hand
   await page.click('.brand');
   await page.waitForSelector('.shelf-card');
   await bring(page, 'rescue.json', rescued);
-  await seeText(page, '.ant-modal', 'is on the shelf already');
-  await press(page, 'Leave it out');
+  await seeText(page, '.bring-in', 'is on the shelf already');
+  await press(page, 'Not now');
   await page.close();
 });
 
@@ -244,7 +250,8 @@ describe('files from elsewhere', () => {
     await page.click('.brand');
     await page.waitForSelector('.shelf-card');
     await bring(page, 'mine.json', JSON.stringify({ ...profile, name: 'From the tour' }));
-    await press(page, 'Replace mine');
+    await choose(page, '.bring-in .ant-segmented-item ::-p-text(take theirs)');
+    await press(page, 'Bring it in');
     await seeText(page, '.shelf-card h3', 'From the tour');
     await page.goto(`${app.server.url}${SHOW_DESK}`);
     await page.waitForSelector('[aria-label=Undo]:not([disabled])');
@@ -261,7 +268,7 @@ describe('files from elsewhere', () => {
     const { page, complaints } = await open('/shelf');
     await page.waitForSelector('.shelf-card');
     const text = JSON.stringify({ ...profile, id: 'wide', name: 'Bühne ✓' });
-    await bring(page, 'wide.json', Buffer.from(`\uFEFF${text}`, 'utf16le'));
+    await bringIn(page, 'wide.json', Buffer.from(`\uFEFF${text}`, 'utf16le'));
     await seeText(page, '.shelf-card h3', 'Bühne ✓');
     await bring(page, 'latin.json', Buffer.from(JSON.stringify({ ...profile, id: 'l', name: 'Bühne' }), 'latin1'));
     await seeText(page, '.ant-message', 'latin.json: the whole file: is not UTF-8 text');
@@ -270,7 +277,7 @@ describe('files from elsewhere', () => {
     expect((await textOf(page, '.ant-message')).length).toBeLessThan(600);
     await bring(page, 'deep.json', '['.repeat(200_000) + ']'.repeat(200_000));
     await seeText(page, '.ant-message', 'is nested deeper than 40 levels');
-    await bring(page, 'turned.json', JSON.stringify({ ...profile, id: 'turned', name: 'במה' }));
+    await bringIn(page, 'turned.json', JSON.stringify({ ...profile, id: 'turned', name: 'במה' }));
     await seeText(page, '.shelf-card h3 bdi', 'במה');
     expect(complaints).toEqual([]);
     await page.close();
@@ -279,7 +286,7 @@ describe('files from elsewhere', () => {
   test('a profile named after what every object has opens on every bench', async () => {
     const { page, complaints } = await open('/shelf');
     await page.waitForSelector('.shelf-card');
-    await bring(page, 'odd.json', JSON.stringify({ ...profile, id: 'constructor', name: 'Odd' }));
+    await bringIn(page, 'odd.json', JSON.stringify({ ...profile, id: 'constructor', name: 'Odd' }));
     await seeText(page, '.shelf-card h3', 'Odd');
     for (const [bench, sign] of [
       ['layout', '.layout-bench'],

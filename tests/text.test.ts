@@ -4,7 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, hands, listen, openPage, press, saveToKeyboard, seeText, temporaryFolder, wait } from './browser';
+import { choose, hands, listen, openPage, press, saveToKeyboard, seeText, takeIn, temporaryFolder, wait } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -225,11 +225,13 @@ test('a text file comes to the shelf with every profile in it', async () => {
   );
   const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
+  await takeIn(page);
   await seeText(page, '.shelf-card h3', 'Day stage');
   await seeText(page, '.shelf-card h3', 'Late stage');
   const alone = path.replace('stage', 'alone');
   writeFileSync(alone, '// by hand\nprofile Alone\n  board harrow-64\nlayer Base\n  like the board // all of it\n');
   await input.uploadFile(alone);
+  await takeIn(page);
   await seeText(page, '.shelf-card h3', 'Alone');
   const bench = await openText('alone');
   await seeText(bench.page, '.cm-content', '// all of it');

@@ -2,6 +2,7 @@
 import { App as AntApp, ConfigProvider } from 'antd';
 import { lazy, Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { BroughtAnywhere } from './frame/BroughtAnywhere';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
@@ -11,19 +12,22 @@ import { antThemeOf } from './theme/cloth';
 import { DyeDefs } from './theme/DyeDefs';
 import { STYLE_NONCE } from './theme/styleNonce';
 
-const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
-const BoardsBench = lazy(() => import('./boards/BoardsBench'));
-const NewProfile = lazy(() => import('./newProfile/NewProfile'));
-const Workbench = lazy(() => import('./frame/Workbench'));
-const LayoutBench = lazy(() => import('./layout/LayoutBench'));
-const TravelBench = lazy(() => import('./travel/TravelBench'));
-const MacrosBench = lazy(() => import('./macros/MacrosBench'));
 /** A text, or the keyboard's memory, may be of any host: all of them are there before such a bench is. */
 async function withHosts<Bench>(bench: Promise<Bench>): Promise<Bench> {
   const { bringHosts } = await import('../core/hosts/bring');
   await bringHosts();
   return bench;
 }
+const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
+const CompareBench = lazy(() => withHosts(import('./compare/CompareBench')));
+const HistoryBench = lazy(() => withHosts(import('./history/HistoryBench')));
+const SheetBench = lazy(() => withHosts(import('./sheet/SheetBench')));
+const BoardsBench = lazy(() => import('./boards/BoardsBench'));
+const NewProfile = lazy(() => import('./newProfile/NewProfile'));
+const Workbench = lazy(() => import('./frame/Workbench'));
+const LayoutBench = lazy(() => import('./layout/LayoutBench'));
+const TravelBench = lazy(() => import('./travel/TravelBench'));
+const MacrosBench = lazy(() => import('./macros/MacrosBench'));
 const TextBench = lazy(() => withHosts(import('./text/TextBench')));
 const TrialBench = lazy(() => import('./trial/TrialBench'));
 const DeviceBench = lazy(() => withHosts(import('./device/DeviceBench')));
@@ -44,6 +48,9 @@ const Pages = () => {
       <Routes>
         <Route path="/" element={<Home />} />
         <Route path="/shelf" element={<ShelfBench />} />
+        <Route path="/compare" element={<CompareBench />} />
+        <Route path="/history/:profileId" element={<HistoryBench />} />
+        <Route path="/sheet/:profileId" element={<SheetBench />} />
         <Route path="/new" element={<NewProfile />} />
         <Route path="/boards" element={<BoardsBench />} />
         <Route path="/boards/:boardId" element={<BoardsBench />} />
@@ -71,6 +78,7 @@ export const App = () => {
         <Notices />
         <ErrorBoundary>
           <BrowserRouter>
+            <BroughtAnywhere />
             <Pages />
           </BrowserRouter>
         </ErrorBoundary>

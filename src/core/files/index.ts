@@ -2,6 +2,7 @@
 export { parseBoard, parseBoardDraft, writeBoard } from './boards';
 export { type Bundled, type BundleRead, fileStemOf, isZip, readBundle, type Snapshot, writeBundle } from './bundle';
 export { caseOf } from './cases';
+export { type Incoming, readIncoming, readIncomingText } from './incoming';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
 export { checkProfileText, isProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';
 export { writeProfile, writeProfiles } from '../profile';

@@ -1,3 +1,4 @@
 /** What a profile from elsewhere could do by itself: docs/inspecting.md. */
 export { type Deed, deedsOf, type Kind, type Rule, RULES, type Weight } from './deeds';
 export { systemChord } from './openers';
+export { type Choice, type Double, doubleId, doublesOf, withChoices } from './doubles';

@@ -1,0 +1,2 @@
+const CompareBench = () => null;
+export default CompareBench;

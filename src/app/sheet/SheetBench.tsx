@@ -1,0 +1,2 @@
+const SheetBench = () => null;
+export default SheetBench;
