@@ -50,7 +50,7 @@ export const timingValue = (value: GestureTiming[keyof GestureTiming]): string =
   typeof value === 'number' ? `${value} ms` : typeof value === 'boolean' ? (value ? 'yes' : 'no') : value;
 
 /** A gesture's own figures, `hold after 220 ms, re-tap 0 ms`. */
-const timingSaid = (timing: PartialTiming | undefined): string =>
+export const timingSaid = (timing: PartialTiming | undefined): string =>
   Object.entries(timing ?? {})
     .filter(([, value]) => value !== undefined)
     .map(([name, value]) => `${TIMING_NAMES[name as keyof GestureTiming]} ${timingValue(value as number)}`)
@@ -67,7 +67,7 @@ export function assignmentSaid(assignment: Assignment | null, profile: Profile):
 }
 
 /** What is told of a key besides what it does. */
-function toldSaid(assignment: Assignment | null, profile: Profile): string {
+export function toldSaid(assignment: Assignment | null, profile: Profile): string {
   const role = profile.roles.find(({ id }) => id === assignment?.role)?.name ?? assignment?.role;
   const parts = [
     ...(assignment?.label ? [`label “${assignment.label}”`] : []),
