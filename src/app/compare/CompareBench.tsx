@@ -1,2 +1,479 @@
-const CompareBench = () => null;
+/** Two to six profiles, side by side: where they differ, what is odd about one, and what can be taken over into the first. */
+import { App as AntApp, Segmented, Select, Switch } from 'antd';
+import { useEffect, useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import {
+  GROUP_NAMES,
+  GROUPS,
+  isOfKey,
+  isOfLayer,
+  keyTitle,
+  layersOf,
+  odditiesOf,
+  rowsOf,
+  taking,
+  type Group,
+  type Row,
+} from '../../core/compare';
+import { actuationOf, sameData, type Change, type Dye, type Profile } from '../../core/profile';
+import { printActuation } from '../../core/notation';
+import { foreign } from '../../core/reading';
+import { Named } from '../shared/named';
+import { ShelfBar } from '../shared/ShelfBar';
+import { Waiting } from '../shared/Waiting';
+import { useBoard, useBoardsReady } from '../state/boards';
+import { useKeyboard, useKeyboards } from '../state/keyboards';
+import { useShelf } from '../state/shelf';
+import { beforeLargeStep } from '../state/snapshots';
+import { textOf, threadOf } from '../theme/dyes';
+import { ComparedBoard } from './ComparedBoard';
+import { DepthThreads } from './DepthThreads';
+import { MOST_COMPARED, useCompared, useSteady, type Compared } from './useCompared';
+import '../shared/board.css';
+import './compare.css';
+
+const DYES_OF: readonly Dye[] = ['indigo', 'madder', 'verdigris', 'weld', 'orchil', 'woad'];
+
+const ASPECTS = { all: 'all', keys: 'what keys do', depths: 'depths', timing: 'timing', macros: 'macros' } as const;
+type Aspect = keyof typeof ASPECTS;
+const GROUPS_OF: Readonly<Record<Aspect, readonly Group[]>> = {
+  all: GROUPS,
+  keys: ['keys', 'gestures', 'roles'],
+  depths: ['depths'],
+  timing: ['timing', 'gestures'],
+  macros: ['macros'],
+};
+
+/** The changes that make a row of mine like theirs. */
+function isOfRow(row: Row) {
+  return (change: Change): boolean => {
+    const [kind = '', id = ''] = [row.id.slice(0, row.id.indexOf(' ')), row.id.slice(row.id.indexOf(' ') + 1)];
+    switch (kind) {
+      case 'key':
+      case 'told':
+        return change.change === 'key' && change.at.layer === row.layer && change.at.key === row.key;
+      case 'timing':
+        return row.key === undefined
+          ? change.change === 'timing' && change.field === id
+          : change.change === 'key' && change.at.layer === row.layer && change.at.key === row.key;
+      case 'travel':
+        return change.change === 'travel' && change.key === id;
+      case 'macro':
+      case 'role':
+      case 'joint': {
+        const list = `${kind}s`;
+        if (change.change === 'altered') return change.list === list && change.to.id === id;
+        return (change.change === 'added' || change.change === 'removed') && change.list === list && change.item.id === id;
+      }
+      case 'layer':
+        return isOfLayer(change, id) && change.change !== 'key';
+      default:
+        return row.id === 'travel'
+          ? change.change === 'travel' && change.key === null
+          : row.id === 'joined'
+            ? change.change === 'joined'
+            : row.id === 'host' && change.change === 'field' && change.field === 'hostLayout';
+    }
+  };
+}
+
+const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () => void; onFirst: () => void }) => (
+  <li className="compared-head" style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
+    <strong style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
+      <bdi>{one.profile.name}</bdi>
+    </strong>
+    <span className="soft">{n === 0 ? (one.on === 'shelf' ? 'yours, which takes over' : one.about) : one.about}</span>
+    <span>
+      {n > 0 && one.on === 'shelf' && (
+        <button type="button" className="word" onClick={onFirst}>
+          make it mine
+        </button>
+      )}
+      <button type="button" className="word" aria-label={`Leave ${one.profile.name} out`} onClick={onOut}>
+        ×
+      </button>
+    </span>
+  </li>
+);
+
+/** What else can be compared: the shelf, snapshots, and what is in a keyboard. */
+const AddAnother = ({ words, board, snapshots, onAdd }: { words: readonly string[]; board: string; snapshots: ReturnType<typeof useCompared>['snapshots']; onAdd: (word: string) => void }) => {
+  const entries = useShelf((state) => state.entries);
+  const { slots } = useKeyboard(board);
+  const options = [
+    {
+      label: 'on the shelf',
+      options: entries
+        .filter(({ profile }) => !words.includes(profile.id) && (board === '' || profile.board === board))
+        .map(({ profile }) => ({ value: profile.id, label: profile.name })),
+    },
+    {
+      label: 'snapshots',
+      options: snapshots.map(({ id, name, atMs, profile }) => ({
+        value: `snapshot:${profile.id}:${id}`,
+        label: `${name || 'kept by itself'}, ${new Date(atMs).toLocaleString('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}`,
+      })),
+    },
+    {
+      label: 'in the keyboard',
+      options: slots.flatMap((slot, n) => (slot.state === 'profile' ? [{ value: `slot:${board}:${n}`, label: `slot ${n + 1}: ${slot.profile.name}` }] : [])),
+    },
+  ].map((group) => ({ ...group, options: group.options.filter(({ value }) => !words.includes(value)) }));
+  if (words.length >= MOST_COMPARED) return null;
+  return (
+    <Select
+      className="compare-add"
+      aria-label="Compare with another"
+      placeholder="and with …"
+      value={null}
+      showSearch={{ optionFilterProp: 'label' }}
+      options={options.filter((group) => group.options.length > 0)}
+      onChange={(word: string | null) => word !== null && onAdd(word)}
+    />
+  );
+};
+
+const CompareBench = () => {
+  const areBoardsHere = useBoardsReady();
+  const { message } = AntApp.useApp();
+  const { compared, missing, words, put, snapshots, isReading } = useCompared();
+  const edit = useShelf((state) => state.edit);
+  const undo = useShelf((state) => state.undo);
+  const [aspect, setAspect] = useState<Aspect>('all');
+  const [onlyOther, setOnlyOther] = useState(true);
+  const [chosen, setChosen] = useState('');
+  const [layerId, setLayerId] = useState('');
+  const [from, setFrom] = useState('');
+  const [first] = compared;
+  const board = useBoard(first?.profile.board);
+  const profiles = compared.map(({ profile }) => profile);
+  const same = useSteady(profiles);
+  const rows = useMemo(() => (same.length > 1 ? rowsOf(same) : []), [same]);
+  const odd = useMemo(() => (board && same.length > 1 ? odditiesOf(same, board) : []), [board, same]);
+  const connect = useKeyboards((state) => state.connect);
+  useEffect(() => {
+    if (board) void connect(board);
+  }, [board, connect]);
+
+  if (!areBoardsHere || isReading) return <Waiting what="Taking out what is compared" />;
+  const others = compared.slice(1).filter(({ profile }) => profile.board === first?.profile.board);
+  const source = others.find(({ word }) => word === from) ?? others[0];
+  const groups = GROUPS_OF[aspect];
+  const looked = rows.filter((row) => groups.includes(row.group));
+  const other = looked.filter((row) => row.differs);
+  const layers = layersOf(profiles);
+  const layer = layers.find(({ id }) => id === layerId) ?? layers[0];
+  const onBoard = other.filter((row) => row.key !== undefined && (row.layer === undefined || row.layer === layer?.id));
+  // A board that is set otherwise makes every key differ that has no depth of its own.
+  const deepKeys =
+    groups.includes('depths') && board
+      ? board.keys.filter(({ id }) => profiles.some((profile) => !sameData(actuationOf(profile, id), actuationOf(profiles[0] as Profile, id)))).map(({ id }) => id)
+      : [];
+  const otherKeys = new Set([...other.flatMap((row) => row.key ?? []), ...deepKeys]);
+  const oddHere = odd.filter((one) => chosen === '' || one.key === chosen || one.key === '').slice(0, 8);
+
+  const take = (what: string, wants: (change: Change) => boolean, theirs: Profile): void => {
+    if (!first || first.on !== 'shelf') return;
+    const { edit: made, along, changes } = taking(first.profile, theirs, wants);
+    if (!made) {
+      void message.info('There is nothing to take: it is the same.');
+      return;
+    }
+    if (changes > 1) beforeLargeStep(first.profile, `${what} from “${theirs.name}”`);
+    const refused = edit(first.profile.id, made, `${what} from “${foreign(theirs.name)}”`);
+    if (refused !== undefined) {
+      void message.error(`Nothing was taken: ${refused}`);
+      return;
+    }
+    message.open({
+      key: 'taken',
+      type: 'success',
+      duration: 10,
+      content: (
+        <span>
+          Taken: {what}
+          {along.length > 0 && `; ${along.join(', ')} came along`}.{' '}
+          <button
+            type="button"
+            className="word"
+            onClick={() => {
+              message.destroy('taken');
+              const back = undo(first.profile.id);
+              if (back && 'refused' in back) void message.error(back.refused);
+            }}
+          >
+            Undo
+          </button>
+        </span>
+      ),
+    });
+  };
+
+  const canTake = first?.on === 'shelf' && source !== undefined;
+  const countOf = (wants: (change: Change) => boolean): string => {
+    if (!first || !source) return '';
+    const { changes, along } = taking(first.profile, source.profile, wants);
+    return `${changes} change${changes === 1 ? '' : 's'}${along.length > 0 ? `, ${along.length} come${along.length === 1 ? 's' : ''} along` : ''}`;
+  };
+  const scopes: { name: string; what: string; wants: (change: Change) => boolean }[] = [
+    ...(chosen === '' ? [] : [{ name: `this key, ${keyTitle(chosen)}`, what: keyTitle(chosen), wants: (change: Change) => isOfKey(change, chosen) }]),
+    ...(layer ? [{ name: `the layer ${layer.name}`, what: `the layer ${layer.name}`, wants: (change: Change) => isOfLayer(change, layer.id) }] : []),
+    { name: 'every depth', what: 'every depth', wants: ({ change }) => change === 'travel' },
+    { name: 'all timing', what: 'all timing', wants: ({ change }) => change === 'timing' },
+    { name: 'every macro', what: 'every macro', wants: (change) => 'list' in change && change.list === 'macros' },
+    { name: 'everything', what: 'everything', wants: () => true },
+  ];
+
+  return (
+    <div className="compare">
+      <ShelfBar />
+      <main className="bench compare-main">
+        <div className="compare-left">
+          <div className="compare-top">
+            <h1>Side by side</h1>
+            <ul className="compared-heads" aria-label="What is compared">
+              {compared.map((one, n) => (
+                <Head
+                  key={one.word}
+                  one={one}
+                  n={n}
+                  onOut={() => put(words.filter((word) => word !== one.word))}
+                  onFirst={() => put([one.word, ...words])}
+                />
+              ))}
+              <li>
+                <AddAnother words={words} board={first?.profile.board ?? ''} snapshots={snapshots} onAdd={(word) => put([...words, word])} />
+              </li>
+            </ul>
+          </div>
+          {missing.length > 0 && (
+            <p className="not-kept" role="alert">
+              {missing.length} of what is compared is not here any more.
+            </p>
+          )}
+          {compared.length < 2 && (
+            <p className="panel">
+              Choose two to six profiles: on the <Link to="/shelf">shelf</Link> by their boxes, or here with “and with …”.
+            </p>
+          )}
+          {compared.slice(1).map(({ word, profile }) =>
+            profile.board === first?.profile.board ? null : (
+              <p key={word} className="not-kept">
+                <Named name={profile.name} /> is for another board. Keys are compared by their names, and nothing can be taken from it here: make a copy for this
+                board first.
+              </p>
+            ),
+          )}
+          {compared.length > 1 && board && (
+            <section className="panel" aria-label="Where they differ">
+              <p className="section-line compare-line">
+                <span>
+                  <strong>Where they differ</strong>{' '}
+                  <span className="soft">
+                    {board.keys.length - otherKeys.size} of {board.keys.length} keys the same in all, drawn pale
+                  </span>
+                </span>
+                <Segmented
+                  size="small"
+                  aria-label="What is looked at"
+                  value={aspect}
+                  options={Object.entries(ASPECTS).map(([value, label]) => ({ value, label }))}
+                  onChange={(value) => setAspect(value as Aspect)}
+                />
+              </p>
+              {aspect !== 'depths' && layers.length > 1 && (
+                <p className="look-layers" role="group" aria-label="Layers">
+                  {layers.map((one) => {
+                    const count = other.filter((row) => row.layer === one.id).length;
+                    return (
+                      <button
+                        key={one.id}
+                        type="button"
+                        className={`look-layer ${one === layer ? 'chosen' : ''}`}
+                        aria-pressed={one === layer}
+                        style={{ borderColor: threadOf(one.own.find(Boolean)?.dye ?? 'iron') }}
+                        onClick={() => setLayerId(one.id)}
+                      >
+                        <bdi>{one.name}</bdi> {count > 0 && <span className="soft">{count}</span>}
+                      </button>
+                    );
+                  })}
+                </p>
+              )}
+              <ComparedBoard
+                board={board}
+                compared={compared}
+                dyes={DYES_OF}
+                layer={layer}
+                rows={onBoard}
+                deepKeys={deepKeys}
+                showsDepths={aspect === 'depths'}
+                chosen={chosen}
+                onChoose={(id) => setChosen(id === chosen ? '' : id)}
+              />
+            </section>
+          )}
+          {compared.length > 1 && board?.analog && (aspect === 'depths' || aspect === 'all') && other.some(({ group }) => group === 'depths') && (
+            <DepthThreads board={board} compared={compared} dyes={DYES_OF} />
+          )}
+          {compared.length > 1 && (
+            <section className="panel compare-table" aria-label="Key by key, setting by setting">
+              <p className="section-line">
+                <strong>
+                  {other.length} difference{other.length === 1 ? '' : 's'}
+                </strong>
+                <label>
+                  <Switch size="small" checked={onlyOther} onChange={setOnlyOther} aria-label="Only differences" /> only differences
+                </label>
+              </p>
+              <table>
+                <thead>
+                  <tr>
+                    <th scope="col">where</th>
+                    {compared.map(({ word, profile }, n) => (
+                      <th key={word} scope="col" style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
+                        <bdi>{profile.name}</bdi>
+                      </th>
+                    ))}
+                  </tr>
+                </thead>
+                {groups.map((group) => {
+                  const own = (onlyOther ? other : looked).filter((row) => row.group === group && (chosen === '' || row.key === undefined || row.key === chosen));
+                  if (own.length === 0) return null;
+                  return (
+                    <tbody key={group}>
+                      <tr>
+                        <th scope="rowgroup" colSpan={compared.length + 1}>
+                          {GROUP_NAMES[group]}
+                        </th>
+                      </tr>
+                      {own.slice(0, 300).map((row) => (
+                        <tr key={row.id} className={row.differs ? 'other' : ''}>
+                          <td>
+                            <bdi>{row.title}</bdi>
+                          </td>
+                          {row.values.map((value, n) => (
+                            <td key={n} className={value === row.values[0] ? '' : 'not-mine'}>
+                              <bdi>{value || '—'}</bdi>{' '}
+                              {n > 0 && canTake && value !== row.values[0] && profiles[n]?.board === first?.profile.board && (
+                                <button
+                                  type="button"
+                                  className="word"
+                                  aria-label={`Take ${row.title} from ${profiles[n]?.name ?? ''}`}
+                                  onClick={() => take(row.title, isOfRow(row), profiles[n] as Profile)}
+                                >
+                                  Take
+                                </button>
+                              )}
+                            </td>
+                          ))}
+                        </tr>
+                      ))}
+                    </tbody>
+                  );
+                })}
+              </table>
+              {other.length === 0 && <p>They are the same in this.</p>}
+            </section>
+          )}
+        </div>
+        {compared.length > 1 && (
+          <aside className="panel compare-aside" aria-label="One key, and what can be taken">
+            {chosen === '' ? (
+              <p className="soft">Choose a key to see it in all profiles.</p>
+            ) : (
+              <>
+                <h2>
+                  {keyTitle(chosen)} <span className="soft">on {layer?.name}</span>
+                </h2>
+                <ul className="one-key">
+                  {compared.map(({ word, profile }, n) => {
+                    const row = rows.find(({ id }) => id === `key ${layer?.id ?? ''}/${chosen}`);
+                    return (
+                      <li key={word} style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
+                        <span className="soft">
+                          <bdi>{profile.name}</bdi>
+                        </span>
+                        <span className="mono">
+                          <bdi>{row?.values[n] ?? 'pass'}</bdi>
+                          {board?.analog && (
+                            <>
+                              <br />
+                              {printActuation(actuationOf(profile, chosen))}
+                            </>
+                          )}
+                        </span>
+                        {n > 0 && canTake && profile.board === first?.profile.board && (
+                          <button
+                            type="button"
+                            className="word"
+                            aria-label={`Take ${keyTitle(chosen)} from ${profile.name}`}
+                            onClick={() => take(keyTitle(chosen), (change) => isOfKey(change, chosen), profile)}
+                          >
+                            Take
+                          </button>
+                        )}
+                      </li>
+                    );
+                  })}
+                </ul>
+              </>
+            )}
+            <h3>What is odd {chosen === '' ? '' : 'here'}</h3>
+            {oddHere.length === 0 && <p className="soft">Nothing stands out.</p>}
+            <ul className="odd-list">
+              {oddHere.map((one, n) => (
+                <li key={n}>
+                  <strong style={{ color: textOf(DYES_OF[one.profile] ?? 'iron') }}>
+                    <bdi>{profiles[one.profile]?.name}</bdi>
+                  </strong>{' '}
+                  {one.said}.{' '}
+                  {one.key !== '' && one.key !== chosen && (
+                    <button type="button" className="word" onClick={() => setChosen(one.key)}>
+                      Show
+                    </button>
+                  )}
+                </li>
+              ))}
+            </ul>
+            {first?.on !== 'shelf' && <p className="soft">Only a profile on the shelf can take over: make one of those the first.</p>}
+            {canTake && (
+              <>
+                <h3>
+                  Take from{' '}
+                  {others.length > 1 ? (
+                    <Select
+                      size="small"
+                      aria-label="Take from"
+                      value={source?.word}
+                      options={others.map(({ word, profile }) => ({ value: word, label: profile.name }))}
+                      onChange={setFrom}
+                    />
+                  ) : (
+                    <bdi>{source?.profile.name}</bdi>
+                  )}
+                </h3>
+                <ul className="scopes">
+                  {scopes.map(({ name, what, wants }) => {
+                    const count = countOf(wants);
+                    return (
+                      <li key={name}>
+                        <button type="button" className="scope" disabled={count.startsWith('0 ')} onClick={() => source && take(what, wants, source.profile)}>
+                          <strong>{name}</strong>
+                          <span className="soft">{count}</span>
+                        </button>
+                      </li>
+                    );
+                  })}
+                </ul>
+                <p className="soft">Nothing is lost: one undo takes it back.</p>
+              </>
+            )}
+          </aside>
+        )}
+      </main>
+    </div>
+  );
+};
+
 export default CompareBench;
