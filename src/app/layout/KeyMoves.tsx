@@ -1,9 +1,11 @@
 /** Copying a key's binding to others, and letting two keys change places. */
+import { useState } from 'react';
 import { actionsOf, changeKeys, namedBy, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
 import { foreign } from '../../core/reading';
 import { keysName, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
+import { SwapDialog } from './SwapDialog';
 
 /** The layers and macros a binding refers to that a profile does not have, in words. */
 const missingIn = (assignment: Assignment, profile: Profile): string[] =>
@@ -55,6 +57,7 @@ type KeyMovesProps = { bench: Bench; swapsFrom: string | null; onSwap: (from: st
 export const KeyMoves = ({ bench, swapsFrom, onSwap }: KeyMovesProps) => {
   const moves = useKeyMoves(bench);
   const from = useClipboard((state) => state.from);
+  const [isSwapping, setIsSwapping] = useState(false);
   return (
     <p className="key-moves">
       <button type="button" className="word" title="Ctrl+C" onClick={moves.copy}>
@@ -77,6 +80,10 @@ export const KeyMoves = ({ bench, swapsFrom, onSwap }: KeyMovesProps) => {
       >
         {swapsFrom === null ? 'Swap with …' : 'with which key? Click it, or Space on it'}
       </button>
+      <button type="button" className="word" title="Two keys, or two modifiers, on every layer" onClick={() => setIsSwapping(true)}>
+        Everywhere …
+      </button>
+      {isSwapping && <SwapDialog bench={bench} onClose={() => setIsSwapping(false)} />}
     </p>
   );
 };

@@ -9,6 +9,7 @@ import { KeyCard } from './KeyCard';
 import { useKeyMoves } from './KeyMoves';
 import { Ladder } from './Ladder';
 import { LayerBoard } from '../shared/LayerBoard';
+import { RestsOn } from './RestsOn';
 import { Together } from './Together';
 import { Weave } from './Weave';
 import './layout.css';
@@ -85,6 +86,7 @@ const LayoutBench = () => {
         <div ref={boardArea}>
           <LayerBoard bench={bench} items={items} onChoose={choose} onKeyDown={boardKeyDown} />
         </div>
+        <RestsOn bench={bench} />
         <Weave bench={bench} />
         {items.length > 0 && (
           <section className="layout-look-at" aria-label="To look at">

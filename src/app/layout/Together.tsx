@@ -1,4 +1,4 @@
-/** What happens when things are together: joint presses of keys, and layers that are joined. */
+/** What goes beyond one key: joint presses, layers that are joined, and roles. */
 import { useState } from 'react';
 import { printAction } from '../../core/notation';
 import type { Joint } from '../../core/profile';
@@ -6,8 +6,9 @@ import { keyLegend } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { JoinedLayersDialog } from './JoinedLayersDialog';
 import { JointDialog } from './JointDialog';
+import { RolesDialog } from './RolesDialog';
 
-type Open = { what: 'joint'; joint?: Joint } | { what: 'joined'; index?: number } | null;
+type Open = { what: 'joint'; joint?: Joint } | { what: 'joined'; index?: number } | { what: 'roles' } | null;
 
 export const Together = ({ bench }: { bench: Bench }) => {
   const { profile, board } = bench;
@@ -49,6 +50,11 @@ export const Together = ({ bench }: { bench: Bench }) => {
       >
         + Joined layers
       </button>
+      <h2>Roles</h2>
+      <button type="button" className="word" onClick={() => setOpen({ what: 'roles' })}>
+        {profile.roles.length === 0 ? '+ Role' : `${profile.roles.length} role${profile.roles.length > 1 ? 's' : ''} …`}
+      </button>
+      {open?.what === 'roles' && <RolesDialog bench={bench} onClose={() => setOpen(null)} />}
       {open?.what === 'joint' && <JointDialog bench={bench} joint={open.joint} onClose={() => setOpen(null)} />}
       {open?.what === 'joined' && <JoinedLayersDialog bench={bench} index={open.index} onClose={() => setOpen(null)} />}
     </section>

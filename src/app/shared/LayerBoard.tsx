@@ -1,15 +1,17 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
-import { lazy, Suspense, useState, type KeyboardEvent } from 'react';
+import { lazy, Suspense, useMemo, useState, type KeyboardEvent } from 'react';
 import { contactOf, sharersOf, type BoardKey } from '../../core/board';
 import { altGrOnHost, hostLayout, hostName } from '../../core/hosts';
 import { legendOf, sentencesOf } from '../../core/notation';
-import { actionsOf, answerFrom, timingOf, type Binding, type Profile } from '../../core/profile';
+import { actionsOf, answerFrom, ownKeysOf, timingOf, type Binding, type Profile } from '../../core/profile';
 import { BoardView } from './BoardView';
 import type { KeyFace } from './Cap';
 import { ticksOf } from './CapFace';
 import { keyName } from './keyNames';
 import type { ToLookAt } from './problems';
 import type { Bench } from './useBench';
+import { useHiddenRoles } from '../state/hiddenRoles';
+import { useEntry } from '../state/shelf';
 import { textOf, threadOf } from '../theme/dyes';
 
 /** The dye of the layer that an assignment's hold leads to, when it leads to one. */
@@ -21,6 +23,8 @@ function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'],
     ? profile.layers.find(({ id }) => id === (way.action.do === 'layer' ? way.action.layer : ''))?.dye
     : undefined;
 }
+
+const NO_KEYS: ReadonlySet<string> = new Set();
 
 const HostEyes = lazy(() => import('./HostEyes').then((module) => ({ default: module.HostEyes })));
 
@@ -42,6 +46,9 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
   const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, selectAlso } = bench;
   const base = profile.layers[0];
   const [isLooking, setIsLooking] = useState(false);
+  const hidden = useHiddenRoles((state) => state.byProfile.get(profile.id)) ?? NO_KEYS;
+  const rest = useEntry(profile.id)?.document.base;
+  const changed = useMemo(() => (rest && profile.restsOn === rest.id ? ownKeysOf(profile, rest, layer.id) : NO_KEYS), [rest, profile, layer.id]);
 
   const face = (key: BoardKey): KeyFace => {
     const id = contactOf(board, key.id);
@@ -52,14 +59,14 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
       own && layerIndex > 0 && base?.keys[id]
         ? legendOf(base.keys[id] ?? { does: { kind: 'pass' } }, profile).main
         : '';
-    const role = profile.roles.find((one) => one.id === (own ? answer.assignment.role : undefined));
+    const role = profile.roles.find((one) => one.id === (own ? answer.assignment.role : undefined) && !hidden.has(one.id));
     const held = own ? legend.held : '';
     const sentence = answer
       ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
       : 'No layer answers.';
     return {
-      className: id === selectedKey ? 'selected' : selectedKeys.includes(id) ? 'selected-also' : '',
-      label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}${sharersOf(board, key.id).length > 0 ? ' It shares its contact.' : ''}`,
+      className: `${id === selectedKey ? 'selected' : selectedKeys.includes(id) ? 'selected-also' : ''}${changed.has(id) ? ' own-change' : ''}`,
+      label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}${sharersOf(board, key.id).length > 0 ? ' It shares its contact.' : ''}${changed.has(id) ? ' Changed by this variant.' : ''}`,
       cap: {
         main: legend.main,
         held,

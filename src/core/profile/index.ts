@@ -72,9 +72,11 @@ export {
   type ScoreEvent,
   type Span,
 } from './schema';
+export { addRole, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
 export { plainProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
 export { stepsOf } from './steps';
+export { swapCodesEverywhere, swapKeysEverywhere } from './swapEdits';
 export { editTowards } from './towards';
 export { setActuation, setBoardActuation } from './travelEdits';
 export {
