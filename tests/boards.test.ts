@@ -5,7 +5,20 @@ import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { familyById, startingBoard } from '../src/core/board';
 import { useApp } from './app';
-import { choose, downloads, hands, listen, openPage, press, saveToKeyboard, seeText, tabTo, takeIn, temporaryFolder, wait } from './browser';
+import {
+  choose,
+  downloads,
+  hands,
+  listen,
+  openPage,
+  press,
+  saveToKeyboard,
+  seeText,
+  tabTo,
+  takeIn,
+  temporaryFolder,
+  wait,
+} from './browser';
 
 jest.setTimeout(180_000);
 

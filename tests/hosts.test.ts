@@ -6,7 +6,18 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
 import { useApp } from './app';
-import { choose, goToBench, hands, listen, openPage, press, saveToKeyboard, seeText, takeIn, temporaryFolder } from './browser';
+import {
+  choose,
+  goToBench,
+  hands,
+  listen,
+  openPage,
+  press,
+  saveToKeyboard,
+  seeText,
+  takeIn,
+  temporaryFolder,
+} from './browser';
 
 jest.setTimeout(180_000);
 

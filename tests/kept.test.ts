@@ -6,7 +6,18 @@ import type { Browser, ElementHandle, Page } from 'puppeteer-core';
 import { parseProfiles } from '../src/core/files';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
-import { choose, downloads, openBrowser, openPage, press, seeText, takeIn, temporaryFolder, textOf, wait } from './browser';
+import {
+  choose,
+  downloads,
+  openBrowser,
+  openPage,
+  press,
+  seeText,
+  takeIn,
+  temporaryFolder,
+  textOf,
+  wait,
+} from './browser';
 
 jest.setTimeout(180_000);
 

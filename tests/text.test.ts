@@ -4,7 +4,18 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, hands, listen, openPage, press, saveToKeyboard, seeText, takeIn, temporaryFolder, wait } from './browser';
+import {
+  choose,
+  hands,
+  listen,
+  openPage,
+  press,
+  saveToKeyboard,
+  seeText,
+  takeIn,
+  temporaryFolder,
+  wait,
+} from './browser';
 
 jest.setTimeout(180_000);
 

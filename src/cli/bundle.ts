@@ -50,12 +50,15 @@ function unpack(archive: string, folder: string): void {
     files.set(file, writeProfile(one.profile, one.ownBoard));
   }
   for (const file of files.keys())
-    if (existsSync(join(folder, file))) throw new BadInput(`${join(folder, file)}: is there already; nothing was written`);
+    if (existsSync(join(folder, file)))
+      throw new BadInput(`${join(folder, file)}: is there already; nothing was written`);
   try {
     mkdirSync(folder, { recursive: true });
     for (const [file, text] of files) writeFileSync(join(folder, file), text, { flag: 'wx' });
   } catch (error) {
-    throw new BadInput(`${folder}: cannot be written (${error instanceof Error && 'code' in error ? String(error.code) : 'for an unknown reason'})`);
+    throw new BadInput(
+      `${folder}: cannot be written (${error instanceof Error && 'code' in error ? String(error.code) : 'for an unknown reason'})`,
+    );
   }
   for (const file of files.keys()) process.stdout.write(`${foreign(join(folder, file))}\n`);
 }
@@ -66,6 +69,7 @@ export function bundleCommand(
 ): void {
   const [out, ...profiles] = files;
   if (read !== undefined && into !== undefined && out === undefined) unpack(read, into);
-  else if (read === undefined && into === undefined && out !== undefined && profiles.length > 0) make(out, profiles, board);
+  else if (read === undefined && into === undefined && out !== undefined && profiles.length > 0)
+    make(out, profiles, board);
   else throw new BadInput('bundle takes either an archive to write and profiles, or --read and --into');
 }

@@ -63,7 +63,9 @@ function isOfRow(row: Row) {
       case 'joint': {
         const list = `${kind}s`;
         if (change.change === 'altered') return change.list === list && change.to.id === id;
-        return (change.change === 'added' || change.change === 'removed') && change.list === list && change.item.id === id;
+        return (
+          (change.change === 'added' || change.change === 'removed') && change.list === list && change.item.id === id
+        );
       }
       case 'layer':
         return isOfLayer(change, id) && change.change !== 'key';
@@ -97,7 +99,17 @@ const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () 
 );
 
 /** What else can be compared: the shelf, snapshots, and what is in a keyboard. */
-const AddAnother = ({ words, board, snapshots, onAdd }: { words: readonly string[]; board: string; snapshots: ReturnType<typeof useCompared>['snapshots']; onAdd: (word: string) => void }) => {
+const AddAnother = ({
+  words,
+  board,
+  snapshots,
+  onAdd,
+}: {
+  words: readonly string[];
+  board: string;
+  snapshots: ReturnType<typeof useCompared>['snapshots'];
+  onAdd: (word: string) => void;
+}) => {
   const entries = useShelf((state) => state.entries);
   const { slots } = useKeyboard(board);
   const options = [
@@ -116,7 +128,9 @@ const AddAnother = ({ words, board, snapshots, onAdd }: { words: readonly string
     },
     {
       label: 'in the keyboard',
-      options: slots.flatMap((slot, n) => (slot.state === 'profile' ? [{ value: `slot:${board}:${n}`, label: `slot ${n + 1}: ${slot.profile.name}` }] : [])),
+      options: slots.flatMap((slot, n) =>
+        slot.state === 'profile' ? [{ value: `slot:${board}:${n}`, label: `slot ${n + 1}: ${slot.profile.name}` }] : [],
+      ),
     },
   ].map((group) => ({ ...group, options: group.options.filter(({ value }) => !words.includes(value)) }));
   if (words.length >= MOST_COMPARED) return null;
@@ -167,7 +181,11 @@ const CompareBench = () => {
   // A board that is set otherwise makes every key differ that has no depth of its own.
   const deepKeys =
     groups.includes('depths') && board
-      ? board.keys.filter(({ id }) => profiles.some((profile) => !sameData(actuationOf(profile, id), actuationOf(profiles[0] as Profile, id)))).map(({ id }) => id)
+      ? board.keys
+          .filter(({ id }) =>
+            profiles.some((profile) => !sameData(actuationOf(profile, id), actuationOf(profiles[0] as Profile, id))),
+          )
+          .map(({ id }) => id)
       : [];
   const otherKeys = new Set([...other.flatMap((row) => row.key ?? []), ...deepKeys]);
   const oddHere = odd.filter((one) => chosen === '' || one.key === chosen || one.key === '').slice(0, 8);
@@ -216,8 +234,24 @@ const CompareBench = () => {
     return `${changes} change${changes === 1 ? '' : 's'}${along.length > 0 ? `, ${along.length} come${along.length === 1 ? 's' : ''} along` : ''}`;
   };
   const scopes: { name: string; what: string; wants: (change: Change) => boolean }[] = [
-    ...(chosen === '' ? [] : [{ name: `this key, ${keyTitle(chosen)}`, what: keyTitle(chosen), wants: (change: Change) => isOfKey(change, chosen) }]),
-    ...(layer ? [{ name: `the layer ${layer.name}`, what: `the layer ${layer.name}`, wants: (change: Change) => isOfLayer(change, layer.id) }] : []),
+    ...(chosen === ''
+      ? []
+      : [
+          {
+            name: `this key, ${keyTitle(chosen)}`,
+            what: keyTitle(chosen),
+            wants: (change: Change) => isOfKey(change, chosen),
+          },
+        ]),
+    ...(layer
+      ? [
+          {
+            name: `the layer ${layer.name}`,
+            what: `the layer ${layer.name}`,
+            wants: (change: Change) => isOfLayer(change, layer.id),
+          },
+        ]
+      : []),
     { name: 'every depth', what: 'every depth', wants: ({ change }) => change === 'travel' },
     { name: 'all timing', what: 'all timing', wants: ({ change }) => change === 'timing' },
     { name: 'every macro', what: 'every macro', wants: (change) => 'list' in change && change.list === 'macros' },
@@ -242,7 +276,12 @@ const CompareBench = () => {
                 />
               ))}
               <li>
-                <AddAnother words={words} board={first?.profile.board ?? ''} snapshots={snapshots} onAdd={(word) => put([...words, word])} />
+                <AddAnother
+                  words={words}
+                  board={first?.profile.board ?? ''}
+                  snapshots={snapshots}
+                  onAdd={(word) => put([...words, word])}
+                />
               </li>
             </ul>
           </div>
@@ -253,14 +292,15 @@ const CompareBench = () => {
           )}
           {compared.length < 2 && (
             <p className="panel">
-              Choose two to six profiles: on the <Link to="/shelf">shelf</Link> by their boxes, or here with “and with …”.
+              Choose two to six profiles: on the <Link to="/shelf">shelf</Link> by their boxes, or here with “and with
+              …”.
             </p>
           )}
           {compared.slice(1).map(({ word, profile }) =>
             profile.board === first?.profile.board ? null : (
               <p key={word} className="not-kept">
-                <Named name={profile.name} /> is for another board. Keys are compared by their names, and nothing can be taken from it here: make a copy for this
-                board first.
+                <Named name={profile.name} /> is for another board. Keys are compared by their names, and nothing can be
+                taken from it here: make a copy for this board first.
               </p>
             ),
           )}
@@ -313,9 +353,12 @@ const CompareBench = () => {
               />
             </section>
           )}
-          {compared.length > 1 && board?.analog && (aspect === 'depths' || aspect === 'all') && other.some(({ group }) => group === 'depths') && (
-            <DepthThreads board={board} compared={compared} dyes={DYES_OF} />
-          )}
+          {compared.length > 1 &&
+            board?.analog &&
+            (aspect === 'depths' || aspect === 'all') &&
+            other.some(({ group }) => group === 'depths') && (
+              <DepthThreads board={board} compared={compared} dyes={DYES_OF} />
+            )}
           {compared.length > 1 && (
             <section className="panel compare-table" aria-label="Key by key, setting by setting">
               <p className="section-line">
@@ -323,7 +366,8 @@ const CompareBench = () => {
                   {other.length} difference{other.length === 1 ? '' : 's'}
                 </strong>
                 <label>
-                  <Switch size="small" checked={onlyOther} onChange={setOnlyOther} aria-label="Only differences" /> only differences
+                  <Switch size="small" checked={onlyOther} onChange={setOnlyOther} aria-label="Only differences" /> only
+                  differences
                 </label>
               </p>
               <table>
@@ -338,7 +382,9 @@ const CompareBench = () => {
                   </tr>
                 </thead>
                 {groups.map((group) => {
-                  const own = (onlyOther ? other : looked).filter((row) => row.group === group && (chosen === '' || row.key === undefined || row.key === chosen));
+                  const own = (onlyOther ? other : looked).filter(
+                    (row) => row.group === group && (chosen === '' || row.key === undefined || row.key === chosen),
+                  );
                   if (own.length === 0) return null;
                   return (
                     <tbody key={group}>
@@ -355,16 +401,19 @@ const CompareBench = () => {
                           {row.values.map((value, n) => (
                             <td key={n} className={value === row.values[0] ? '' : 'not-mine'}>
                               <bdi>{value || '—'}</bdi>{' '}
-                              {n > 0 && canTake && value !== row.values[0] && profiles[n]?.board === first?.profile.board && (
-                                <button
-                                  type="button"
-                                  className="word"
-                                  aria-label={`Take ${row.title} from ${profiles[n]?.name ?? ''}`}
-                                  onClick={() => take(row.title, isOfRow(row), profiles[n] as Profile)}
-                                >
-                                  Take
-                                </button>
-                              )}
+                              {n > 0 &&
+                                canTake &&
+                                value !== row.values[0] &&
+                                profiles[n]?.board === first?.profile.board && (
+                                  <button
+                                    type="button"
+                                    className="word"
+                                    aria-label={`Take ${row.title} from ${profiles[n]?.name ?? ''}`}
+                                    onClick={() => take(row.title, isOfRow(row), profiles[n] as Profile)}
+                                  >
+                                    Take
+                                  </button>
+                                )}
                             </td>
                           ))}
                         </tr>
@@ -436,7 +485,9 @@ const CompareBench = () => {
                 </li>
               ))}
             </ul>
-            {first?.on !== 'shelf' && <p className="soft">Only a profile on the shelf can take over: make one of those the first.</p>}
+            {first?.on !== 'shelf' && (
+              <p className="soft">Only a profile on the shelf can take over: make one of those the first.</p>
+            )}
             {canTake && (
               <>
                 <h3>
@@ -458,7 +509,12 @@ const CompareBench = () => {
                     const count = countOf(wants);
                     return (
                       <li key={name}>
-                        <button type="button" className="scope" disabled={count.startsWith('0 ')} onClick={() => source && take(what, wants, source.profile)}>
+                        <button
+                          type="button"
+                          className="scope"
+                          disabled={count.startsWith('0 ')}
+                          onClick={() => source && take(what, wants, source.profile)}
+                        >
                           <strong>{name}</strong>
                           <span className="soft">{count}</span>
                         </button>

@@ -14,7 +14,12 @@ const UNIT = 54;
 const GAP = 4;
 const TOOTH = 9;
 
-const MOVES: Readonly<Record<string, Direction>> = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' };
+const MOVES: Readonly<Record<string, Direction>> = {
+  ArrowLeft: 'left',
+  ArrowRight: 'right',
+  ArrowUp: 'up',
+  ArrowDown: 'down',
+};
 
 type ComparedBoardProps = {
   board: Board;
@@ -46,7 +51,17 @@ const DepthComb = ({ depths, most, dyes }: { depths: readonly number[]; most: nu
   </>
 );
 
-export const ComparedBoard = ({ board, compared, dyes, layer, rows, deepKeys, showsDepths, chosen, onChoose }: ComparedBoardProps) => {
+export const ComparedBoard = ({
+  board,
+  compared,
+  dyes,
+  layer,
+  rows,
+  deepKeys,
+  showsDepths,
+  chosen,
+  onChoose,
+}: ComparedBoardProps) => {
   const { width, height } = extentOf(board);
   const [focus, setFocus] = useState(board.keys[0]?.id ?? '');
   const differing = new Set([...rows.flatMap(({ key }) => key ?? []), ...deepKeys]);

@@ -12,7 +12,11 @@ import type { Compared } from './useCompared';
 
 const Chart = lazy(() => import('../shared/Chart').then((module) => ({ default: module.Chart })));
 
-const FIGURES = { fireUm: 'travel to fire', backUm: 'back to release', againUm: 'smallest movement' } as const satisfies Record<keyof TravelFigures, string>;
+const FIGURES = {
+  fireUm: 'travel to fire',
+  backUm: 'back to release',
+  againUm: 'smallest movement',
+} as const satisfies Record<keyof TravelFigures, string>;
 const DASHES = [0, 6, 2, 8, 4, 3];
 const MOST_COLUMNS = 12;
 
@@ -32,7 +36,15 @@ function columnsOf(board: Board, profiles: readonly Profile[]): { name: string; 
   return [{ name: 'whole board', key: '' }, ...named].slice(0, MOST_COLUMNS);
 }
 
-export const DepthThreads = ({ board, compared, dyes }: { board: Board; compared: readonly Compared[]; dyes: readonly Dye[] }) => {
+export const DepthThreads = ({
+  board,
+  compared,
+  dyes,
+}: {
+  board: Board;
+  compared: readonly Compared[];
+  dyes: readonly Dye[];
+}) => {
   const [figure, setFigure] = useState<keyof TravelFigures>('fireUm');
   const cloth = usePreferences((state) => state.cloth);
   const profiles = useMemo(() => compared.map(({ profile }) => profile), [compared]);
@@ -43,16 +55,44 @@ export const DepthThreads = ({ board, compared, dyes }: { board: Board; compared
     const mm = (profile: Profile, key: string): number =>
       travelFigures(key === '' ? profile.travel.board : actuationOf(profile, key), board.travelUm)[figure] / 1000;
     return {
-      chart: { type: 'line', height: 190, nonce: STYLE_NONCE, toolbar: { show: false }, zoom: { enabled: false }, animations: { enabled: false }, fontFamily: 'Alegreya Sans', background: 'transparent' },
+      chart: {
+        type: 'line',
+        height: 190,
+        nonce: STYLE_NONCE,
+        toolbar: { show: false },
+        zoom: { enabled: false },
+        animations: { enabled: false },
+        fontFamily: 'Alegreya Sans',
+        background: 'transparent',
+      },
       series: profiles.map((profile) => ({ name: profile.name, data: columns.map(({ key }) => mm(profile, key)) })),
       colors: profiles.map((_, n) => tones[dyes[n] ?? 'iron'].thread),
       stroke: { width: 2, dashArray: profiles.map((_, n) => DASHES[n] ?? 0), curve: 'straight' },
-      markers: { size: 4, shape: profiles.map((_, n) => (['circle', 'square', 'triangle', 'diamond', 'plus', 'cross'] as const)[n] ?? 'circle') },
-      xaxis: { categories: columns.map(({ name }) => name), labels: { rotate: 0, trim: true, hideOverlappingLabels: false, style: { colors: ink } }, position: 'top', tooltip: { enabled: false } },
-      yaxis: { reversed: true, min: 0, max: board.travelUm / 1000, tickAmount: 4, labels: { formatter: (value: number) => value.toFixed(1), style: { colors: ink } } },
+      markers: {
+        size: 4,
+        shape: profiles.map(
+          (_, n) => (['circle', 'square', 'triangle', 'diamond', 'plus', 'cross'] as const)[n] ?? 'circle',
+        ),
+      },
+      xaxis: {
+        categories: columns.map(({ name }) => name),
+        labels: { rotate: 0, trim: true, hideOverlappingLabels: false, style: { colors: ink } },
+        position: 'top',
+        tooltip: { enabled: false },
+      },
+      yaxis: {
+        reversed: true,
+        min: 0,
+        max: board.travelUm / 1000,
+        tickAmount: 4,
+        labels: { formatter: (value: number) => value.toFixed(1), style: { colors: ink } },
+      },
       legend: { show: false },
       grid: { padding: { right: 26, left: 12 }, borderColor: cloth === 'night' ? '#434A53' : '#D9D1C0' },
-      tooltip: { theme: cloth === 'night' ? 'dark' : 'light', y: { formatter: (value: number) => `${value.toFixed(2)} mm` } },
+      tooltip: {
+        theme: cloth === 'night' ? 'dark' : 'light',
+        y: { formatter: (value: number) => `${value.toFixed(2)} mm` },
+      },
     };
   }, [board, profiles, dyes, figure, cloth]);
   return (
@@ -68,7 +108,10 @@ export const DepthThreads = ({ board, compared, dyes }: { board: Board; compared
         />
       </p>
       <Suspense fallback={null}>
-        <Chart options={options} label={`${FIGURES[figure]} of ${profiles.map(({ name }) => name).join(', ')}; the table has the figures`} />
+        <Chart
+          options={options}
+          label={`${FIGURES[figure]} of ${profiles.map(({ name }) => name).join(', ')}; the table has the figures`}
+        />
       </Suspense>
     </section>
   );

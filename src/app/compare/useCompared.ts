@@ -12,7 +12,8 @@ export const MOST_COMPARED = 6;
 /** One of those that are compared. Only one that is `on` the shelf can take over from the others. */
 export type Compared = { word: string; profile: Profile; about: string; on: 'shelf' | 'elsewhere' };
 
-const dateOf = (ms: number): string => new Date(ms).toLocaleString('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
+const dateOf = (ms: number): string =>
+  new Date(ms).toLocaleString('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
 export function useCompared(): {
   compared: readonly Compared[];
@@ -30,12 +31,19 @@ export function useCompared(): {
   const byBoard = useKeyboards((state) => state.byBoard);
   const [snapshots, setSnapshots] = useState<readonly KeptSnapshot[]>([]);
   const [isReading, setIsReading] = useState(given.includes('snapshot:'));
-  const whose = words.map((word) => (word.startsWith('snapshot:') ? (word.split(':')[1] ?? '') : word)).filter((id) => !id.includes(':'));
+  const whose = words
+    .map((word) => (word.startsWith('snapshot:') ? (word.split(':')[1] ?? '') : word))
+    .filter((id) => !id.includes(':'));
   const ids = [...new Set(whose)].join(',');
 
   useEffect(() => {
     let isOn = true;
-    void Promise.all(ids.split(',').filter(Boolean).map((id) => loadSnapshots(id).catch(() => [])))
+    void Promise.all(
+      ids
+        .split(',')
+        .filter(Boolean)
+        .map((id) => loadSnapshots(id).catch(() => [])),
+    )
       .then((found) => isOn && setSnapshots(found.flat()))
       .finally(() => isOn && setIsReading(false));
     return () => {
@@ -48,10 +56,19 @@ export function useCompared(): {
     const [kind, a = '', b = ''] = word.split(':');
     if (kind === 'snapshot') {
       const found = snapshots.find(({ id }) => id === b);
-      if (found) return [{ word, profile: found.profile, about: `${found.name || 'snapshot'}, ${dateOf(found.atMs)}`, on: 'elsewhere' }];
+      if (found)
+        return [
+          {
+            word,
+            profile: found.profile,
+            about: `${found.name || 'snapshot'}, ${dateOf(found.atMs)}`,
+            on: 'elsewhere',
+          },
+        ];
     } else if (kind === 'slot') {
       const slot = byBoard.get(a)?.slots[Number(b)];
-      if (slot?.state === 'profile') return [{ word, profile: slot.profile, about: `in the keyboard, slot ${Number(b) + 1}`, on: 'elsewhere' }];
+      if (slot?.state === 'profile')
+        return [{ word, profile: slot.profile, about: `in the keyboard, slot ${Number(b) + 1}`, on: 'elsewhere' }];
     } else if (kind === 'incoming') {
       const found = waiting.find(({ key }) => String(key) === a);
       if (found) return [{ word, profile: found.profile, about: 'brought, not taken yet', on: 'elsewhere' }];

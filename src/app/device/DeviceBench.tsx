@@ -1,4 +1,5 @@
 /** The device bench: the keyboard on the table, what is in it, what saving would change, and how much room there is. */
+import { PluggedIn } from '../shared/PluggedIn';
 import { useBench } from '../shared/useBench';
 import { useKeyboard } from '../state/keyboards';
 import { Breaking } from './Breaking';
@@ -20,6 +21,10 @@ const DeviceBench = () => {
         <KeyboardPanel board={board} keyboard={keyboard} />
         <Slots board={board} profile={profile} keyboard={keyboard} />
         <Recorded board={board} profile={profile} keyboard={keyboard} />
+        <section className="panel" aria-label="Keyboards that are plugged in">
+          <h2>Plugged in</h2>
+          <PluggedIn />
+        </section>
       </div>
       <div className="device-column">
         <Changes profile={profile} board={board} keyboard={keyboard} />

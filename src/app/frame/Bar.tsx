@@ -20,6 +20,7 @@ import { WhereItIs } from './WhereItIs';
 import '../shared/bar.css';
 
 const FindDialog = lazy(() => import('./FindDialog'));
+const PluggedIn = lazy(() => import('../shared/PluggedIn').then((module) => ({ default: module.PluggedIn })));
 
 const BENCHES = [
   { path: 'layout', name: 'Layout' },
@@ -90,6 +91,9 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
   const [isFinding, setIsFinding] = useState(false);
   const navigate = useNavigate();
   const { status, slots } = useKeyboard(board.id);
+  const pluggedCount = useKeyboards(
+    (state) => [...state.byBoard.values()].filter((one) => one.status === 'connected').length,
+  );
   const history = useEntry(profile.id)?.document;
   const undoStep = useShelf((state) => state.undo);
   const redoStep = useShelf((state) => state.redo);
@@ -117,6 +121,24 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
         words: '',
         run: () => void navigate(`/profile/${profile.id}/${path}`),
       })),
+      {
+        title: 'History',
+        about: 'how this profile was',
+        words: 'snapshot back version',
+        run: () => void navigate(`/history/${profile.id}`),
+      },
+      {
+        title: 'Legend sheet',
+        about: 'print, SVG, PDF',
+        words: 'print label caps paper',
+        run: () => void navigate(`/sheet/${profile.id}`),
+      },
+      {
+        title: 'Compare',
+        about: 'with other profiles',
+        words: 'difference side by side',
+        run: () => void navigate(`/compare?with=${profile.id}`),
+      },
       { title: 'Shelf', about: 'all profiles', words: 'new open import file', run: () => void navigate('/shelf') },
       { title: 'Undo', about: 'Ctrl+Z', words: 'take back', run: () => undo() },
       { title: 'Redo', about: 'Ctrl+Shift+Z', words: 'do again', run: () => redo() },
@@ -240,6 +262,21 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
       <span className={`link-state ${status}`} role="status" title={`The ${board.name} is ${STATUS_TEXT[status]}`}>
         {STATUS_TEXT[status]}
       </span>
+      {pluggedCount > 1 && (
+        <Popover
+          trigger="click"
+          title="Plugged in"
+          content={
+            <Suspense fallback={null}>
+              <PluggedIn />
+            </Suspense>
+          }
+        >
+          <button type="button" className="word bar-plugged" title="Every keyboard that is plugged in">
+            {pluggedCount} keyboards
+          </button>
+        </Popover>
+      )}
       <SaveButton profile={profile} board={board} />
       {isFinding && (
         <Suspense fallback={null}>

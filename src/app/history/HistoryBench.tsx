@@ -19,7 +19,13 @@ const MOST_STEPS = 60;
 const MOST_CHANGES = 200;
 
 const dateOf = (ms: number): string =>
-  new Date(ms).toLocaleString('en', { weekday: 'short', day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' });
+  new Date(ms).toLocaleString('en', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'long',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
 
 /** What is different between now and then, in the words of comparing. */
 const Since = ({ then, now }: { then: Profile; now: Profile }) => {
@@ -136,7 +142,13 @@ const HistoryBench = () => {
               void keep();
             }}
           >
-            <Input aria-label="Name of the snapshot" placeholder="opening night" maxLength={60} value={name} onChange={({ target }) => setName(target.value)} />
+            <Input
+              aria-label="Name of the snapshot"
+              placeholder="opening night"
+              maxLength={60}
+              value={name}
+              onChange={({ target }) => setName(target.value)}
+            />
             <Button type="primary" htmlType="submit">
               Keep it as it is now
             </Button>
@@ -147,7 +159,10 @@ const HistoryBench = () => {
             </p>
           )}
           {snapshots.length === 0 && problem === '' && (
-            <p className="soft">Nothing is kept yet. One is kept by itself before the first change of a sitting, and before every large step.</p>
+            <p className="soft">
+              Nothing is kept yet. One is kept by itself before the first change of a sitting, and before every large
+              step.
+            </p>
           )}
           <ul>
             {snapshots.map((one) => (
@@ -165,7 +180,12 @@ const HistoryBench = () => {
                     </span>
                   </span>
                 </button>
-                <button type="button" className="word madder" aria-label={`Take out ${one.name || dateOf(one.atMs)}`} onClick={() => void takeOut(one)}>
+                <button
+                  type="button"
+                  className="word madder"
+                  aria-label={`Take out ${one.name || dateOf(one.atMs)}`}
+                  onClick={() => void takeOut(one)}
+                >
                   ×
                 </button>
               </li>
@@ -211,7 +231,9 @@ const HistoryBench = () => {
               </li>
             ))}
           </ol>
-          {document.past.length > MOST_STEPS && <p className="soft">and {document.past.length - MOST_STEPS} before these</p>}
+          {document.past.length > MOST_STEPS && (
+            <p className="soft">and {document.past.length - MOST_STEPS} before these</p>
+          )}
           {document.past.length === 0 && <p className="soft">None: nothing was changed yet.</p>}
           <p>
             <Link to={`/profile/${profile.id}/layout`}>Open the profile</Link>

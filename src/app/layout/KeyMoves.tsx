@@ -80,7 +80,12 @@ export const KeyMoves = ({ bench, swapsFrom, onSwap }: KeyMovesProps) => {
       >
         {swapsFrom === null ? 'Swap with …' : 'with which key? Click it, or Space on it'}
       </button>
-      <button type="button" className="word" title="Two keys, or two modifiers, on every layer" onClick={() => setIsSwapping(true)}>
+      <button
+        type="button"
+        className="word"
+        title="Two keys, or two modifiers, on every layer"
+        onClick={() => setIsSwapping(true)}
+      >
         Everywhere …
       </button>
       {isSwapping && <SwapDialog bench={bench} onClose={() => setIsSwapping(false)} />}

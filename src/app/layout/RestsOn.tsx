@@ -20,9 +20,11 @@ import { useEntry, useShelf } from '../state/shelf';
 
 /** The change that gives a thing back to the base. */
 function givenBack(profile: Profile, base: Profile, subject: string): Change | undefined {
-  return diff(profile, { ...base, id: profile.id, name: profile.name, icon: profile.icon, restsOn: base.id }, { plain: true }).find(
-    (change) => subjectOf(change) === subject,
-  );
+  return diff(
+    profile,
+    { ...base, id: profile.id, name: profile.name, icon: profile.icon, restsOn: base.id },
+    { plain: true },
+  ).find((change) => subjectOf(change) === subject);
 }
 
 export const RestsOn = ({ bench }: { bench: Bench }) => {
@@ -40,7 +42,8 @@ export const RestsOn = ({ bench }: { bench: Bench }) => {
       </section>
     );
   const own = variantOf(profile, base).changes.filter(({ change }) => change !== 'field');
-  const clashOf = (change: Change): Clash | undefined => clashes.find((clash) => clash.kind === 'both' && subjectOf(clash.change) === subjectOf(change));
+  const clashOf = (change: Change): Clash | undefined =>
+    clashes.find((clash) => clash.kind === 'both' && subjectOf(clash.change) === subjectOf(change));
   const gone = clashes.filter(({ kind }) => kind === 'gone');
 
   const giveBack = (change: Change): void => {
@@ -77,10 +80,20 @@ export const RestsOn = ({ bench }: { bench: Bench }) => {
           <button type="button" className="word" aria-expanded={isOpen} onClick={() => setIsOpen(!isOpen)}>
             {isOpen ? 'Close' : 'What it changes'}
           </button>
-          <button type="button" className="word" title="Everything it shows becomes its own; it follows the base no more" onClick={flatten}>
+          <button
+            type="button"
+            className="word"
+            title="Everything it shows becomes its own; it follows the base no more"
+            onClick={flatten}
+          >
             Flatten
           </button>
-          <button type="button" className="word" title="It leaves the base behind, and keeps what it changes on a plain layout" onClick={detach}>
+          <button
+            type="button"
+            className="word"
+            title="It leaves the base behind, and keeps what it changes on a plain layout"
+            onClick={detach}
+          >
             Detach
           </button>
         </span>
@@ -93,7 +106,11 @@ export const RestsOn = ({ bench }: { bench: Bench }) => {
             return (
               <li key={subjectOf(change)} className={clash ? 'clash' : ''}>
                 {change.change === 'key' ? (
-                  <button type="button" className="word" onClick={() => select({ layer: change.at.layer, key: change.at.key })}>
+                  <button
+                    type="button"
+                    className="word"
+                    onClick={() => select({ layer: change.at.layer, key: change.at.key })}
+                  >
                     <bdi>{said.where}</bdi>
                   </button>
                 ) : (
@@ -103,7 +120,8 @@ export const RestsOn = ({ bench }: { bench: Bench }) => {
                 )}{' '}
                 {clash ? (
                   <>
-                    both have changed it: here <bdi>{said.to || said.text}</bdi>, in <Named name={base.name} /> now <bdi>{said.from || 'otherwise'}</bdi>{' '}
+                    both have changed it: here <bdi>{said.to || said.text}</bdi>, in <Named name={base.name} /> now{' '}
+                    <bdi>{said.from || 'otherwise'}</bdi>{' '}
                     <button type="button" className="word" onClick={() => settle(profile.id, subjectOf(change))}>
                       Keep mine
                     </button>

@@ -1,6 +1,15 @@
 /** Roles: what keys are for, as a name and a colour. Made, named, coloured, put in order, given to the chosen keys, shown or hidden on the board. */
 import { Button, ColorPicker, Modal, Switch } from 'antd';
-import { addRole, giveRole, LIMITS, moveRole, replaceRole, ROLE_COLORS, takeOutRole, type Role } from '../../core/profile';
+import {
+  addRole,
+  giveRole,
+  LIMITS,
+  moveRole,
+  replaceRole,
+  ROLE_COLORS,
+  takeOutRole,
+  type Role,
+} from '../../core/profile';
 import { keysName } from '../shared/keyNames';
 import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
@@ -28,7 +37,11 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
   const bound = selectedKeys.filter((key) => (layer.keys[key]?.does.kind ?? 'pass') !== 'pass');
   return (
     <Modal open title="Roles" onCancel={onClose} footer={null} width={640} className="roles-dialog">
-      {profile.roles.length === 0 && <p className="soft">None yet. A role says what a key is for; the board and the legend sheet show it as a colour.</p>}
+      {profile.roles.length === 0 && (
+        <p className="soft">
+          None yet. A role says what a key is for; the board and the legend sheet show it as a colour.
+        </p>
+      )}
       <ul className="roles">
         {profile.roles.map((role, n) => {
           const hard = hardToSee(role.color);
@@ -39,9 +52,19 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
                 disabledAlpha
                 size="small"
                 presets={[{ label: 'dyes', colors: [...ROLE_COLORS], key: 'dyes' }]}
-                onChangeComplete={(color) => edit(replaceRole({ ...role, color: color.toHexString().toUpperCase().slice(0, 7) }), `the colour of ${role.name}`)}
+                onChangeComplete={(color) =>
+                  edit(
+                    replaceRole({ ...role, color: color.toHexString().toUpperCase().slice(0, 7) }),
+                    `the colour of ${role.name}`,
+                  )
+                }
               >
-                <button type="button" className="role-color" style={{ background: role.color }} aria-label={`Colour of ${role.name}, ${role.color}`} />
+                <button
+                  type="button"
+                  className="role-color"
+                  style={{ background: role.color }}
+                  aria-label={`Colour of ${role.name}, ${role.color}`}
+                />
               </ColorPicker>
               <TriedText
                 label={`Name of role ${n + 1}`}
@@ -54,14 +77,26 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
                 {usedBy(role.id)} key{usedBy(role.id) === 1 ? '' : 's'}
               </span>
               <label>
-                <Switch size="small" checked={!hidden.has(role.id)} aria-label={`Show ${role.name} on the board`} onChange={(is) => show(profile.id, role.id, is)} /> shown
+                <Switch
+                  size="small"
+                  checked={!hidden.has(role.id)}
+                  aria-label={`Show ${role.name} on the board`}
+                  onChange={(is) => show(profile.id, role.id, is)}
+                />{' '}
+                shown
               </label>
               <button
                 type="button"
                 className="word"
                 disabled={bound.length === 0}
-                title={bound.length === 0 ? 'the chosen keys pass on this layer' : `${keysName(board, bound)} on ${layer.name}`}
-                onClick={() => edit(giveRole(profile, layer.id, bound, role.id), `the role of ${keysName(board, bound)}`)}
+                title={
+                  bound.length === 0
+                    ? 'the chosen keys pass on this layer'
+                    : `${keysName(board, bound)} on ${layer.name}`
+                }
+                onClick={() =>
+                  edit(giveRole(profile, layer.id, bound, role.id), `the role of ${keysName(board, bound)}`)
+                }
               >
                 Give to {keysName(board, bound.length === 0 ? selectedKeys : bound)}
               </button>
@@ -81,7 +116,12 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
                     {by < 0 ? '↑' : '↓'}
                   </button>
                 ))}
-                <button type="button" className="word madder" aria-label={`Take out ${role.name}`} onClick={() => edit(takeOutRole(profile, role.id), `taking out the role ${role.name}`)}>
+                <button
+                  type="button"
+                  className="word madder"
+                  aria-label={`Take out ${role.name}`}
+                  onClick={() => edit(takeOutRole(profile, role.id), `taking out the role ${role.name}`)}
+                >
                   ×
                 </button>
               </span>
@@ -94,7 +134,10 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
           );
         })}
       </ul>
-      <Button disabled={profile.roles.length >= LIMITS.roles} onClick={() => edit(addRole(profile, freeId(profile.roles), `Role ${profile.roles.length + 1}`), 'a new role')}>
+      <Button
+        disabled={profile.roles.length >= LIMITS.roles}
+        onClick={() => edit(addRole(profile, freeId(profile.roles), `Role ${profile.roles.length + 1}`), 'a new role')}
+      >
         New role
       </Button>
     </Modal>

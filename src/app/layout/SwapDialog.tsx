@@ -14,8 +14,13 @@ export const SwapDialog = ({ bench, onClose }: { bench: Bench; onClose: () => vo
   const [codeA, setCodeA] = useState('ControlLeft');
   const [codeB, setCodeB] = useState('MetaLeft');
   const [one, other] = what === 'keys' ? [a, b] : [codeA, codeB];
-  const made = one === '' || other === '' || one === other ? undefined : (what === 'keys' ? swapKeysEverywhere : swapCodesEverywhere)(profile, one, other);
-  const keys = board.keys.filter(({ contact }) => contact === undefined).map(({ id }) => ({ value: id, label: keyTitle(board, profile, id) }));
+  const made =
+    one === '' || other === '' || one === other
+      ? undefined
+      : (what === 'keys' ? swapKeysEverywhere : swapCodesEverywhere)(profile, one, other);
+  const keys = board.keys
+    .filter(({ contact }) => contact === undefined)
+    .map(({ id }) => ({ value: id, label: keyTitle(board, profile, id) }));
   const codes = NAMED_CODES.map((code) => ({ value: code, label: titleOfCode(code) }));
   const options = what === 'keys' ? keys : codes;
   const nameOf = (id: string): string => (what === 'keys' ? keyName(board, id) : titleOfCode(id));
@@ -43,9 +48,21 @@ export const SwapDialog = ({ bench, onClose }: { bench: Bench; onClose: () => vo
         />
       </p>
       <p className="swap-line">
-        <Select aria-label="One" showSearch={{ optionFilterProp: 'label' }} value={one || null} options={options} onChange={(value: string) => (what === 'keys' ? setA : setCodeA)(value)} />
+        <Select
+          aria-label="One"
+          showSearch={{ optionFilterProp: 'label' }}
+          value={one || null}
+          options={options}
+          onChange={(value: string) => (what === 'keys' ? setA : setCodeA)(value)}
+        />
         <span>and</span>
-        <Select aria-label="The other" showSearch={{ optionFilterProp: 'label' }} value={other || null} options={options} onChange={(value: string) => (what === 'keys' ? setB : setCodeB)(value)} />
+        <Select
+          aria-label="The other"
+          showSearch={{ optionFilterProp: 'label' }}
+          value={other || null}
+          options={options}
+          onChange={(value: string) => (what === 'keys' ? setB : setCodeB)(value)}
+        />
       </p>
       <p className="soft" role="status">
         {one === other || other === ''

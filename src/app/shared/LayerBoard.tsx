@@ -48,7 +48,10 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
   const [isLooking, setIsLooking] = useState(false);
   const hidden = useHiddenRoles((state) => state.byProfile.get(profile.id)) ?? NO_KEYS;
   const rest = useEntry(profile.id)?.document.base;
-  const changed = useMemo(() => (rest && profile.restsOn === rest.id ? ownKeysOf(profile, rest, layer.id) : NO_KEYS), [rest, profile, layer.id]);
+  const changed = useMemo(
+    () => (rest && profile.restsOn === rest.id ? ownKeysOf(profile, rest, layer.id) : NO_KEYS),
+    [rest, profile, layer.id],
+  );
 
   const face = (key: BoardKey): KeyFace => {
     const id = contactOf(board, key.id);
@@ -59,7 +62,9 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
       own && layerIndex > 0 && base?.keys[id]
         ? legendOf(base.keys[id] ?? { does: { kind: 'pass' } }, profile).main
         : '';
-    const role = profile.roles.find((one) => one.id === (own ? answer.assignment.role : undefined) && !hidden.has(one.id));
+    const role = profile.roles.find(
+      (one) => one.id === (own ? answer.assignment.role : undefined) && !hidden.has(one.id),
+    );
     const held = own ? legend.held : '';
     const sentence = answer
       ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')

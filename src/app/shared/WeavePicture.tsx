@@ -25,7 +25,13 @@ const box = (x: number, y: number, w: number, h: number): string =>
   `M${x.toFixed(1)} ${y.toFixed(1)}h${w.toFixed(1)}v${h.toFixed(1)}h-${w.toFixed(1)}z`;
 
 /** A layer's tiles that lie over the others, and those that lie under them, as one path each: a long shelf has many pictures. */
-function tilesOf(columns: readonly number[], layer: number, step: number, band: number, height: number): [over: string, under: string] {
+function tilesOf(
+  columns: readonly number[],
+  layer: number,
+  step: number,
+  band: number,
+  height: number,
+): [over: string, under: string] {
   const paths: [string, string] = ['', ''];
   columns.forEach((share, column) => {
     if (share === 0) return;
@@ -41,7 +47,9 @@ export const WeavePicture = ({ profile, board, width = 198, height = 120 }: Weav
   const layers = board ? density(profile, board) : [];
   const step = width / COLUMNS;
   const band = height / Math.max(3, layers.length);
-  const warp = Array.from({ length: COLUMNS }, (_, column) => box(column * step + step * 0.3, 0, step * 0.4, height)).join('');
+  const warp = Array.from({ length: COLUMNS }, (_, column) =>
+    box(column * step + step * 0.3, 0, step * 0.4, height),
+  ).join('');
   return (
     <svg
       className="weave-picture"

@@ -67,7 +67,9 @@ const LookAround = ({ waiting, met }: { waiting: Waiting; met: Profile | undefin
     met !== undefined && met.board === profile.board && !sameData(mine?.keys[key], profile.layers[at]?.keys[key]);
   const said = (key: string): string => {
     const answer = answerFrom(profile, at, key);
-    return answer ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ') : 'Nothing answers.';
+    return answer
+      ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
+      : 'Nothing answers.';
   };
   const face = (key: BoardKey): KeyFace => {
     const id = contactOf(board, key.id);
@@ -105,9 +107,17 @@ const LookAround = ({ waiting, met }: { waiting: Waiting; met: Profile | undefin
           ))}
         </p>
       )}
-      <BoardView board={board} face={face} label={`${board.name}, as it would be`} selected={chosen} onSelect={setChosen} />
+      <BoardView
+        board={board}
+        face={face}
+        label={`${board.name}, as it would be`}
+        selected={chosen}
+        onSelect={setChosen}
+      />
       <p className="soft look-said" role="status">
-        {chosen === '' ? 'Choose a key to read what it would do.' : `${keyName(board, chosen)}: ${said(contactOf(board, chosen))}`}
+        {chosen === ''
+          ? 'Choose a key to read what it would do.'
+          : `${keyName(board, chosen)}: ${said(contactOf(board, chosen))}`}
       </p>
     </section>
   );
@@ -152,7 +162,9 @@ const Meetings = ({
       {decision.choice === 'both' && <p className="soft">It comes beside yours, under a name and an id of its own.</p>}
       {decision.choice === 'mine' && <p className="soft">Yours stays as it is, and this one is left out.</p>}
       {decision.choice === 'theirs' && (
-        <p className="soft">It takes the place of yours as one step: undo brings yours back, and so does the history.</p>
+        <p className="soft">
+          It takes the place of yours as one step: undo brings yours back, and so does the history.
+        </p>
       )}
       {doubles.map((double) => (
         <div key={doubleId(double)} className="meeting">
@@ -175,7 +187,11 @@ const Meetings = ({
         <p>
           board <Named name={ownBoard.name} />{' '}
           <span className="soft">
-            {!knownBoard ? 'comes along' : sameData(knownBoard, ownBoard) ? 'is the same as yours' : 'differs from yours of that id, and comes beside it'}
+            {!knownBoard
+              ? 'comes along'
+              : sameData(knownBoard, ownBoard)
+                ? 'is the same as yours'
+                : 'differs from yours of that id, and comes beside it'}
           </span>
         </p>
       )}
@@ -218,7 +234,9 @@ export const BringIn = () => {
     setIsTaking(true);
     const renamed = new Map<string, string>();
     // What others rest on comes first.
-    const order = [...waiting].sort((a, b) => Number(a.profile.restsOn !== undefined) - Number(b.profile.restsOn !== undefined));
+    const order = [...waiting].sort(
+      (a, b) => Number(a.profile.restsOn !== undefined) - Number(b.profile.restsOn !== undefined),
+    );
     for (const item of order) {
       const own = boardNow(item.profile.board) ?? item.ownBoard;
       const found = check(item.profile, own);
@@ -267,7 +285,12 @@ export const BringIn = () => {
                   <bdi>{item.profile.name}</bdi>
                 </button>{' '}
                 {(decisions.get(item.key)?.choice ?? 'both') === 'mine' && <span className="soft">left out </span>}
-                <button type="button" className="word madder" aria-label={`Leave ${item.profile.name} out`} onClick={() => letGo([item.key])}>
+                <button
+                  type="button"
+                  className="word madder"
+                  aria-label={`Leave ${item.profile.name} out`}
+                  onClick={() => letGo([item.key])}
+                >
                   ×
                 </button>
               </li>
@@ -278,7 +301,8 @@ export const BringIn = () => {
         {met && <Meetings waiting={one} met={met} decision={decision} onDecide={decide} />}
         {!board && (
           <p className="not-kept" role="alert">
-            The board <Named name={profile.board} /> is not known here. The profile can be brought in, and opens when its board is here.
+            The board <Named name={profile.board} /> is not known here. The profile can be brought in, and opens when
+            its board is here.
           </p>
         )}
         {board && problems.length > 0 && (

@@ -32,7 +32,12 @@ export const Deeds = ({ deeds, onLeaveOut }: DeedsProps) => {
             </p>
             {deed.weight !== 'plain' && (
               <p className="soft">
-                It {deed.rules.filter((rule) => rule !== 'system').map((rule) => RULES[rule]).join('; it ')}.{' '}
+                It{' '}
+                {deed.rules
+                  .filter((rule) => rule !== 'system')
+                  .map((rule) => RULES[rule])
+                  .join('; it ')}
+                .{' '}
                 <button type="button" className="word" onClick={() => onLeaveOut(deed)}>
                   Leave this out
                 </button>

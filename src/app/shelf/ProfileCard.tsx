@@ -33,7 +33,15 @@ const BENCHES = ['layout', 'travel', 'macros', 'text', 'trial', 'device'] as con
 const NO_TAGS: readonly string[] = [];
 
 /** The name, which is changed in its place: by its button, by F2, or by a double click. */
-const Name = ({ profile, isRenaming, onRenaming }: { profile: Profile; isRenaming: boolean; onRenaming: (is: boolean) => void }) => {
+const Name = ({
+  profile,
+  isRenaming,
+  onRenaming,
+}: {
+  profile: Profile;
+  isRenaming: boolean;
+  onRenaming: (is: boolean) => void;
+}) => {
   const [draft, setDraft] = useState<{ name: string; reason: string }>();
   const edit = useShelf((state) => state.edit);
   const name = draft?.name ?? profile.name;
@@ -82,7 +90,17 @@ const Name = ({ profile, isRenaming, onRenaming }: { profile: Profile; isRenamin
 };
 
 /** The profile's tags, and a field for another one. */
-const Tags = ({ id, name, isTagging, onTagging }: { id: string; name: string; isTagging: boolean; onTagging: (is: boolean) => void }) => {
+const Tags = ({
+  id,
+  name,
+  isTagging,
+  onTagging,
+}: {
+  id: string;
+  name: string;
+  isTagging: boolean;
+  onTagging: (is: boolean) => void;
+}) => {
   const { message } = AntApp.useApp();
   const tags = useTags((state) => state.byProfile.get(id)) ?? NO_TAGS;
   const put = useTags((state) => state.put);
@@ -96,7 +114,11 @@ const Tags = ({ id, name, isTagging, onTagging }: { id: string; name: string; is
       {tags.map((tag) => (
         <span key={tag} className="tag">
           <bdi>{tag}</bdi>
-          <button type="button" aria-label={`Take the tag ${tag} off ${name}`} onClick={() => void change(tags.filter((one) => one !== tag))}>
+          <button
+            type="button"
+            aria-label={`Take the tag ${tag} off ${name}`}
+            onClick={() => void change(tags.filter((one) => one !== tag))}
+          >
             ×
           </button>
         </span>
@@ -138,7 +160,8 @@ const RestsOn = ({ entry }: { entry: ShelfEntry }) => {
   const count = base ? diff(base, entry.profile, { plain: true }).filter(({ change }) => change !== 'field').length : 0;
   return (
     <p className="soft">
-      rests on {base ? <bdi>{base.name}</bdi> : 'a profile that is not here'} · {count} difference{count === 1 ? '' : 's'}
+      rests on {base ? <bdi>{base.name}</bdi> : 'a profile that is not here'} · {count} difference
+      {count === 1 ? '' : 's'}
       {clashes.length > 0 && (
         <span className="not-kept">
           {' '}
@@ -207,7 +230,8 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
     }
     modal.confirm({
       title: `${resting.map((one) => `“${foreign(one.profile.name)}”`).join(', ')} ${resting.length > 1 ? 'rest' : 'rests'} on this profile`,
-      content: 'What rests on it is made whole first, and loses nothing: everything it shows becomes its own. Each can take that back.',
+      content:
+        'What rests on it is made whole first, and loses nothing: everything it shows becomes its own. Each can take that back.',
       okText: 'Make whole, and take off',
       cancelText: 'Leave it',
       onOk: async () => {
@@ -218,9 +242,16 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
   };
 
   const makeVariant = (): void => {
-    const variant = { ...profile, id: newProfileId(), name: freeName(shortened(`${profile.name}, variant`, LIMITS.nameLength), names()), restsOn: profile.id };
+    const variant = {
+      ...profile,
+      id: newProfileId(),
+      name: freeName(shortened(`${profile.name}, variant`, LIMITS.nameLength), names()),
+      restsOn: profile.id,
+    };
     void add(variant);
-    void message.success(`“${foreign(variant.name)}” rests on “${foreign(profile.name)}”: what you change there is its own, all else follows.`);
+    void message.success(
+      `“${foreign(variant.name)}” rests on “${foreign(profile.name)}”: what you change there is its own, all else follows.`,
+    );
   };
 
   const more = [
@@ -257,7 +288,11 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
     ...(board
       ? [...own.map((one) => one.board), ...BOARDS]
           .filter(({ id }) => id !== board.id)
-          .map((other) => ({ key: other.id, label: `Copy for the ${other.name} …`, onClick: () => setOtherBoard(other) }))
+          .map((other) => ({
+            key: other.id,
+            label: `Copy for the ${other.name} …`,
+            onClick: () => setOtherBoard(other),
+          }))
       : []),
     { key: 'share', label: 'Share …', onClick: () => onShare(profile) },
     { key: 'history', label: 'History …', onClick: () => void navigate(`/history/${profile.id}`) },
@@ -294,7 +329,8 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
       <RestsOn entry={entry} />
       <p className="soft">
         {profile.layers.length} layer{profile.layers.length > 1 ? 's' : ''}
-        {profile.macros.length > 0 && ` · ${profile.macros.length} macro${profile.macros.length > 1 ? 's' : ''}`} · {when(changedAt)}
+        {profile.macros.length > 0 && ` · ${profile.macros.length} macro${profile.macros.length > 1 ? 's' : ''}`} ·{' '}
+        {when(changedAt)}
       </p>
       <Tags id={profile.id} name={profile.name} isTagging={isTagging} onTagging={setIsTagging} />
       {keeping.state === 'notKept' && (
@@ -338,7 +374,9 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
   );
 };
 
-export const ProfileCard = memo(Drawn, (before, after) =>
-  before.entry === after.entry && before.isChosen === after.isChosen && before.onChoose === after.onChoose,
+export const ProfileCard = memo(
+  Drawn,
+  (before, after) =>
+    before.entry === after.entry && before.isChosen === after.isChosen && before.onChoose === after.onChoose,
 );
 ProfileCard.displayName = 'ProfileCard';

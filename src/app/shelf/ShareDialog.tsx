@@ -47,8 +47,8 @@ export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: (
       {code && 'code' in code && (
         <>
           <p>
-            This line is the whole profile{profile.restsOn === undefined ? '' : ', made whole'}, {code.code.length} letters and digits. Whoever
-            pastes it into Underloom sees what it does before anything is taken.
+            This line is the whole profile{profile.restsOn === undefined ? '' : ', made whole'}, {code.code.length}{' '}
+            letters and digits. Whoever pastes it into Underloom sees what it does before anything is taken.
           </p>
           <Input.TextArea
             readOnly

@@ -1,6 +1,16 @@
 /** The shelf: all profiles as small pieces of cloth, starting layouts, and the way in for files and codes. */
 import { App as AntApp, Button, Checkbox, Input, Select } from 'antd';
-import { lazy, Suspense, useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type DragEvent } from 'react';
+import {
+  lazy,
+  Suspense,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type DragEvent,
+} from 'react';
 import { useNavigate } from 'react-router';
 import { boardById } from '../../core/board';
 import type { Profile } from '../../core/profile';
@@ -32,7 +42,9 @@ const Chosen = ({ ids, onDone }: { ids: readonly string[]; onDone: () => void })
   const [withSnapshots, setWithSnapshots] = useState(false);
   const save = (): void =>
     void saveBundle(ids, withSnapshots).catch((error: unknown) =>
-      message.error(`The bundle was not made: ${error instanceof NotReadable ? error.message : 'something went wrong'}.`),
+      message.error(
+        `The bundle was not made: ${error instanceof NotReadable ? error.message : 'something went wrong'}.`,
+      ),
     );
   return (
     <p className="shelf-chosen panel" role="group" aria-label="The chosen profiles">
@@ -95,7 +107,8 @@ const ShelfBench = () => {
 
   const asked = useDeferredValue(words);
   const shown = useMemo(() => {
-    const boardName = (id: string): string => boardById(id)?.name ?? own.find(({ board }) => board.id === id)?.board.name ?? id;
+    const boardName = (id: string): string =>
+      boardById(id)?.name ?? own.find(({ board }) => board.id === id)?.board.name ?? id;
     return wantedOf(entries, { words: asked, board: boardId, tag, sort }, boardName, (id) => tags.get(id) ?? NO_TAGS);
   }, [entries, own, tags, asked, boardId, tag, sort]);
   const boards = useMemo(
@@ -107,11 +120,15 @@ const ShelfBench = () => {
     [entries, own],
   );
   const allTags = useMemo(
-    () => [...new Set(entries.flatMap(({ profile }) => tags.get(profile.id) ?? []))].sort((a, b) => a.localeCompare(b, 'en')),
+    () =>
+      [...new Set(entries.flatMap(({ profile }) => tags.get(profile.id) ?? []))].sort((a, b) =>
+        a.localeCompare(b, 'en'),
+      ),
     [entries, tags],
   );
   const choose = useCallback(
-    (id: string, isChosen: boolean): void => setChosen((before) => [...before.filter((one) => one !== id), ...(isChosen ? [id] : [])]),
+    (id: string, isChosen: boolean): void =>
+      setChosen((before) => [...before.filter((one) => one !== id), ...(isChosen ? [id] : [])]),
     [],
   );
   const present = chosen.filter((id) => entries.some(({ profile }) => profile.id === id));
@@ -174,7 +191,13 @@ const ShelfBench = () => {
             {allTags.length > 0 && (
               <p className="shelf-tags" role="group" aria-label="Tags">
                 {allTags.map((one) => (
-                  <button key={one} type="button" className="tag" aria-pressed={one === tag} onClick={() => setTag(one === tag ? '' : one)}>
+                  <button
+                    key={one}
+                    type="button"
+                    className="tag"
+                    aria-pressed={one === tag}
+                    onClick={() => setTag(one === tag ? '' : one)}
+                  >
                     <bdi>{one}</bdi>
                   </button>
                 ))}

@@ -90,7 +90,9 @@ export const StartingLayouts = ({ onFile }: { onFile: () => void }) => {
         <li>
           <button type="button" className="start from-file" onClick={onFile}>
             <strong>From a file or a code</strong>
-            <span>choose it, drop it on this page, or paste a code anywhere; nothing is written before you have seen it</span>
+            <span>
+              choose it, drop it on this page, or paste a code anywhere; nothing is written before you have seen it
+            </span>
           </button>
         </li>
       </ul>

@@ -10,9 +10,10 @@ import { useTags } from '../state/tags';
 function withBases(ids: readonly string[]): Profile[] {
   const { entries } = useShelf.getState();
   const all = new Set(ids);
-  for (let size = 0; size < all.size; ) {
+  for (let size = 0; size < all.size;) {
     size = all.size;
-    for (const { profile } of entries) if (all.has(profile.id) && profile.restsOn !== undefined) all.add(profile.restsOn);
+    for (const { profile } of entries)
+      if (all.has(profile.id) && profile.restsOn !== undefined) all.add(profile.restsOn);
   }
   return entries.flatMap(({ profile }) => (all.has(profile.id) ? [profile] : []));
 }
@@ -31,12 +32,20 @@ export async function saveBundle(ids: readonly string[], withSnapshots: boolean)
         profile,
         ...(base && profile.restsOn === base.id && { stored: variantOf(profile, base) }),
         tags: useTags.getState().byProfile.get(profile.id) ?? [],
-        snapshots: snapshots.map(({ name, atMs, profile: was }) => ({ name: name || 'kept by itself', atMs, profile: was })),
+        snapshots: snapshots.map(({ name, atMs, profile: was }) => ({
+          name: name || 'kept by itself',
+          atMs,
+          profile: was,
+        })),
       };
     }),
   );
   const boards = useBoards.getState().own.map(({ board }) => board);
   const bytes = writeBundle(bundled, boards);
   const [only, another] = profiles;
-  download(fileNameOf(only && !another ? only.name : 'underloom-bundle', 'zip'), new Uint8Array(bytes), 'application/zip');
+  download(
+    fileNameOf(only && !another ? only.name : 'underloom-bundle', 'zip'),
+    new Uint8Array(bytes),
+    'application/zip',
+  );
 }

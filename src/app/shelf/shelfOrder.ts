@@ -9,7 +9,13 @@ export type Wanted = { words: string; board: string; tag: string; sort: Sort };
 
 /** What a search looks at: names of the profile, its board, layers, macros and tags. */
 const wordsOf = (profile: Profile, boardName: string, tags: readonly string[]): string =>
-  [profile.name, boardName, ...tags, ...profile.layers.map(({ name }) => name), ...profile.macros.map(({ name }) => name)]
+  [
+    profile.name,
+    boardName,
+    ...tags,
+    ...profile.layers.map(({ name }) => name),
+    ...profile.macros.map(({ name }) => name),
+  ]
     .join('\n')
     .toLowerCase();
 
@@ -19,7 +25,10 @@ export function wantedOf(
   boardName: (id: string) => string,
   tagsOf: (id: string) => readonly string[],
 ): ShelfEntry[] {
-  const asked = words.toLowerCase().split(/\s+/).filter((word) => word !== '');
+  const asked = words
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((word) => word !== '');
   const found = entries.filter(({ profile }) => {
     const tags = tagsOf(profile.id);
     if (board !== '' && profile.board !== board) return false;
@@ -27,13 +36,16 @@ export function wantedOf(
     const said = asked.length === 0 ? '' : wordsOf(profile, boardName(profile.board), tags);
     return asked.every((word) => said.includes(word));
   });
-  const byName = (a: ShelfEntry, b: ShelfEntry): number => a.profile.name.localeCompare(b.profile.name, 'en', { numeric: true });
+  const byName = (a: ShelfEntry, b: ShelfEntry): number =>
+    a.profile.name.localeCompare(b.profile.name, 'en', { numeric: true });
   switch (sort) {
     case 'change':
       return found;
     case 'name':
       return found.sort(byName);
     case 'board':
-      return found.sort((a, b) => boardName(a.profile.board).localeCompare(boardName(b.profile.board), 'en') || byName(a, b));
+      return found.sort(
+        (a, b) => boardName(a.profile.board).localeCompare(boardName(b.profile.board), 'en') || byName(a, b),
+      );
   }
 }

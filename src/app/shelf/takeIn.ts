@@ -52,7 +52,9 @@ async function keepText(id: string, text: string): Promise<void> {
 function standing(profile: Profile, renamed: ReadonlyMap<string, string>): Profile {
   const { restsOn, ...whole } = profile;
   const base = restsOn === undefined ? undefined : (renamed.get(restsOn) ?? restsOn);
-  const isThere = useShelf.getState().entries.some((entry) => entry.profile.id === base && entry.profile.board === profile.board);
+  const isThere = useShelf
+    .getState()
+    .entries.some((entry) => entry.profile.id === base && entry.profile.board === profile.board);
   return base !== undefined && isThere ? { ...whole, restsOn: base } : whole;
 }
 
@@ -79,7 +81,8 @@ export async function takeIn(
   const names = entries.map((entry) => entry.profile.name);
   const id = isIdTaken ? newProfileId() : waiting.profile.id;
   const stem = shortened(waiting.profile.name, LIMITS.nameLength - 14);
-  const name = names.includes(waiting.profile.name) || isIdTaken ? freeName(`${stem} (from a file)`, names) : waiting.profile.name;
+  const name =
+    names.includes(waiting.profile.name) || isIdTaken ? freeName(`${stem} (from a file)`, names) : waiting.profile.name;
   const put = standing({ ...withBoard(waiting.profile, waiting.ownBoard), id, name }, renamed);
   renamed.set(waiting.profile.id, id);
   const keeping = await add(put);

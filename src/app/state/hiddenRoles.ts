@@ -1,7 +1,10 @@
 /** Which roles the board does not show, for each profile: how one looks at it, and no part of it. */
 import { create } from 'zustand';
 
-type HiddenRoles = { byProfile: ReadonlyMap<string, ReadonlySet<string>>; show(profileId: string, role: string, isShown: boolean): void };
+type HiddenRoles = {
+  byProfile: ReadonlyMap<string, ReadonlySet<string>>;
+  show(profileId: string, role: string, isShown: boolean): void;
+};
 
 export const useHiddenRoles = create<HiddenRoles>()((set) => ({
   byProfile: new Map(),

@@ -92,7 +92,10 @@ export const useIncoming = create<IncomingState>()((set) => {
         }
       }),
 
-    bringText: (text) => reading(() => bring(/loom\d/.test(text) && text.length < 200_000 ? 'a share code' : 'what was pasted', text.length, text)),
+    bringText: (text) =>
+      reading(() =>
+        bring(/loom\d/.test(text) && text.length < 200_000 ? 'a share code' : 'what was pasted', text.length, text),
+      ),
 
     change: (key, to) =>
       set(({ waiting }) => ({ waiting: waiting.map((one) => (one.key === key ? { ...one, ...to } : one)) })),
@@ -100,4 +103,3 @@ export const useIncoming = create<IncomingState>()((set) => {
     readNotRead: () => set({ notRead: [] }),
   };
 });
-

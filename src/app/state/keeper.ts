@@ -97,7 +97,9 @@ export class Keeper {
     const move = (document: Document): Document => {
       const { profile, base: before, clashes = [] } = document;
       if (profile.restsOn !== base.id || before === base) return document;
-      return before ? { ...document, ...rebased(profile, before, clashes, base), base } : { ...document, base, clashes };
+      return before
+        ? { ...document, ...rebased(profile, before, clashes, base), base }
+        : { ...document, base, clashes };
     };
     const shown = move(this.shown);
     if (shown === this.shown) return;

@@ -343,7 +343,8 @@ describe('what is in the store already', () => {
 
 describe('a profile that rests on another', () => {
   const keyAt = (window: Window, id: string, key: string): string => JSON.stringify(keyOf(window, id, key)?.does);
-  const rowOf = async ({ rows }: Window, id: string) => (await rows.table('profiles').get(id)) as { profile: Record<string, unknown> };
+  const rowOf = async ({ rows }: Window, id: string) =>
+    (await rows.table('profiles').get(id)) as { profile: Record<string, unknown> };
 
   /** A base, and a variant of it that has a key of its own. */
   async function withVariant(): Promise<{ base: string; variant: string }> {
@@ -413,8 +414,14 @@ describe('a profile that rests on another', () => {
     await kept(one, base);
     const { profile } = await rowOf(one, variant);
     const row = (id: string, restsOn: string) => ({ ...profile, id, restsOn });
-    for (const [id, on] of [['lost', 'nowhere'], ['round', 'trip'], ['trip', 'round']] as const)
-      await one.rows.table('profiles').put({ id, changedAt: 1, revision: 1, first: 0, position: 0, recent: [], profile: row(id, on) });
+    for (const [id, on] of [
+      ['lost', 'nowhere'],
+      ['round', 'trip'],
+      ['trip', 'round'],
+    ] as const)
+      await one.rows
+        .table('profiles')
+        .put({ id, changedAt: 1, revision: 1, first: 0, position: 0, recent: [], profile: row(id, on) });
     const two = await openWindow();
     const found = two.shelf.getState().unreadable.filter(({ id }) => /^(lost|round|trip)/.test(id));
     expect(found.map(({ id, reason }) => [id, reason]).sort()).toEqual([

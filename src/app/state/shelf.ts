@@ -316,7 +316,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
       if (!keeper) return { ok: false, because: 'it is not on the shelf' };
       const resting = get().entries.filter(({ profile }) => profile.restsOn === id);
       if (resting.length > 0)
-        return { ok: false, because: `${listed(resting.map(({ profile }) => profile.name))} ${resting.length > 1 ? 'rest' : 'rests'} on it` };
+        return {
+          ok: false,
+          because: `${listed(resting.map(({ profile }) => profile.name))} ${resting.length > 1 ? 'rest' : 'rests'} on it`,
+        };
       await keeper.readHistory();
       const { document } = keeper.kept;
       const text = await loadText(id).catch(() => undefined);

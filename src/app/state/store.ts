@@ -101,7 +101,7 @@ async function wholeOf(data: unknown): Promise<Rested | { reason: string }> {
   const standing = standingOf(data);
   if ('reason' in standing) return standing;
   const below = new Map<string, Standing>();
-  for (let one = standing; isVariant(one) && !below.has(one.restsOn); ) {
+  for (let one = standing; isVariant(one) && !below.has(one.restsOn);) {
     const { restsOn } = one;
     const row = await database.profiles.get(restsOn);
     if (!row) break;

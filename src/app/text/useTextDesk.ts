@@ -144,7 +144,11 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       saidStep.current = entry?.document.past.at(-1)?.id ?? '';
       // A text that does not read belongs to the profile as it was; when nothing has changed since, it stays as it is.
       const isOfNow = kept?.of === markOf(now);
-      show(kept === undefined ? writeText(now, board) : rewriteText(kept.text, flattened(now), boards, isOfNow ? flattened(now) : undefined));
+      show(
+        kept === undefined
+          ? writeText(now, board)
+          : rewriteText(kept.text, flattened(now), boards, isOfNow ? flattened(now) : undefined),
+      );
       rememberFor(id, saidStep.current, latest.current);
       setKeeping({ state: 'kept' });
     };

@@ -9,7 +9,12 @@ import { sayChange } from '.';
 
 const keys = (...codes: string[]): Assignment => ({ does: { kind: 'act', action: { do: 'keys', codes } } });
 const [GO, STOP, BACK, HUSH] = [keys('F13'), keys('F14'), keys('F15'), keys('F16')];
-const layer = (id: string, assigned: Record<string, Assignment>, name = id): Layer => ({ id, name, dye: 'weld', keys: assigned });
+const layer = (id: string, assigned: Record<string, Assignment>, name = id): Layer => ({
+  id,
+  name,
+  dye: 'weld',
+  keys: assigned,
+});
 const base = plainProfile(HARROW_64, 'p', 'Plain');
 const withLayers = (...layers: Layer[]): Profile => ({ ...base, layers: [...base.layers, ...layers] });
 const onCues = (assigned: Record<string, Assignment>): Profile => withLayers(layer('cues', assigned));
@@ -74,12 +79,7 @@ describe('the fewest changes', () => {
       withLayers(layer('three', {}), layer('one', {}), layer('two', {})),
       ['The layer three has moved behind Base'],
     ],
-    [
-      'a layer more',
-      base,
-      onCues({ KeyA: GO, KeyB: STOP }),
-      ['A new layer: cues, with 2 keys'],
-    ],
+    ['a layer more', base, onCues({ KeyA: GO, KeyB: STOP }), ['A new layer: cues, with 2 keys']],
     [
       'a macro with another name and id, that keys play',
       { ...SHOW_DESK },
@@ -143,7 +143,8 @@ describe('whatever the two are', () => {
     const values = names.map((_, n) => keys(`F${13 + n}`));
     fc.assert(
       fc.property(fc.shuffledSubarray(values, { minLength: 6, maxLength: 6 }), (shuffled) => {
-        const put = (some: Assignment[]): Profile => onCues(Object.fromEntries(names.map((name, n) => [name, some[n] as Assignment])));
+        const put = (some: Assignment[]): Profile =>
+          onCues(Object.fromEntries(names.map((name, n) => [name, some[n] as Assignment])));
         const [a, b] = [put(values), put(shuffled)];
         const changes = diff(a, b);
         expect(applyChanges(a, changes)).toEqual(b);

@@ -19,7 +19,9 @@ export function mirrorOf(board: Board, id: KeyId): KeyId | undefined {
   // Keys of one finger in one row, from the middle of the board outwards.
   const outwards = (hand: BoardKey['hand']): KeyId[] =>
     board.keys
-      .filter((key) => key.hand === hand && key.finger === own.finger && Math.abs(middleOf(key).y - middleOf(own).y) < 0.6)
+      .filter(
+        (key) => key.hand === hand && key.finger === own.finger && Math.abs(middleOf(key).y - middleOf(own).y) < 0.6,
+      )
       .sort((a, b) => (hand === 'left' ? middleOf(b).x - middleOf(a).x : middleOf(a).x - middleOf(b).x))
       .map((key) => key.id);
   return outwards(own.hand === 'left' ? 'right' : 'left')[outwards(own.hand).indexOf(id)];
@@ -32,7 +34,9 @@ const mm = (um: number): string => `${(um / 1000).toFixed(1)} mm`;
 function aloneInDepth(profile: Profile, n: number, board: Board): Oddity[] {
   return Object.entries(profile.travel.keys).flatMap(([key, own]): Oddity[] => {
     if (!board.keys.some(({ id }) => id === key)) return [];
-    const around = (['left', 'right', 'up', 'down'] as const).map((way) => neighbourOf(board, key, way)).filter((id) => id !== key);
+    const around = (['left', 'right', 'up', 'down'] as const)
+      .map((way) => neighbourOf(board, key, way))
+      .filter((id) => id !== key);
     const mirror = mirrorOf(board, key);
     const others = [...new Set([...around, ...(mirror === undefined ? [] : [mirror])])];
     if (others.length < 2 || others.some((id) => kindOf(actuationOf(profile, id)) === kindOf(own))) return [];
@@ -46,7 +50,12 @@ function aloneInDepth(profile: Profile, n: number, board: Board): Oddity[] {
         key,
         said: isReversal
           ? `reversal on ${keyTitle(key)} alone; ${also} have none`
-          : `${keyTitle(key)} fires at ${mm(own.pointUm)}; ${also} do so elsewhere, the nearest at ${mm(nearestTo(own.pointUm, others.map((id) => actuationOf(profile, id).pointUm)))}`,
+          : `${keyTitle(key)} fires at ${mm(own.pointUm)}; ${also} do so elsewhere, the nearest at ${mm(
+              nearestTo(
+                own.pointUm,
+                others.map((id) => actuationOf(profile, id).pointUm),
+              ),
+            )}`,
       },
     ];
   });
@@ -59,9 +68,12 @@ const nearestTo = (value: number, others: readonly number[]): number =>
 function withoutUse(profile: Profile, n: number): Oddity[] {
   const found: Oddity[] = [];
   for (const [key, own] of Object.entries(profile.travel.keys)) {
-    const isBound = profile.layers.some(({ keys }) => keys[key] && keys[key].does.kind !== 'pass' && keys[key].does.kind !== 'none');
+    const isBound = profile.layers.some(
+      ({ keys }) => keys[key] && keys[key].does.kind !== 'pass' && keys[key].does.kind !== 'none',
+    );
     const isJoint = profile.joints.some(({ keys }) => keys.includes(key));
-    if (!isBound && !isJoint) found.push({ profile: n, key, said: `${keyTitle(key)} has a depth of its own, and does nothing on any layer` });
+    if (!isBound && !isJoint)
+      found.push({ profile: n, key, said: `${keyTitle(key)} has a depth of its own, and does nothing on any layer` });
     else if (sameData(own, profile.travel.board))
       found.push({ profile: n, key, said: `${keyTitle(key)} has a depth of its own that is the board’s` });
   }
@@ -71,9 +83,16 @@ function withoutUse(profile: Profile, n: number): Oddity[] {
       const where = `${name} · ${keyTitle(key)}`;
       const { timing, steps } = does;
       const hasHold = steps.some(({ hold }) => hold) || steps.length > 1;
-      const same = Object.entries(timing).filter(([field, value]) => value !== undefined && profile.timing[field as keyof typeof timing] === value);
+      const same = Object.entries(timing).filter(
+        ([field, value]) => value !== undefined && profile.timing[field as keyof typeof timing] === value,
+      );
       if (same.length > 0)
-        found.push({ profile: n, key, layer, said: `${where}: ${same.map(([field]) => TIMING_NAMES[field as keyof typeof timing]).join(', ')} of its own, and the same as the profile’s` });
+        found.push({
+          profile: n,
+          key,
+          layer,
+          said: `${where}: ${same.map(([field]) => TIMING_NAMES[field as keyof typeof timing]).join(', ')} of its own, and the same as the profile’s`,
+        });
       if (!hasHold && timing.holdAfterMs !== undefined)
         found.push({ profile: n, key, layer, said: `${where}: a time for holding, and nothing that a hold would do` });
       if (steps.length === 1 && timing.tapGapMs !== undefined)
@@ -92,7 +111,11 @@ function farFromOthers(profiles: readonly Profile[], board: Board): Oddity[] {
       const others = fires.filter((_, m) => m !== n);
       const [least, most] = [Math.min(...others), Math.max(...others)];
       if (most - least < FAR_UM && (own <= least - FAR_UM || own >= most + FAR_UM))
-        found.push({ profile: n, key: id, said: `${keyTitle(id)} fires at ${mm(own)}, with the others at ${least === most ? mm(least) : `${mm(least)} to ${mm(most)}`}` });
+        found.push({
+          profile: n,
+          key: id,
+          said: `${keyTitle(id)} fires at ${mm(own)}, with the others at ${least === most ? mm(least) : `${mm(least)} to ${mm(most)}`}`,
+        });
     });
   }
   // A whole board that is set otherwise is one oddity, not one of each key.
@@ -100,7 +123,13 @@ function farFromOthers(profiles: readonly Profile[], board: Board): Oddity[] {
     const own = found.filter((one) => one.profile === n);
     if (own.length <= board.keys.length / 2) return own;
     const others = profiles.filter((_, m) => m !== n).map((one) => mm(one.travel.board.pointUm));
-    return [{ profile: n, key: '', said: `the whole board fires at ${mm(profile.travel.board.pointUm)}, with the others at ${[...new Set(others)].join(', ')}` }];
+    return [
+      {
+        profile: n,
+        key: '',
+        said: `the whole board fires at ${mm(profile.travel.board.pointUm)}, with the others at ${[...new Set(others)].join(', ')}`,
+      },
+    ];
   });
 }
 

@@ -24,9 +24,16 @@ export function layersOf(profiles: readonly Profile[]): SideLayer[] {
   profiles.forEach(({ layers }, n) => {
     for (const layer of layers) {
       const free = made.filter(({ own }) => own[n] === undefined);
-      const same = free.find(({ id }) => id === layer.id) ?? free.find(({ name }) => name.toLowerCase() === layer.name.toLowerCase());
+      const same =
+        free.find(({ id }) => id === layer.id) ??
+        free.find(({ name }) => name.toLowerCase() === layer.name.toLowerCase());
       if (same) same.own[n] = layer;
-      else made.push({ id: layer.id, name: layer.name, own: Object.assign(Array.from<undefined>({ length: profiles.length }), { [n]: layer }) });
+      else
+        made.push({
+          id: layer.id,
+          name: layer.name,
+          own: Object.assign(Array.from<undefined>({ length: profiles.length }), { [n]: layer }),
+        });
     }
   });
   return made;
@@ -39,11 +46,17 @@ const allKeys = (records: readonly (Readonly<Record<string, unknown>> | undefine
 const isAlike = (things: readonly unknown[]): boolean => things.every((thing) => sameData(thing, things[0]));
 
 /** Whatever else a thing is, what differs in it must be seen in its words: where those are the same, the others get a mark. */
-function worded(things: readonly unknown[], say: (thing: never, n: number) => string): { values: string[]; differs: boolean } {
+function worded(
+  things: readonly unknown[],
+  say: (thing: never, n: number) => string,
+): { values: string[]; differs: boolean } {
   const differs = !isAlike(things);
   const values = things.map((thing, n) => (thing === undefined ? '' : say(thing as never, n)));
   if (!differs || new Set(values).size > 1) return { values, differs };
-  return { values: values.map((value, n) => (sameData(things[n], things[0]) ? value : `${value}, in other particulars`)), differs };
+  return {
+    values: values.map((value, n) => (sameData(things[n], things[0]) ? value : `${value}, in other particulars`)),
+    differs,
+  };
 }
 
 function keyRows(layer: SideLayer, profiles: readonly Profile[]): Row[] {
@@ -55,7 +68,9 @@ function keyRows(layer: SideLayer, profiles: readonly Profile[]): Row[] {
     const steps = found.map((one) => (one?.does.kind === 'gesture' ? one.does.steps : one?.does));
     const timings = found.map((one) => (one?.does.kind === 'gesture' ? (one.does.timing ?? {}) : {}));
     const told = found.map((one) => (one ? { label: one.label, role: one.role, note: one.note } : undefined));
-    const binding = worded(steps, (_thing, n) => bindingSaid(found[n]?.does ?? { kind: 'pass' }, profiles[n] as Profile));
+    const binding = worded(steps, (_thing, n) =>
+      bindingSaid(found[n]?.does ?? { kind: 'pass' }, profiles[n] as Profile),
+    );
     return [
       {
         id: `key ${layer.id}/${key}`,
@@ -66,10 +81,26 @@ function keyRows(layer: SideLayer, profiles: readonly Profile[]): Row[] {
         values: binding.values.map((value) => value || 'pass'),
       },
       ...(isGesture
-        ? [{ id: `timing ${layer.id}/${key}`, group: 'gestures' as const, title: `${title}, its own timing`, ...where, ...worded(timings, (own: Partial<GestureTiming>) => timingSaid(own) || 'as the profile') }]
+        ? [
+            {
+              id: `timing ${layer.id}/${key}`,
+              group: 'gestures' as const,
+              title: `${title}, its own timing`,
+              ...where,
+              ...worded(timings, (own: Partial<GestureTiming>) => timingSaid(own) || 'as the profile'),
+            },
+          ]
         : []),
       ...(told.some((one) => one && Object.values(one).some((value) => value !== undefined))
-        ? [{ id: `told ${layer.id}/${key}`, group: 'roles' as const, title, ...where, ...worded(told, (_one, n) => toldSaid(found[n] ?? null, profiles[n] as Profile)) }]
+        ? [
+            {
+              id: `told ${layer.id}/${key}`,
+              group: 'roles' as const,
+              title,
+              ...where,
+              ...worded(told, (_one, n) => toldSaid(found[n] ?? null, profiles[n] as Profile)),
+            },
+          ]
         : []),
     ];
   });
@@ -78,12 +109,30 @@ function keyRows(layer: SideLayer, profiles: readonly Profile[]): Row[] {
 /** Every row there is; those that differ say so. */
 export function rowsOf(profiles: readonly Profile[]): Row[] {
   const rows: Row[] = [];
-  const add = (group: Group, id: string, title: string, things: readonly unknown[], say: (thing: never, n: number) => string, key?: KeyId): void =>
-    void rows.push({ id, group, title, ...worded(things, say), ...(key !== undefined && { key }) });
+  const add = (
+    group: Group,
+    id: string,
+    title: string,
+    things: readonly unknown[],
+    say: (thing: never, n: number) => string,
+    key?: KeyId,
+  ): void => void rows.push({ id, group, title, ...worded(things, say), ...(key !== undefined && { key }) });
   for (const layer of layersOf(profiles)) rows.push(...keyRows(layer, profiles));
   for (const field of Object.keys(TIMING_NAMES) as (keyof GestureTiming)[])
-    add('timing', `timing ${field}`, TIMING_NAMES[field], profiles.map(({ timing }) => timing[field]), timingValue);
-  add('depths', 'travel', 'the whole board', profiles.map(({ travel }) => travel.board), printActuation);
+    add(
+      'timing',
+      `timing ${field}`,
+      TIMING_NAMES[field],
+      profiles.map(({ timing }) => timing[field]),
+      timingValue,
+    );
+  add(
+    'depths',
+    'travel',
+    'the whole board',
+    profiles.map(({ travel }) => travel.board),
+    printActuation,
+  );
   for (const key of allKeys(profiles.map(({ travel }) => travel.keys)))
     add(
       'depths',
@@ -93,24 +142,62 @@ export function rowsOf(profiles: readonly Profile[]): Row[] {
       (own, n) => `${printActuation(own)}${profiles[n]?.travel.keys[key] ? '' : ', as the board'}`,
       key,
     );
-  for (const id of allKeys(profiles.map(({ macros }) => Object.fromEntries(macros.map((macro) => [macro.id, macro]))))) {
+  for (const id of allKeys(
+    profiles.map(({ macros }) => Object.fromEntries(macros.map((macro) => [macro.id, macro]))),
+  )) {
     const macros = profiles.map((profile) => profile.macros.find((macro) => macro.id === id));
-    add('macros', `macro ${id}`, macros.find(Boolean)?.name ?? id, macros, (macro: (typeof profiles)[number]['macros'][number]) => {
-      const scores = [macro.onPress, macro.repeat, macro.onRelease].flatMap((score) => score ?? []);
-      const events = scores.reduce((sum, score) => sum + score.events.length, 0);
-      const lengthUs = scores.reduce((sum, score) => sum + score.lengthUs, 0);
-      return `${macro.name}: ${events} events in ${(lengthUs / 1_000_000).toFixed(2)} s`;
-    });
+    add(
+      'macros',
+      `macro ${id}`,
+      macros.find(Boolean)?.name ?? id,
+      macros,
+      (macro: (typeof profiles)[number]['macros'][number]) => {
+        const scores = [macro.onPress, macro.repeat, macro.onRelease].flatMap((score) => score ?? []);
+        const events = scores.reduce((sum, score) => sum + score.events.length, 0);
+        const lengthUs = scores.reduce((sum, score) => sum + score.lengthUs, 0);
+        return `${macro.name}: ${events} events in ${(lengthUs / 1_000_000).toFixed(2)} s`;
+      },
+    );
   }
   for (const layer of layersOf(profiles))
-    add('layers', `layer ${layer.id}`, `layer ${layer.name}`, layer.own.map((own) => own && { name: own.name, dye: own.dye }), (own: Layer) => `${own.name}, ${own.dye}`);
-  for (const id of allKeys(profiles.map(({ joints }) => Object.fromEntries(joints.map((joint) => [joint.id, joint])))))
-    add('layers', `joint ${id}`, `joint press ${id}`, profiles.map(({ joints }) => joints.find((one) => one.id === id)), (joint: Profile['joints'][number], n) =>
-      `${joint.keys.map(keyTitle).join(' + ')} within ${joint.withinMs} ms: ${bindingSaid({ kind: 'act', action: joint.action }, profiles[n] as Profile)}`,
+    add(
+      'layers',
+      `layer ${layer.id}`,
+      `layer ${layer.name}`,
+      layer.own.map((own) => own && { name: own.name, dye: own.dye }),
+      (own: Layer) => `${own.name}, ${own.dye}`,
     );
-  add('layers', 'joined', 'joined layers', profiles.map(({ joinedLayers }) => joinedLayers), (joined: Profile['joinedLayers']) => (joined.length === 0 ? 'none' : joined.map(({ when, also }) => `${when.join(' and ')} add ${also}`).join('; ')));
+  for (const id of allKeys(profiles.map(({ joints }) => Object.fromEntries(joints.map((joint) => [joint.id, joint])))))
+    add(
+      'layers',
+      `joint ${id}`,
+      `joint press ${id}`,
+      profiles.map(({ joints }) => joints.find((one) => one.id === id)),
+      (joint: Profile['joints'][number], n) =>
+        `${joint.keys.map(keyTitle).join(' + ')} within ${joint.withinMs} ms: ${bindingSaid({ kind: 'act', action: joint.action }, profiles[n] as Profile)}`,
+    );
+  add(
+    'layers',
+    'joined',
+    'joined layers',
+    profiles.map(({ joinedLayers }) => joinedLayers),
+    (joined: Profile['joinedLayers']) =>
+      joined.length === 0 ? 'none' : joined.map(({ when, also }) => `${when.join(' and ')} add ${also}`).join('; '),
+  );
   for (const id of allKeys(profiles.map(({ roles }) => Object.fromEntries(roles.map((role) => [role.id, role])))))
-    add('roles', `role ${id}`, `role ${id}`, profiles.map(({ roles }) => roles.find((role) => role.id === id)), (role: Profile['roles'][number]) => `${role.name}, ${role.color}`);
-  add('profile', 'host', 'host layout', profiles.map(({ hostLayout }) => hostLayout), hostName);
+    add(
+      'roles',
+      `role ${id}`,
+      `role ${id}`,
+      profiles.map(({ roles }) => roles.find((role) => role.id === id)),
+      (role: Profile['roles'][number]) => `${role.name}, ${role.color}`,
+    );
+  add(
+    'profile',
+    'host',
+    'host layout',
+    profiles.map(({ hostLayout }) => hostLayout),
+    hostName,
+  );
   return rows;
 }

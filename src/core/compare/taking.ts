@@ -35,7 +35,9 @@ function freeId(wanted: string, taken: ReadonlySet<string>): string {
 
 /** Their macros that keys of theirs would not find under their ids in mine. */
 function renamedMacros(mine: Profile, theirs: Profile, changes: readonly Change[]): Map<string, string> {
-  const comes = new Set(changes.flatMap((change) => (change.change === 'altered' && change.list === 'macros' ? [change.to.id] : [])));
+  const comes = new Set(
+    changes.flatMap((change) => (change.change === 'altered' && change.list === 'macros' ? [change.to.id] : [])),
+  );
   const taken = new Set([...mine.macros, ...theirs.macros].map(({ id }) => id));
   const renamed = new Map<string, string>();
   for (const macro of theirs.macros) {
@@ -62,20 +64,28 @@ export function taking(mine: Profile, theirs: Profile, wants: (change: Change) =
   const changes = wanted.map((change): Change => {
     if (change.change === 'key') return { ...change, to: here(change.to) };
     if (change.change === 'added' && change.list === 'layers')
-      return { ...change, item: { ...change.item, keys: Object.fromEntries(Object.entries(change.item.keys).map(([key, one]) => [key, here(one)])) } };
+      return {
+        ...change,
+        item: {
+          ...change.item,
+          keys: Object.fromEntries(Object.entries(change.item.keys).map(([key, one]) => [key, here(one)])),
+        },
+      };
     return change;
   });
   let made = applyChanges(mine, changes);
   const along: string[] = [];
   // What comes along may refer to more.
-  for (let isMore = true; isMore; ) {
+  for (let isMore = true; isMore;) {
     isMore = false;
     for (const { what, id } of referencesOf(made)) {
       if (what === 'macro' && !made.macros.some((macro) => macro.id === id)) {
         const original = [...renamed].find(([, to]) => to === id)?.[0] ?? id;
         const macro = theirs.macros.find((one) => one.id === original);
         if (!macro) continue;
-        const name = mine.macros.some((one) => one.name === macro.name) ? `${shortened(macro.name, LIMITS.nameLength - 2)} 2` : macro.name;
+        const name = mine.macros.some((one) => one.name === macro.name)
+          ? `${shortened(macro.name, LIMITS.nameLength - 2)} 2`
+          : macro.name;
         made = { ...made, macros: [...made.macros, { ...macro, id, name }] };
         along.push(`the macro ${name}`);
         isMore = true;
@@ -108,5 +118,7 @@ export const isOfKey = (change: Change, key: string): boolean =>
 export const isOfLayer = (change: Change, layer: string): boolean =>
   (change.change === 'key' && change.at.layer === layer) ||
   (change.change === 'layer' && change.layer === layer) ||
-  ((change.change === 'added' || change.change === 'removed') && change.list === 'layers' && change.item.id === layer) ||
+  ((change.change === 'added' || change.change === 'removed') &&
+    change.list === 'layers' &&
+    change.item.id === layer) ||
   (change.change === 'order' && change.list === 'layers' && change.id === layer);

@@ -80,8 +80,18 @@ export function toldSaid(assignment: Assignment | null, profile: Profile): strin
 const layerNameIn = (id: string, ...profiles: readonly Profile[]): string =>
   profiles.flatMap(({ layers }) => layers).find((layer) => layer.id === id)?.name ?? id;
 
-const NOUNS: Readonly<Record<ListName, string>> = { layers: 'layer', macros: 'macro', joints: 'joint press', roles: 'role' };
-const GROUP_OF: Readonly<Record<ListName, Group>> = { layers: 'layers', macros: 'macros', joints: 'layers', roles: 'roles' };
+const NOUNS: Readonly<Record<ListName, string>> = {
+  layers: 'layer',
+  macros: 'macro',
+  joints: 'joint press',
+  roles: 'role',
+};
+const GROUP_OF: Readonly<Record<ListName, Group>> = {
+  layers: 'layers',
+  macros: 'macros',
+  joints: 'layers',
+  roles: 'roles',
+};
 const FIELD_NAMES = { id: 'id', name: 'name', icon: 'icon', board: 'board', hostLayout: 'host layout' } as const;
 
 const titleIn = (list: ListName, item: object): string =>
@@ -106,7 +116,8 @@ function macroSaid(from: Record<string, unknown>, to: Record<string, unknown>): 
     }
   for (const field of ['name', 'run', 'gapMs', 'stop', 'leavesHeld', 'liftModifiers'])
     if (!sameData(from[field], to[field])) {
-      const say = (value: unknown): string => (typeof value === 'object' ? Object.values(value ?? {}).join(' ') : String(value));
+      const say = (value: unknown): string =>
+        typeof value === 'object' ? Object.values(value ?? {}).join(' ') : String(value);
       before.push(`${field === 'name' ? 'named' : field} ${say(from[field])}`);
       after.push(`${field === 'name' ? 'named' : field} ${say(to[field])}`);
     }
@@ -151,7 +162,12 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
       return line('timing', `Timing, ${TIMING_NAMES[change.field]}`, timingValue(change.from), timingValue(change.to));
     case 'travel': {
       const say = (value: typeof change.from): string => (value ? printActuation(value) : 'as the board');
-      return line('depths', change.key === null ? 'Depths of the board' : `Depths of ${keyTitle(change.key)}`, say(change.from), say(change.to));
+      return line(
+        'depths',
+        change.key === null ? 'Depths of the board' : `Depths of ${keyTitle(change.key)}`,
+        say(change.from),
+        say(change.to),
+      );
     }
     case 'key':
       return keySaid(place(change.at), change.from, change.to, a, b);
@@ -180,9 +196,16 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
         return line('macros', where, from, to);
       }
       if (change.list === 'roles')
-        return line('roles', where, `${change.from.name}, ${change.from.color}`, `${change.to.name}, ${change.to.color}`);
+        return line(
+          'roles',
+          where,
+          `${change.from.name}, ${change.from.color}`,
+          `${change.to.name}, ${change.to.color}`,
+        );
       const say = (item: typeof change.from, profile: Profile): string =>
-        'action' in item ? `${bindingSaid({ kind: 'act', action: item.action }, profile)} within ${item.withinMs} ms` : '';
+        'action' in item
+          ? `${bindingSaid({ kind: 'act', action: item.action }, profile)} within ${item.withinMs} ms`
+          : '';
       return line('layers', where, say(change.from, a), say(change.to, b));
     }
     case 'reid':
@@ -193,7 +216,8 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
       );
     case 'layer': {
       const { from, to } = change;
-      const say = ({ name, dye }: typeof from): string => [...(from.name === to.name ? [] : [name]), ...(from.dye === to.dye ? [] : [dye])].join(', ');
+      const say = ({ name, dye }: typeof from): string =>
+        [...(from.name === to.name ? [] : [name]), ...(from.dye === to.dye ? [] : [dye])].join(', ');
       return line('layers', `layer ${from.name}`, say(from), say(to));
     }
     case 'order':
@@ -205,7 +229,10 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
     case 'joined': {
       const say = (joined: typeof change.from, profile: Profile): string =>
         joined
-          .map(({ when, also }) => `${when.map((id) => layerNameIn(id, profile)).join(' and ')} add ${layerNameIn(also, profile)}`)
+          .map(
+            ({ when, also }) =>
+              `${when.map((id) => layerNameIn(id, profile)).join(' and ')} add ${layerNameIn(also, profile)}`,
+          )
           .join('; ') || 'none';
       return line('layers', 'Joined layers', say(change.from, a), say(change.to, b));
     }

@@ -10,7 +10,14 @@ import { findShareCode, readShareCode } from './share';
 
 /** One profile that was brought, or why it cannot be read. `text` is what it was written as, when that was a text for people. */
 export type Incoming =
-  | { place: string; profile: Profile; ownBoard?: Board; tags?: readonly string[]; snapshots?: readonly Snapshot[]; text?: string }
+  | {
+      place: string;
+      profile: Profile;
+      ownBoard?: Board;
+      tags?: readonly string[];
+      snapshots?: readonly Snapshot[];
+      text?: string;
+    }
   | { place: string; reason: string };
 
 const isImage = (bytes: Uint8Array): boolean => [0x55, 0x4e, 0x44, 0x4c].every((byte, n) => bytes[n] === byte);

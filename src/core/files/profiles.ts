@@ -75,7 +75,8 @@ function standingOf(data: unknown): Standing {
 function wholeOf({ stored, ownBoard }: Standing, among: readonly Standing[]): Filed {
   const find = (id: string): Stored | undefined => {
     const found = among.filter((one) => one.stored.id === id);
-    if (found.length > 1) throw new Unreadable('restsOn', `rests on ${quoted(id)}, and ${found.length} profiles have that id`);
+    if (found.length > 1)
+      throw new Unreadable('restsOn', `rests on ${quoted(id)}, and ${found.length} profiles have that id`);
     return found[0]?.stored;
   };
   const made = rested(stored, find);
@@ -135,7 +136,9 @@ export function parseProfile(text: string, board?: Board, id?: string): Filed {
   if (!only || another)
     throw new Unreadable(
       'the whole file',
-      only ? 'holds several profiles; name one behind the file, as in FILE#ID' : `holds no profile with the id ${quoted(id)}`,
+      only
+        ? 'holds several profiles; name one behind the file, as in FILE#ID'
+        : `holds no profile with the id ${quoted(id)}`,
     );
   if ('problem' in only) throw only.problem;
   return { profile: only.profile, ...(only.ownBoard && { ownBoard: only.ownBoard }) };

@@ -65,7 +65,9 @@ function sayPieces(pieces: readonly Piece[], profile: Profile): string {
         return 'presses Enter';
       case 'typed': {
         const length = [...piece.text].length;
-        return length > 40 ? `types ${length} characters, “${shortened(foreign(piece.text), 40)}”` : `types “${foreign(piece.text)}”`;
+        return length > 40
+          ? `types ${length} characters, “${shortened(foreign(piece.text), 40)}”`
+          : `types “${foreign(piece.text)}”`;
       }
       case 'chord':
         return systemChord(piece.codes)?.opens ?? `presses ${chordTitle(piece.codes, profile)}`;
@@ -77,7 +79,11 @@ function sayPieces(pieces: readonly Piece[], profile: Profile): string {
 }
 
 /** Which rules something that is sent meets. */
-function rulesOf({ pieces, lastsUs }: Sent, isMacro: boolean, run: 'times' | 'whileHeld' | 'untilPressedAgain'): Rule[] {
+function rulesOf(
+  { pieces, lastsUs }: Sent,
+  isMacro: boolean,
+  run: 'times' | 'whileHeld' | 'untilPressedAgain',
+): Rule[] {
   const rules: Rule[] = [];
   let opened = false;
   let typedSince = 0;
@@ -119,7 +125,9 @@ type Site = { where: string; layer?: string; key?: string; joint?: string };
 function deedOf(action: Action, site: Site, profile: Profile): Deed | undefined {
   const sent = sentByAction(action, profile);
   const parts = actionsOf({ kind: 'act', action }).map((one) => one.action);
-  const macros = parts.flatMap((part) => (part.do === 'macro' ? profile.macros.filter(({ id }) => id === part.macro) : []));
+  const macros = parts.flatMap((part) =>
+    part.do === 'macro' ? profile.macros.filter(({ id }) => id === part.macro) : [],
+  );
   const device = parts.find((part) => part.do === 'device');
   const isText = parts.some((part) => part.do === 'text');
   const [macro] = macros;
@@ -137,7 +145,9 @@ function deedOf(action: Action, site: Site, profile: Profile): Deed | undefined 
   const size = macro
     ? `${sent.events} key event${sent.events === 1 ? '' : 's'} in ${sent.lastsUs === null ? 'a row that goes on until it is stopped' : sayTime(sent.lastsUs)}`
     : '';
-  const said = isBootloader ? 'starts the keyboard anew, so that other firmware can be written to it' : sayPieces(sent.pieces, profile);
+  const said = isBootloader
+    ? 'starts the keyboard anew, so that other firmware can be written to it'
+    : sayPieces(sent.pieces, profile);
   const more = [
     ...(rules.includes('byItself') ? ['it plays on until the key is pressed again'] : []),
     ...(rules.includes('endless') ? ['it plays on for a long time by itself'] : []),
@@ -148,7 +158,10 @@ function deedOf(action: Action, site: Site, profile: Profile): Deed | undefined 
     kind: isBootloader ? 'device' : macro ? 'macro' : isText ? 'text' : 'chord',
     rules,
     ...site,
-    said: [...(macro ? [`plays “${foreign(macro.name)}”, ${size}: ${said || 'nothing that is seen'}`] : [said]), ...more].join('; '),
+    said: [
+      ...(macro ? [`plays “${foreign(macro.name)}”, ${size}: ${said || 'nothing that is seen'}`] : [said]),
+      ...more,
+    ].join('; '),
     ...(macro && { macro: macro.id }),
   };
 }

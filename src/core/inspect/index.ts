@@ -2,3 +2,4 @@
 export { type Deed, deedsOf, type Kind, type Rule, RULES, type Weight } from './deeds';
 export { systemChord } from './openers';
 export { type Choice, type Double, doubleId, doublesOf, withChoices } from './doubles';
+export { type Common, commonOf, type Plugged } from './common';

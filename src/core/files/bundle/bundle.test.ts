@@ -40,7 +40,11 @@ function patched(bytes: Uint8Array, from: string, to: string, everywhere = false
 describe('what goes in comes out', () => {
   test('the demo, with tags, snapshots and a page to read', () => {
     const snapshots = [{ name: 'before the tour', atMs: Date.UTC(2026, 5, 3), profile: { ...SHOW_DESK, name: 'Old' } }];
-    const bytes = writeBundle([{ profile: SHOW_DESK, tags: ['tour'], snapshots }, { profile: PROMPT_BOOK }, { profile: SOUND_PAD }]);
+    const bytes = writeBundle([
+      { profile: SHOW_DESK, tags: ['tour'], snapshots },
+      { profile: PROMPT_BOOK },
+      { profile: SOUND_PAD },
+    ]);
     expect(readBundle(bytes)).toMatchObject([
       { profile: SHOW_DESK, tags: ['tour'], snapshots },
       { profile: PROMPT_BOOK },
@@ -54,8 +58,9 @@ describe('what goes in comes out', () => {
 
   test('whatever a profile holds', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(randomProfile(HARROW_64), { maxLength: 3, minLength: 1, selector: ({ id }) => id }), (profiles) =>
-        expect(profilesOf(writeBundle(profiles.map((profile) => ({ profile }))))).toEqual(profiles),
+      fc.property(
+        fc.uniqueArray(randomProfile(HARROW_64), { maxLength: 3, minLength: 1, selector: ({ id }) => id }),
+        (profiles) => expect(profilesOf(writeBundle(profiles.map((profile) => ({ profile }))))).toEqual(profiles),
       ),
       { numRuns: 25 },
     );
@@ -66,16 +71,27 @@ describe('what goes in comes out', () => {
     const [one, two] = [plainProfile(board, 'a', 'Pad'), plainProfile(board, 'b', 'Pad')];
     const bytes = writeBundle([{ profile: one }, { profile: two }], [board]);
     expect(Object.keys(unzipSync(bytes)).filter((name) => name.startsWith('boards/'))).toEqual(['boards/own-pad.json']);
-    expect(readBundle(bytes)).toMatchObject([{ profile: one, ownBoard: board }, { profile: two, ownBoard: board }]);
+    expect(readBundle(bytes)).toMatchObject([
+      { profile: one, ownBoard: board },
+      { profile: two, ownBoard: board },
+    ]);
   });
 
   test('a variant is written as what it changes, and rests on the base in the same bundle', () => {
-    const variant = { ...SHOW_DESK, id: 'tour', name: 'Tour', restsOn: SHOW_DESK.id, timing: { ...SHOW_DESK.timing, tapMs: 9 } };
+    const variant = {
+      ...SHOW_DESK,
+      id: 'tour',
+      name: 'Tour',
+      restsOn: SHOW_DESK.id,
+      timing: { ...SHOW_DESK.timing, tapMs: 9 },
+    };
     const stored = variantOf(variant, SHOW_DESK);
     const bytes = writeBundle([{ profile: variant, stored }, { profile: SHOW_DESK }]);
     expect(profilesOf(bytes)).toEqual([variant, SHOW_DESK]);
     const alone = readBundle(writeBundle([{ profile: variant, stored }]));
-    expect(alone).toMatchObject([{ problem: { message: 'restsOn: rests on the profile "demo-show-desk", which is not here' } }]);
+    expect(alone).toMatchObject([
+      { problem: { message: 'restsOn: rests on the profile "demo-show-desk", which is not here' } },
+    ]);
   });
 });
 
@@ -85,7 +101,13 @@ test('the page to read has no script, and what comes from a profile is text in i
   const profile = {
     ...SHOW_DESK,
     name: evil.slice(0, 60),
-    layers: [{ ...base, name: evil.slice(0, 60), keys: { ...base.keys, KeyA: { ...base.keys.KeyA!, label: evil.slice(0, 24), note: evil } } }],
+    layers: [
+      {
+        ...base,
+        name: evil.slice(0, 60),
+        keys: { ...base.keys, KeyA: { ...base.keys.KeyA!, label: evil.slice(0, 24), note: evil } },
+      },
+    ],
   };
   const page = textOf(unzipSync(writeBundle([{ profile: profile as Profile }]))['legend.html']);
   expect(page).not.toMatch(/<script|<img/i);
@@ -104,14 +126,23 @@ describe('archives of others', () => {
     ['a list that is none', zip({ 'bundle.json': '{"format":"other"}' }), 'bundle.json'],
     ['a list of nothing', zip({ 'bundle.json': manifest() }), 'holds no profile'],
     ['a file that is not there', zip({ 'bundle.json': manifest('profiles/x.json') }), 'which is not in the bundle'],
-    ['a name that climbs', zip({ 'bundle.json': manifest('a'), '../../evil.json': '{}' }), 'whose name leads elsewhere: "../../evil.json"'],
+    [
+      'a name that climbs',
+      zip({ 'bundle.json': manifest('a'), '../../evil.json': '{}' }),
+      'whose name leads elsewhere: "../../evil.json"',
+    ],
     ['a name from the root', zip({ 'bundle.json': manifest('a'), '/etc/evil.json': '{}' }), 'leads elsewhere'],
     ['a name of a disk', zip({ 'bundle.json': manifest('a'), 'C:evil.json': '{}' }), 'leads elsewhere'],
     ['a name with backslashes', zip({ 'bundle.json': manifest('a'), '..\\evil.json': '{}' }), 'leads elsewhere'],
     ['a name with a line in it', zip({ 'bundle.json': manifest('a'), 'é\nvil.json': '{}' }), 'leads elsewhere'],
     [
       'two files of one name',
-      patched(zip({ 'bundle.json': manifest('a'), 'aaaa.json': '{}', 'bbbb.json': '{}' }), 'bbbb.json', 'aaaa.json', true),
+      patched(
+        zip({ 'bundle.json': manifest('a'), 'aaaa.json': '{}', 'bbbb.json': '{}' }),
+        'bbbb.json',
+        'aaaa.json',
+        true,
+      ),
       'holds two files named "aaaa.json"',
     ],
     [
@@ -121,13 +152,21 @@ describe('archives of others', () => {
     ],
     [
       'two profiles with one id',
-      zip({ 'bundle.json': manifest('a.json', 'b.json'), 'a.json': JSON.stringify(SHOW_DESK), 'b.json': JSON.stringify(SHOW_DESK) }),
+      zip({
+        'bundle.json': manifest('a.json', 'b.json'),
+        'a.json': JSON.stringify(SHOW_DESK),
+        'b.json': JSON.stringify(SHOW_DESK),
+      }),
       'b.json: has the id "demo-show-desk", which a.json has too',
     ],
     ['Latin-1', new Uint8Array(zipSync({ 'bundle.json': Uint8Array.from([0x7b, 0xe4, 0x7d]) })), 'is not UTF-8'],
     ['deep nesting', zip({ 'bundle.json': '['.repeat(100_000) + ']'.repeat(100_000) }), 'nested deeper'],
     ['a prototype key', zip({ 'bundle.json': '{"__proto__":{"x":1}}' }), '__proto__'],
-    ['gigantic numbers', zip({ 'bundle.json': manifest('a.json').replace('"version":1', '"version":1e999') }), 'bundle.json'],
+    [
+      'gigantic numbers',
+      zip({ 'bundle.json': manifest('a.json').replace('"version":1', '"version":1e999') }),
+      'bundle.json',
+    ],
   ])('%s: refused with the reason', (_what, bytes, reason) => {
     expect(() => readBundle(bytes)).toThrow(Unreadable);
     expect(() => readBundle(bytes)).toThrow(reason);
@@ -139,13 +178,29 @@ describe('archives of others', () => {
       'a.json': JSON.stringify({ ...SHOW_DESK, timing: { tapMs: 1e300 } }),
       'b.json': JSON.stringify(PROMPT_BOOK),
     });
-    expect(readBundle(bytes)).toMatchObject([{ place: 'a.json', problem: { place: 'timing.tapMs' } }, { profile: PROMPT_BOOK }]);
+    expect(readBundle(bytes)).toMatchObject([
+      { place: 'a.json', problem: { place: 'timing.tapMs' } },
+      { profile: PROMPT_BOOK },
+    ]);
   });
 
   test('profiles that rest on one another in a circle are refused, each with the circle', () => {
     const rests = (id: string, on: string): string =>
-      JSON.stringify({ format: 'underloom-profile', version: 1, id, name: id, board: 'harrow-64', restsOn: on, changes: [] });
-    const bytes = zip({ 'bundle.json': manifest('a.json', 'b.json', 'c.json'), 'a.json': rests('a', 'b'), 'b.json': rests('b', 'a'), 'c.json': rests('c', 'c') });
+      JSON.stringify({
+        format: 'underloom-profile',
+        version: 1,
+        id,
+        name: id,
+        board: 'harrow-64',
+        restsOn: on,
+        changes: [],
+      });
+    const bytes = zip({
+      'bundle.json': manifest('a.json', 'b.json', 'c.json'),
+      'a.json': rests('a', 'b'),
+      'b.json': rests('b', 'a'),
+      'c.json': rests('c', 'c'),
+    });
     expect(readBundle(bytes).map((one) => 'problem' in one && one.problem.reason)).toEqual([
       'a circle: "a" rests on "b" rests on "a"',
       'a circle: "b" rests on "a" rests on "b"',
@@ -154,8 +209,13 @@ describe('archives of others', () => {
   });
 
   test('a byte that was changed is noticed, wherever in a profile it stands', () => {
-    const stored = zipSync({ 'bundle.json': [bytesOf(manifest('a.json')), { level: 0 }], 'a.json': [bytesOf(JSON.stringify(SHOW_DESK)), { level: 0 }] });
-    expect(() => readBundle(patched(stored, '"holdAfterMs":180', '"holdAfterMs":190'))).toThrow('"a.json" is damaged: its checksum is wrong');
+    const stored = zipSync({
+      'bundle.json': [bytesOf(manifest('a.json')), { level: 0 }],
+      'a.json': [bytesOf(JSON.stringify(SHOW_DESK)), { level: 0 }],
+    });
+    expect(() => readBundle(patched(stored, '"holdAfterMs":180', '"holdAfterMs":190'))).toThrow(
+      '"a.json" is damaged: its checksum is wrong',
+    );
   });
 });
 
@@ -175,7 +235,10 @@ describe('bombs', () => {
 
   test('many files that are large only together', () => {
     const file = new Uint8Array(4 << 20);
-    const bomb = zipSync({ 'bundle.json': bytesOf(manifest('a')), ...Object.fromEntries(Array.from({ length: 10 }, (_, n) => [`${n}.json`, file])) });
+    const bomb = zipSync({
+      'bundle.json': bytesOf(manifest('a')),
+      ...Object.fromEntries(Array.from({ length: 10 }, (_, n) => [`${n}.json`, file])),
+    });
     expect(costOf(bomb, 'would unpack to more than 32 MB')).toBeLessThan(1);
   });
 

@@ -28,11 +28,17 @@ const manifestSchema = z.object({
       z.object({
         file: fileName,
         tags: z.array(z.string().max(40)).max(20).optional(),
-        snapshots: z.array(z.object({ file: fileName, name: z.string().max(60), at: z.iso.datetime() })).max(500).optional(),
+        snapshots: z
+          .array(z.object({ file: fileName, name: z.string().max(60), at: z.iso.datetime() }))
+          .max(500)
+          .optional(),
       }),
     )
     .max(1000),
-  boards: z.array(z.object({ file: fileName })).max(100).default([]),
+  boards: z
+    .array(z.object({ file: fileName }))
+    .max(100)
+    .default([]),
 });
 
 /** A name as every disk takes it. */
@@ -68,7 +74,8 @@ export function writeBundle(bundled: readonly Bundled[], ownBoards: readonly Boa
   };
   const ids = new Set<string>();
   const profiles = bundled.map(({ profile, stored = profile, tags = [], snapshots = [] }) => {
-    if (ids.has(profile.id)) throw new Unreadable('the bundle', `two profiles have the id ${quoted(profile.id)}; give one of them another`);
+    if (ids.has(profile.id))
+      throw new Unreadable('the bundle', `two profiles have the id ${quoted(profile.id)}; give one of them another`);
     ids.add(profile.id);
     const text = isVariant(stored) ? `${JSON.stringify(stored, null, 2)}\n` : writeProfile(stored);
     return {
@@ -114,7 +121,9 @@ export function readBundle(bytes: Uint8Array): BundleRead {
     try {
       return parseJson(textOfFile(entry.read(), READING_BUDGET.json.bytes));
     } catch (error) {
-      throw error instanceof Unreadable ? new Unreadable(name, `${error.place === 'the whole archive' ? '' : `${error.place} `}${error.reason}`) : error;
+      throw error instanceof Unreadable
+        ? new Unreadable(name, `${error.place === 'the whole archive' ? '' : `${error.place} `}${error.reason}`)
+        : error;
     }
   };
   if (!entries.some(({ name }) => name === MANIFEST))
@@ -129,7 +138,8 @@ export function readBundle(bytes: Uint8Array): BundleRead {
   const own = new Map<string, Board>();
   for (const { file } of boards) {
     const board = boardOf(json(file));
-    if (own.has(board.id) || boardById(board.id)) throw new Unreadable(file, `a second board has the id ${quoted(board.id)}`);
+    if (own.has(board.id) || boardById(board.id))
+      throw new Unreadable(file, `a second board has the id ${quoted(board.id)}`);
     own.set(board.id, board);
   }
   const read = readTogether(profiles.map(({ file }) => ({ place: file, data: withBoard(json(file), own) })));
@@ -153,7 +163,8 @@ function refuseDoubles(read: readonly Read[]): void {
     if (!('profile' in one)) continue;
     const { id } = one.profile;
     const other = seen.get(id);
-    if (other !== undefined) throw new Unreadable(one.place, `has the id ${quoted(id)}, which ${other} has too; give one of them another`);
+    if (other !== undefined)
+      throw new Unreadable(one.place, `has the id ${quoted(id)}, which ${other} has too; give one of them another`);
     seen.set(id, one.place);
   }
 }
@@ -161,6 +172,7 @@ function refuseDoubles(read: readonly Read[]): void {
 /** A profile's data with the own board that it is for. */
 function withBoard(data: unknown, own: ReadonlyMap<string, Board>): unknown {
   const board = typeof data === 'object' && data !== null && 'board' in data ? own.get(String(data.board)) : undefined;
-  return board && typeof data === 'object' && data !== null && !('ownBoard' in data) ? { ...data, ownBoard: board } : data;
+  return board && typeof data === 'object' && data !== null && !('ownBoard' in data)
+    ? { ...data, ownBoard: board }
+    : data;
 }
-

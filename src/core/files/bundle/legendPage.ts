@@ -23,7 +23,10 @@ function rowOfKey(key: string, { does, label, note, role }: Assignment, profile:
 
 function layerTable(layer: Profile['layers'][number], profile: Profile, board: Board | undefined): string {
   const order = board ? rowsOf(board).flatMap((row) => row.map(({ id }) => id)) : [];
-  const ids = [...order.filter((id) => Object.hasOwn(layer.keys, id)), ...Object.keys(layer.keys).filter((id) => !order.includes(id))];
+  const ids = [
+    ...order.filter((id) => Object.hasOwn(layer.keys, id)),
+    ...Object.keys(layer.keys).filter((id) => !order.includes(id)),
+  ];
   const rows = ids.map((id) => rowOfKey(id, layer.keys[id] as Assignment, profile)).join('');
   return `<h3><bdi>${escaped(layer.name)}</bdi></h3><table><tr><th>key</th><th>label</th><th>what it does</th><th>role</th><th>note</th></tr>${rows}</table>`;
 }

@@ -45,7 +45,10 @@ declare class TextDecoder {
 function endOf(view: DataView): number {
   const least = Math.max(0, view.byteLength - END_BYTES - MOST_COMMENT);
   for (let at = view.byteLength - END_BYTES; at >= least; at--)
-    if (view.getUint32(at, true) === END_OF_DIRECTORY && at + END_BYTES + view.getUint16(at + 20, true) === view.byteLength)
+    if (
+      view.getUint32(at, true) === END_OF_DIRECTORY &&
+      at + END_BYTES + view.getUint16(at + 20, true) === view.byteLength
+    )
       return at;
   throw bad('is not a ZIP archive, or was cut short');
 }
@@ -68,7 +71,8 @@ function inflated(packed: Uint8Array, size: number, name: string): Uint8Array {
     if (error instanceof Unreadable) throw error;
     throw bad(`${quoted(name)} is damaged`);
   }
-  if (!isOver || length !== size) throw bad(`${quoted(name)} is damaged: it unpacks to ${length} bytes and not to ${size}`);
+  if (!isOver || length !== size)
+    throw bad(`${quoted(name)} is damaged: it unpacks to ${length} bytes and not to ${size}`);
   return out;
 }
 
@@ -111,8 +115,10 @@ export function readZip(bytes: Uint8Array): ZipEntry[] {
     if ((flags & 1) !== 0) throw bad(`${quoted(name)} is encrypted`);
     if (method !== STORED && method !== DEFLATED) throw bad(`${quoted(name)} is packed in a way that is not read here`);
     unpacked += size;
-    if (unpacked > mostUnpacked) throw bad(`would unpack to more than ${mostUnpacked >> 20} MB, which no bundle does (at ${foreign(name)})`);
-    if (local + LOCAL_BYTES > bytes.length || view.getUint32(local, true) !== LOCAL_ENTRY) throw bad('has a damaged directory');
+    if (unpacked > mostUnpacked)
+      throw bad(`would unpack to more than ${mostUnpacked >> 20} MB, which no bundle does (at ${foreign(name)})`);
+    if (local + LOCAL_BYTES > bytes.length || view.getUint32(local, true) !== LOCAL_ENTRY)
+      throw bad('has a damaged directory');
     const from = local + LOCAL_BYTES + view.getUint16(local + 26, true) + view.getUint16(local + 28, true);
     if (from + packedSize > bytes.length) throw bad(`${quoted(name)} is cut short`);
     const packed = bytes.subarray(from, from + packedSize);
@@ -122,7 +128,7 @@ export function readZip(bytes: Uint8Array): ZipEntry[] {
       size,
       read: () => {
         const content = method === STORED ? packed : inflated(packed, size, name);
-        if ((CRC32.buf(content) >>> 0) !== crc) throw bad(`${quoted(name)} is damaged: its checksum is wrong`);
+        if (CRC32.buf(content) >>> 0 !== crc) throw bad(`${quoted(name)} is damaged: its checksum is wrong`);
         return content;
       },
     });

@@ -29,7 +29,10 @@ export function writeNamed(out: TextWriter, profile: Profile, board: Board): voi
   };
   named(profile);
   out.field(KIND.icon, profile.icon);
-  out.field(KIND.number, `${profile.roles.length} ${profile.layers.length} ${profile.macros.length} ${profile.joints.length}`);
+  out.field(
+    KIND.number,
+    `${profile.roles.length} ${profile.layers.length} ${profile.macros.length} ${profile.joints.length}`,
+  );
   for (const role of profile.roles) {
     named(role);
     out.field(KIND.color, role.color);

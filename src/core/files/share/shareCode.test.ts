@@ -54,7 +54,9 @@ test('a profile that is too large for a message is not made a code of', () => {
   const macro = SHOW_DESK.macros[0]!;
   const long = Array.from({ length: 3000 }, (_, n) => ({ atUs: n * 777, edge: 'down' as const, code: 'KeyA' }));
   const macros = [{ ...macro, onPress: { lengthUs: 3_000_000, events: long } }];
-  expect(() => writeShareCode({ ...base, macros, board: 'nowhere' })).toThrow('too large for a share code; make a bundle');
+  expect(() => writeShareCode({ ...base, macros, board: 'nowhere' })).toThrow(
+    'too large for a share code; make a bundle',
+  );
 });
 
 describe('on its way', () => {
@@ -97,7 +99,9 @@ describe('on its way', () => {
 
 test('bytes are letters and back, and nothing else is letters', () => {
   fc.assert(
-    fc.property(fc.uint8Array({ maxLength: 100 }), (bytes) => expect(bytesOfLetters(lettersOfBytes(bytes))).toEqual(bytes)),
+    fc.property(fc.uint8Array({ maxLength: 100 }), (bytes) =>
+      expect(bytesOfLetters(lettersOfBytes(bytes))).toEqual(bytes),
+    ),
   );
   expect(bytesOfLetters('zz')).toBeUndefined();
   expect(bytesOfLetters('a')).toBeUndefined();

@@ -29,7 +29,9 @@ export type Shared = { profile: Profile; ownBoard?: Board };
 function framed(kind: number, body: Uint8Array): string {
   const bytes = Uint8Array.from([kind, ...body]);
   const sum = CRC32.buf(bytes) >>> 0;
-  return MARK + lettersOfBytes(Uint8Array.from([...bytes, sum >>> 24, (sum >>> 16) & 255, (sum >>> 8) & 255, sum & 255]));
+  return (
+    MARK + lettersOfBytes(Uint8Array.from([...bytes, sum >>> 24, (sum >>> 16) & 255, (sum >>> 8) & 255, sum & 255]))
+  );
 }
 
 /** The profile as in a keyboard; undefined when that would not bring back every bit of it. */

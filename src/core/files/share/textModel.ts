@@ -109,12 +109,12 @@ export class TextModel {
     const { contexts, places, counts, chances, opinions, weights, node } = this;
     let highest = 0;
     for (let n = 0; n < INPUTS; n++) {
-      const place = n * SLOTS + ((imul((contexts[n] as number) ^ imul(node, 0x9e3779b1), 0x85ebca6b) >>> 7) & (SLOTS - 1));
+      const place =
+        n * SLOTS + ((imul((contexts[n] as number) ^ imul(node, 0x9e3779b1), 0x85ebca6b) >>> 7) & (SLOTS - 1));
       places[n] = place;
       const count = counts[place] as number;
       const chance = chances[place] as number;
-      opinions[n] =
-        (STRETCHED[min(LEVELS - 1, floor(chance * LEVELS))] as number) * (TRUST[min(count, 4)] as number);
+      opinions[n] = (STRETCHED[min(LEVELS - 1, floor(chance * LEVELS))] as number) * (TRUST[min(count, 4)] as number);
       if (n < ORDERS && count > 0) highest = n + 1;
     }
     this.trusted = highest * INPUTS;

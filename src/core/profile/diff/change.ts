@@ -3,7 +3,18 @@
  * binding has *moved*, two have *changed places*, a layer has *another id*. Changes are meant to be applied in the order in which `diff` gives them.
  */
 import type { KeyId } from '../../board';
-import type { Action, Actuation, Assignment, Binding, GestureTiming, Joint, Layer, Macro, Profile, Role } from '../schema';
+import type {
+  Action,
+  Actuation,
+  Assignment,
+  Binding,
+  GestureTiming,
+  Joint,
+  Layer,
+  Macro,
+  Profile,
+  Role,
+} from '../schema';
 
 /** A key on a layer. */
 export type Place = { layer: string; key: KeyId };
@@ -18,7 +29,12 @@ type OfList<L extends ListName> =
 
 export type Change =
   | { change: 'field'; field: 'id' | 'name' | 'icon' | 'board' | 'hostLayout'; from: string; to: string }
-  | { change: 'timing'; field: keyof GestureTiming; from: GestureTiming[keyof GestureTiming]; to: GestureTiming[keyof GestureTiming] }
+  | {
+      change: 'timing';
+      field: keyof GestureTiming;
+      from: GestureTiming[keyof GestureTiming];
+      to: GestureTiming[keyof GestureTiming];
+    }
   | { change: 'travel'; key: KeyId | null; from: Actuation | null; to: Actuation | null }
   | { change: 'key'; at: Place; from: Assignment | null; to: Assignment | null }
   | { change: 'moved'; from: Place; to: Place; what: Assignment; over: Assignment | null }
@@ -132,7 +148,8 @@ export function applyChange(profile: Profile, change: Change): Profile {
       return { ...profile, timing: { ...profile.timing, [change.field]: change.to } };
     case 'travel': {
       const { travel } = profile;
-      if (change.key !== null) return { ...profile, travel: { ...travel, keys: withEntry(travel.keys, change.key, change.to) } };
+      if (change.key !== null)
+        return { ...profile, travel: { ...travel, keys: withEntry(travel.keys, change.key, change.to) } };
       return change.to === null ? profile : { ...profile, travel: { ...travel, board: change.to } };
     }
     case 'key':
@@ -144,15 +161,30 @@ export function applyChange(profile: Profile, change: Change): Profile {
       return assign(assign(profile, change.a, b), change.b, a);
     }
     case 'added':
-      return withList(profile, change.list, placedAfter<Listed[ListName]>(profile[change.list], change.item, change.after));
+      return withList(
+        profile,
+        change.list,
+        placedAfter<Listed[ListName]>(profile[change.list], change.item, change.after),
+      );
     case 'removed':
-      return withList(profile, change.list, (profile[change.list] as Listed[ListName][]).filter(({ id }) => id !== change.item.id));
+      return withList(
+        profile,
+        change.list,
+        (profile[change.list] as Listed[ListName][]).filter(({ id }) => id !== change.item.id),
+      );
     case 'altered':
-      return withList(profile, change.list, (profile[change.list] as Listed[ListName][]).map((item) => (item.id === change.to.id ? change.to : item)));
+      return withList(
+        profile,
+        change.list,
+        (profile[change.list] as Listed[ListName][]).map((item) => (item.id === change.to.id ? change.to : item)),
+      );
     case 'reid':
       return reid(profile, change.list, change.from, change.to);
     case 'layer':
-      return { ...profile, layers: profile.layers.map((layer) => (layer.id === change.layer ? { ...layer, ...change.to } : layer)) };
+      return {
+        ...profile,
+        layers: profile.layers.map((layer) => (layer.id === change.layer ? { ...layer, ...change.to } : layer)),
+      };
     case 'order': {
       const items: readonly Listed[ListName][] = profile[change.list];
       const item = items.find(({ id }) => id === change.id);
@@ -164,4 +196,5 @@ export function applyChange(profile: Profile, change: Change): Profile {
 }
 
 /** A profile after some changes: `applyChanges(a, diff(a, b))` is `b`. */
-export const applyChanges = (profile: Profile, changes: readonly Change[]): Profile => changes.reduce(applyChange, profile);
+export const applyChanges = (profile: Profile, changes: readonly Change[]): Profile =>
+  changes.reduce(applyChange, profile);

@@ -37,16 +37,37 @@ const ofLists = lists.flatMap(([list, item]) => [
 ]);
 
 export const changeSchema = z.union([
-  z.strictObject({ change: z.literal('field'), field: z.enum(['id', 'name', 'icon', 'board', 'hostLayout']), from: text(60), to: text(60) }),
+  z.strictObject({
+    change: z.literal('field'),
+    field: z.enum(['id', 'name', 'icon', 'board', 'hostLayout']),
+    from: text(60),
+    to: text(60),
+  }),
   z.strictObject({
     change: z.literal('timing'),
     field: gestureTimingSchema.keyof(),
     from: timingValue,
     to: timingValue,
   }),
-  z.strictObject({ change: z.literal('travel'), key: keyIdSchema.nullable(), from: actuationSchema.nullable(), to: actuationSchema.nullable() }),
-  z.strictObject({ change: z.literal('key'), at: place, from: assignmentSchema.nullable(), to: assignmentSchema.nullable() }),
-  z.strictObject({ change: z.literal('moved'), from: place, to: place, what: assignmentSchema, over: assignmentSchema.nullable() }),
+  z.strictObject({
+    change: z.literal('travel'),
+    key: keyIdSchema.nullable(),
+    from: actuationSchema.nullable(),
+    to: actuationSchema.nullable(),
+  }),
+  z.strictObject({
+    change: z.literal('key'),
+    at: place,
+    from: assignmentSchema.nullable(),
+    to: assignmentSchema.nullable(),
+  }),
+  z.strictObject({
+    change: z.literal('moved'),
+    from: place,
+    to: place,
+    what: assignmentSchema,
+    over: assignmentSchema.nullable(),
+  }),
   z.strictObject({ change: z.literal('swapped'), a: place, b: place }),
   ...ofLists,
   z.strictObject({ change: z.literal('reid'), list: listName, from: idSchema, to: idSchema, name: nameSchema }),

@@ -82,11 +82,18 @@ class Differing {
     const before = (this.current[list] as readonly Listed[ListName][]).map(({ id }) => id);
     const after = there.map(({ id }) => id).filter((id) => before.includes(id));
     for (const { id, after: behind } of movesBetween(before, after))
-      this.take({ change: 'order', list, id, name: nameOf(there.find((one) => one.id === id) as Listed[ListName]), after: behind });
+      this.take({
+        change: 'order',
+        list,
+        id,
+        name: nameOf(there.find((one) => one.id === id) as Listed[ListName]),
+        after: behind,
+      });
     there.forEach((item, n) => {
       const own = (this.current[list] as readonly Listed[ListName][]).find(({ id }) => id === item.id);
       if (!own) this.take({ change: 'added', list, item, after: there[n - 1]?.id ?? null } as Change);
-      else if (list !== 'layers' && !sameData(own, item)) this.take({ change: 'altered', list, from: own, to: item } as Change);
+      else if (list !== 'layers' && !sameData(own, item))
+        this.take({ change: 'altered', list, from: own, to: item } as Change);
     });
   }
 
@@ -128,7 +135,10 @@ class Differing {
         if (!value || comesFrom.has(nameOfPlace(place))) continue;
         const source = holds
           .get(hash(value))
-          ?.find(({ place: from }) => (from.layer === place.layer || (!isNear && from.key === place.key)) && !used.has(nameOfPlace(from)));
+          ?.find(
+            ({ place: from }) =>
+              (from.layer === place.layer || (!isNear && from.key === place.key)) && !used.has(nameOfPlace(from)),
+          );
         if (!source) continue;
         used.add(nameOfPlace(source.place));
         comesFrom.set(nameOfPlace(place), source.place);
@@ -181,7 +191,8 @@ class Differing {
 
   private travel(): void {
     const [own, wanted] = [this.current.travel, this.wanted.travel];
-    if (!sameData(own.board, wanted.board)) this.take({ change: 'travel', key: null, from: own.board, to: wanted.board });
+    if (!sameData(own.board, wanted.board))
+      this.take({ change: 'travel', key: null, from: own.board, to: wanted.board });
     for (const key of new Set([...Object.keys(own.keys), ...Object.keys(wanted.keys)]))
       if (!sameData(own.keys[key], wanted.keys[key]))
         this.take({ change: 'travel', key, from: own.keys[key] ?? null, to: wanted.keys[key] ?? null });
@@ -204,4 +215,5 @@ function sorted(value: unknown): unknown {
  * What makes `to` of `from`; nothing when they are the same. What a profile rests on is no difference.
  * @param plain each key and each thing by itself, without moves, changed places and changed ids
  */
-export const diff = (from: Profile, to: Profile, { plain = false } = {}): Change[] => new Differing(from, to, plain).run();
+export const diff = (from: Profile, to: Profile, { plain = false } = {}): Change[] =>
+  new Differing(from, to, plain).run();

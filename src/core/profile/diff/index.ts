@@ -1,5 +1,13 @@
 /** What is different between two profiles, as values that can be applied; and variants, which are nothing but such values on a base. */
-export { applyChange, applyChanges, assignedAt, bindingWith, type Change, type ListName as ChangedList, type Place } from './change';
+export {
+  applyChange,
+  applyChanges,
+  assignedAt,
+  bindingWith,
+  type Change,
+  type ListName as ChangedList,
+  type Place,
+} from './change';
 export { changeSchema, variantSchema } from './changeSchema';
 export { diff } from './diff';
 export { isVariant, rested, type Rested, type Stored } from './resting';

@@ -25,7 +25,10 @@ function staying(before: readonly string[], after: readonly string[]): Set<strin
 }
 
 /** What has to be moved, in the order in which that has to be done, and behind what each goes (null: to the beginning). */
-export function movesBetween(before: readonly string[], after: readonly string[]): { id: string; after: string | null }[] {
+export function movesBetween(
+  before: readonly string[],
+  after: readonly string[],
+): { id: string; after: string | null }[] {
   const stay = staying(before, after);
   return after.flatMap((id, n) => (stay.has(id) ? [] : [{ id, after: after[n - 1] ?? null }]));
 }

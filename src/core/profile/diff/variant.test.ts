@@ -84,7 +84,8 @@ test('whatever the two are, a variant is its base and its changes, and passes th
 test('changes of every kind pass the gate, also those that only comparing finds', () => {
   fc.assert(
     fc.property(randomProfile(HARROW_64), randomProfile(HARROW_64), (a, b) => {
-      for (const change of diff(a, b)) expect(changeSchema.safeParse(JSON.parse(JSON.stringify(change))).error).toBeUndefined();
+      for (const change of diff(a, b))
+        expect(changeSchema.safeParse(JSON.parse(JSON.stringify(change))).error).toBeUndefined();
     }),
     { numRuns: 60 },
   );

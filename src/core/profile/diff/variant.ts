@@ -80,7 +80,9 @@ function fitOf(profile: Profile, change: Change): 'fits' | 'both' | 'gone' {
         change.to,
       );
     case 'key':
-      return itemOf(profile, 'layers', change.at.layer) ? against(assignedAt(profile, change.at), change.from, change.to) : 'gone';
+      return itemOf(profile, 'layers', change.at.layer)
+        ? against(assignedAt(profile, change.at), change.from, change.to)
+        : 'gone';
     case 'added': {
       const there = itemOf(profile, change.list, change.item.id);
       return !there || sameData(there, change.item) ? 'fits' : 'both';
@@ -112,7 +114,12 @@ function fitOf(profile: Profile, change: Change): 'fits' | 'both' | 'gone' {
 /** Puts a change of a variant where the base has something of its own by now. */
 function forced(profile: Profile, change: Change): Profile {
   if (change.change !== 'added') return applyChange(profile, change);
-  return { ...profile, [change.list]: (profile[change.list] as Listed[keyof Listed][]).map((item) => (item.id === change.item.id ? change.item : item)) };
+  return {
+    ...profile,
+    [change.list]: (profile[change.list] as Listed[keyof Listed][]).map((item) =>
+      item.id === change.item.id ? change.item : item,
+    ),
+  };
 }
 
 /** What a variant is on a base: the profile that it shows, and the changes that do not fit. A change without a layer to be on has no effect. */
