@@ -11,9 +11,21 @@ import { App } from './App';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
 
+/** So long after everything is there, in ms: what is kept for later must not make the first page wait. */
+const KEEPS_AFTER_MS = 1000;
+
+/** Lets the browser keep the whole page, so that it opens without a server after the first visit. Where it may not, the page works as before. */
+function keepForLater(): void {
+  if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
+  addEventListener('load', () => {
+    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), KEEPS_AFTER_MS);
+  });
+}
+
 const root = document.getElementById('root');
 if (root) {
   void usePreferences.getState().load();
   void useShelf.getState().load();
   createRoot(root).render(<App />);
+  keepForLater();
 }
