@@ -4,7 +4,7 @@
  */
 import { expect, jest, test } from '@jest/globals';
 import axe, { type AxeResults } from 'axe-core';
-import type { Page } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, hands, openPage, press } from './browser';
 
@@ -32,6 +32,9 @@ const KNOWN: readonly [rule: string, since: string, views: readonly string[]][] 
       'two readings',
       'not understood',
       'another host',
+      'what was brought',
+      'comparing',
+      'roles',
     ],
   ],
   [
@@ -50,6 +53,7 @@ const KNOWN: readonly [rule: string, since: string, views: readonly string[]][] 
       'two readings',
       'not understood',
       'another host',
+      'roles',
     ],
   ],
 ];
@@ -109,6 +113,30 @@ const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => P
       await page.waitForSelector('.map-boards');
     },
   ],
+  [
+    'what was brought',
+    '/shelf',
+    '.shelf-card',
+    async (page) => {
+      const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile('demo/show-desk.json');
+      await page.waitForSelector('.bring-button');
+    },
+  ],
+  [
+    'sharing',
+    '/shelf',
+    '.shelf-card',
+    async (page) => {
+      await choose(page, 'button[aria-label="More for Show desk"]');
+      await choose(page, '.ant-dropdown-menu-item ::-p-text(Share)');
+      await page.waitForSelector('.share-code');
+    },
+  ],
+  ['comparing', '/compare?with=demo-show-desk,demo-show-desk,demo-prompt-book', '.compare-main', AS_IT_OPENS],
+  ['history', '/history/demo-show-desk', '.history-main', AS_IT_OPENS],
+  ['a legend sheet', '/sheet/demo-show-desk', '.sheet-page', AS_IT_OPENS],
+  ['roles', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'roles')],
   ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record')],
 ];
 

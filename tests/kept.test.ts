@@ -382,7 +382,7 @@ test('killed at any moment after an edit, the browser has everything that is old
   let typed: { length: number; atMs: number }[] = [];
   let saidKept = 0;
   let losses = 0;
-  for (const [kill, letter] of [...'ABCDEFGHIJKLMN'].entries()) {
+  for (const [kill, letter] of [...'ABCDEFGHIJKLMNOPQRST'].entries()) {
     const browser = await openBrowser(userData);
     running = browser;
     const { page } = await openPage(browser, `${app.server.url}${SHOW_DESK}`);
@@ -419,5 +419,5 @@ test('killed at any moment after an edit, the browser has everything that is old
     await gone;
   }
   // Letters that were still on their way; every one of them had been typed within the last second.
-  expect(losses).toBeLessThan(400);
+  expect(losses).toBeLessThan(600);
 });

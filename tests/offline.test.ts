@@ -10,7 +10,10 @@ test('the server is gone: the page opens, edits are kept, and a profile is saved
   const { page } = await openPage(browser, `${server.url}/profile/demo-show-desk/layout`);
   await page.waitForSelector('.layout-bench, main');
   const manifest = await page.$eval('link[rel=manifest]', (link) => (link as HTMLLinkElement).href);
-  const { name, start_url: start } = await page.evaluate(async (url) => (await (await fetch(url)).json()) as { name: string; start_url: string }, manifest);
+  const { name, start_url: start } = await page.evaluate(
+    async (url) => (await (await fetch(url)).json()) as { name: string; start_url: string },
+    manifest,
+  );
   expect([name, start]).toEqual(['Underloom', '/shelf']);
   await page.evaluate(async () => {
     await navigator.serviceWorker.ready;

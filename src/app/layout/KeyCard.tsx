@@ -22,7 +22,7 @@ import {
 import { fingerName, keyName, keysName } from '../shared/keyNames';
 import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
-import { textOf } from '../theme/dyes';
+import { paintOf, textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
 import { EveryProfile } from './EveryProfile';
 import { KeyMoves } from './KeyMoves';
@@ -192,7 +192,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
             label: (
               <>
                 <svg width="10" height="10" aria-hidden="true">
-                  <rect width="10" height="10" rx="2" fill={role.color} />
+                  <rect width="10" height="10" rx="2" fill={paintOf(role.color)} />
                 </svg>{' '}
                 {role.name}
               </>

@@ -15,12 +15,16 @@ import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 import { useHiddenRoles } from '../state/hiddenRoles';
 import { contrastOf, LEAST_CONTRAST } from '../theme/contrast';
+import { isDyed, paintOf } from '../theme/dyes';
 
 /** The cap that a role's strip stands on, on each cloth. */
 const CAPS = { 'on linen': '#FFFEFA', 'on the night cloth': '#2C3138' } as const;
 
 const hardToSee = (color: string): string[] =>
-  Object.entries(CAPS).flatMap(([where, cap]) => (contrastOf(color, cap) < LEAST_CONTRAST ? [where] : []));
+  // A dye has a tone for each cloth.
+  isDyed(color)
+    ? []
+    : Object.entries(CAPS).flatMap(([where, cap]) => (contrastOf(color, cap) < LEAST_CONTRAST ? [where] : []));
 
 const freeId = (roles: readonly Role[]): string => {
   for (let n = roles.length + 1; ; n++) if (!roles.some(({ id }) => id === `role-${n}`)) return `role-${n}`;
@@ -52,17 +56,18 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
                 disabledAlpha
                 size="small"
                 presets={[{ label: 'dyes', colors: [...ROLE_COLORS], key: 'dyes' }]}
-                onChangeComplete={(color) =>
+                onChange={(color) =>
                   edit(
                     replaceRole({ ...role, color: color.toHexString().toUpperCase().slice(0, 7) }),
                     `the colour of ${role.name}`,
+                    true,
                   )
                 }
               >
                 <button
                   type="button"
                   className="role-color"
-                  style={{ background: role.color }}
+                  style={{ background: paintOf(role.color) }}
                   aria-label={`Colour of ${role.name}, ${role.color}`}
                 />
               </ColorPicker>

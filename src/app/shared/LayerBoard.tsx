@@ -12,7 +12,7 @@ import type { ToLookAt } from './problems';
 import type { Bench } from './useBench';
 import { useHiddenRoles } from '../state/hiddenRoles';
 import { useEntry } from '../state/shelf';
-import { textOf, threadOf } from '../theme/dyes';
+import { paintOf, textOf, threadOf } from '../theme/dyes';
 
 /** The dye of the layer that an assignment's hold leads to, when it leads to one. */
 function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'], key: string) {
@@ -78,7 +78,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         small: legend.how || plain || altGrOf(profile, answer?.assignment.does),
         heldDye: held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, id) : undefined,
         below: !own,
-        roleColor: role?.color,
+        roleColor: role && paintOf(role.color),
         ticks: ticksOf(profile.layers, id),
         isMarked: items.some((item) => item.layer === layer.id && item.key === id),
       },

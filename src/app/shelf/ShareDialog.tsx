@@ -54,7 +54,7 @@ export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: (
             readOnly
             aria-label="Share code"
             className="share-code"
-            autoSize={{ minRows: 3, maxRows: 9 }}
+            rows={7}
             value={code.code}
             onFocus={({ target }) => target.select()}
           />

@@ -28,6 +28,14 @@ export const NIGHT_DYES: Readonly<Record<Dye, Tones>> = {
   woad: { thread: '#6CAAD1', text: '#8FC2E2' },
 };
 
+/** A colour that a person gave: one of the dyes is drawn in the tone that it has on the cloth that lies there. */
+export function paintOf(color: string): string {
+  const dye = (Object.keys(LINEN_DYES) as Dye[]).find((one) => LINEN_DYES[one].thread === color.toUpperCase());
+  return dye ? threadOf(dye) : color;
+}
+
+export const isDyed = (color: string): boolean => paintOf(color) !== color;
+
 export const threadOf = (dye: Dye): string => `var(--${dye})`;
 export const textOf = (dye: Dye): string => `var(--${dye}-text)`;
 /** The fill of an area in a dye's stitch; the patterns stand in `DyeDefs`. */
