@@ -1,6 +1,9 @@
 /** `npm run screenshots`: one PNG of each main view at 1280x800, from the demo data, into docs/screenshots/. */
-import { mkdirSync } from 'node:fs';
-import type { Page } from 'puppeteer-core';
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { SHOW_DESK } from '../demo';
+import { mustEdit, writeProfile, writeProfiles, type Action, type Edit, type Profile } from '../src/core/profile';
 import { openBrowser, openPage, sayYes, startApp, temporaryFolder } from '../tests/browser';
 import { buildIfChanged } from './build.mjs';
 
@@ -34,6 +37,58 @@ async function playSomething(page: Page): Promise<void> {
   await keyboard.up('Tab');
   await wait(900);
 }
+
+/** Brings a file on the shelf. */
+async function bring(page: Page, content: string): Promise<void> {
+  const path = join(temporaryFolder(), 'from-the-old-mill.json');
+  writeFileSync(path, content);
+  const input = await page.waitForSelector('input[aria-label="Profile files"]');
+  await (input as ElementHandle<HTMLInputElement>).uploadFile(path);
+}
+
+const keys = (...codes: string[]): Action => ({ do: 'keys', codes });
+
+/** A desk of somebody else, with a key that does harm. */
+const fromTheOldMill = (): Profile =>
+  [
+    { edit: 'describe', to: { name: 'From the Old Mill' } } as const,
+    {
+      edit: 'assign',
+      layer: 'rig',
+      key: 'F9',
+      to: {
+        does: {
+          kind: 'act',
+          action: {
+            do: 'many',
+            actions: [
+              keys('MetaLeft', 'KeyR'),
+              { do: 'text', text: 'powershell -enc aGVsbG8gd29ybGQ=', gapMs: 0 },
+              keys('Enter'),
+            ],
+          },
+        },
+      },
+    } as const,
+  ].reduce<Profile>((profile, edit) => mustEdit(profile, edit as Edit), SHOW_DESK);
+
+/** Two desks that fire at other depths. */
+const otherDesks = (): Profile[] => {
+  const depth = (key: string | null, pointUm: number): Edit => ({
+    edit: 'travel',
+    key,
+    to: { mode: 'fixed', pointUm },
+  });
+  const reversal: Edit = {
+    edit: 'travel',
+    key: 'KeyJ',
+    to: { mode: 'reversal', pointUm: 300, pressUm: 200, releaseUm: 200, reset: 'point' },
+  };
+  return [
+    [depth(null, 1800), reversal].reduce(mustEdit, { ...SHOW_DESK, id: 'quay', name: 'Quay Street' }),
+    [depth('Space', 200), depth('KeyS', 2600)].reduce(mustEdit, { ...SHOW_DESK, id: 'tour', name: 'Winter tour' }),
+  ];
+};
 
 const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   layout: async () => undefined,
@@ -153,6 +208,30 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   shelf: async (page, url) => {
     await page.goto(`${url}/shelf`);
     await page.waitForSelector('.shelf-card');
+    await page.click('[aria-label="More for Show desk"]');
+    await (await page.waitForSelector('.ant-dropdown-menu-item ::-p-text(A variant that rests on it)'))?.click();
+    await page.waitForSelector('.shelf-card:nth-child(4)');
+    await wait(5000);
+  },
+  'bring-in': async (page, url) => {
+    await page.goto(`${url}/shelf`);
+    await bring(page, writeProfile(fromTheOldMill()));
+    await page.waitForSelector('.deed-twice');
+  },
+  compare: async (page, url) => {
+    await page.goto(`${url}/shelf`);
+    await bring(page, writeProfiles(otherDesks()));
+    await (await page.waitForSelector('.bring-button'))?.click();
+    await page.waitForSelector('.bring-in', { hidden: true });
+    await wait(800);
+    await page.goto(`${url}/compare?with=demo-show-desk,quay,tour`);
+    await (await page.waitForSelector('.compare-line .ant-segmented-item ::-p-text(depths)'))?.click();
+    await (await page.waitForSelector('[data-key="KeyJ"]'))?.click();
+    await wait(600);
+  },
+  'legend-sheet': async (page, url) => {
+    await page.goto(`${url}/sheet/demo-show-desk`);
+    await page.waitForSelector('.sheet-page');
   },
   night: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);

@@ -55,13 +55,17 @@ function withoutBoard(data: unknown): unknown {
 /** A profile of a file as it stands there: whole, or what it changes of another. */
 type Standing = { stored: Stored; ownBoard?: Board };
 
+/** Whether data says only what it changes of another profile. */
+const isOfVariant = (data: unknown): boolean =>
+  fieldOf(data, 'restsOn') !== undefined && fieldOf(data, 'layers') === undefined;
+
 function standingOf(data: unknown): Standing {
   const format = fieldOf(data, 'format');
   if (format !== ONE)
     throw new Unreadable('format', `must be "${ONE}", found ${quoted(format ?? null)}; this is no profile file`);
   const ownBoard = ownBoardOf(data);
   const bare = withoutBoard(data);
-  if (fieldOf(data, 'restsOn') !== undefined && fieldOf(data, 'layers') === undefined) {
+  if (isOfVariant(data)) {
     const result = variantSchema.safeParse(bare);
     if (!result.success) throw unreadable(problemsOfZod(result.error));
     return { stored: result.data, ...(ownBoard && { ownBoard }) };
@@ -216,6 +220,11 @@ export function checkProfileText(text: string, board?: Board, id?: string): { so
       : { problems: firstOf(checked.problems.map(printProblem)) };
   }
   const data = parseJson(text);
+  if (fieldOf(data, 'format') === MANY_PROFILES || isOfVariant(data)) {
+    const { profile, ownBoard: own } = parseProfile(text, board, id);
+    const made = check(profile, board ?? own ?? boardById(profile.board));
+    return isSound(made) ? { sound: made, problems: [] } : { problems: firstOf(made.problems.map(printProblem)) };
+  }
   const ownBoard = ownBoardOf(data);
   const result = readProfile(withoutBoard(data));
   const boardFor = (profile: Profile): Board | undefined => board ?? ownBoard ?? boardById(profile.board);
