@@ -21,15 +21,15 @@ const DeviceBench = () => {
         <KeyboardPanel board={board} keyboard={keyboard} />
         <Slots board={board} profile={profile} keyboard={keyboard} />
         <Recorded board={board} profile={profile} keyboard={keyboard} />
-        <section className="panel" aria-label="Keyboards that are plugged in">
-          <h2>Plugged in</h2>
-          <PluggedIn />
-        </section>
       </div>
       <div className="device-column">
         <Changes profile={profile} board={board} keyboard={keyboard} />
         <Room profile={profile} board={board} keyboard={keyboard} />
         <Earlier board={board} keyboard={keyboard} />
+        <section className="panel" aria-label="Keyboards that are plugged in">
+          <h2>Plugged in</h2>
+          <PluggedIn />
+        </section>
       </div>
       <div className="device-column">
         <Memory board={board} keyboard={keyboard} />

@@ -5,7 +5,16 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { BOARDS, isBoardSound, type Board } from '../../core/board';
 import { bringHosts, guessHost, HOSTS, type Guess, type HostLayoutId } from '../../core/hosts';
-import { LIMITS, plainProfile, type Profile } from '../../core/profile';
+import {
+  canPad,
+  canWrite,
+  flattened,
+  LIMITS,
+  padProfile,
+  plainProfile,
+  writingProfile,
+  type Profile,
+} from '../../core/profile';
 import { movedToBoard } from '../../core/probe';
 import { BoardPicture } from '../shared/BoardPicture';
 import { ShelfBar } from '../shared/ShelfBar';
@@ -41,7 +50,7 @@ function startsFor(board: Board, shelf: readonly Profile[]): Start[] {
     label: from.board === board.id ? `a copy of “${from.name}”` : `“${from.name}”, moved to this board`,
     make: (id, name, to) => {
       const own = boardNow(from.board);
-      return own && own.id !== to.id ? movedToBoard(from, own, to, id, name).profile : { ...from, id, name };
+      return own && own.id !== to.id ? movedToBoard(from, own, to, id, name).profile : { ...flattened(from), id, name };
     },
   });
   const others = [...DEMO.filter(({ id }) => !shelf.some((one) => one.id === id)), ...shelf];
@@ -51,6 +60,24 @@ function startsFor(board: Board, shelf: readonly Profile[]): Start[] {
       label: 'plain: every key does what it does on an ordinary keyboard',
       make: (id, name, to) => plainProfile(to, id, name),
     },
+    ...(canWrite(board)
+      ? [
+          {
+            id: 'writing',
+            label: 'writing: modifiers under the home row when held, arrows and figures under Space',
+            make: (id: string, name: string, to: Board) => writingProfile(to, id, name),
+          },
+        ]
+      : []),
+    ...(canPad(board)
+      ? [
+          {
+            id: 'pad',
+            label: 'pad: every key sends what nobody types by accident, F13 to F24 and chords',
+            make: (id: string, name: string, to: Board) => padProfile(to, id, name),
+          },
+        ]
+      : []),
     ...others.filter((one) => one.board === board.id).map(like),
     ...others.filter((one) => one.board !== board.id && boardNow(one.board)).map(like),
   ];

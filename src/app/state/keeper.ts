@@ -96,7 +96,7 @@ export class Keeper {
   rebase(base: Profile): void {
     const move = (document: Document): Document => {
       const { profile, base: before, clashes = [] } = document;
-      if (profile.restsOn !== base.id || before === base) return document;
+      if (profile.restsOn !== base.id || profile.board !== base.board || before === base) return document;
       return before
         ? { ...document, ...rebased(profile, before, clashes, base), base }
         : { ...document, base, clashes };

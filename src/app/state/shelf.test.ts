@@ -408,6 +408,21 @@ describe('a profile that rests on another', () => {
     expect((await rowOf(one, variant)).profile).not.toHaveProperty('layers');
   });
 
+  test('on another board stands by itself, and loads again', async () => {
+    const { base, variant } = await withVariant();
+    const { movedToBoard } = await import('../../core/probe');
+    const { HARROW_64: harrow, TWILL_42: twill } = await import('../../core/board');
+    const { profile } = movedToBoard(entryOf(one, variant)!.profile, harrow, twill, `t_${base}`, 'On the Twill');
+    expect(profile).not.toHaveProperty('restsOn');
+    // However it came about: what rests on a profile for another board is written whole.
+    const odd = { ...profile, id: `o_${base}`, restsOn: base };
+    await one.shelf.getState().add(odd);
+    one.shelf.getState().edit(base, assign('KeyC', 'F15'), 'C');
+    await kept(one, base);
+    await kept(one, odd.id);
+    expect(entryOf(await openWindow(), odd.id)?.profile).toEqual(odd);
+  });
+
   test('keeps its base on the shelf; one whose base is gone, and a circle, are not guessed at, and stay as they are', async () => {
     const { base, variant } = await withVariant();
     expect(await one.shelf.getState().remove(base)).toEqual({ ok: false, because: 'Variant rests on it' });

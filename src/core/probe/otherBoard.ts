@@ -3,7 +3,7 @@ import { rowsOf, type Board, type BoardKey, type KeyId } from '../board';
 import { isCode, titleOfCode } from '../codes';
 import { printAction, printActuation, printLine } from '../notation';
 import { mainAction } from '../plan';
-import { sameData, type Actuation, type Assignment, type Binding, type Layer, type Profile } from '../profile';
+import { flattened, sameData, type Actuation, type Assignment, type Binding, type Layer, type Profile } from '../profile';
 
 /** One thing that does not come along: where it was, and what happens instead. */
 export type Loss = { layer: string; key: KeyId; message: string };
@@ -147,5 +147,6 @@ export function movedToBoard(
       ? profile.travel.board
       : { mode: 'fixed', pointUm: Math.min(1500, to.travelUm) };
   const travel = { board, keys: Object.fromEntries(own) };
-  return { profile: { ...profile, id, name, board: to.id, layers, joints, travel }, lost };
+  // A variant is for the keyboard that its base is for; a copy for another one stands by itself.
+  return { profile: { ...flattened(profile), id, name, board: to.id, layers, joints, travel }, lost };
 }

@@ -73,7 +73,7 @@ export {
   type Span,
 } from './schema';
 export { addRole, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
-export { plainProfile } from './starting';
+export { canPad, canWrite, padProfile, plainProfile, writingProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
 export { stepsOf } from './steps';
 export { swapCodesEverywhere, swapKeysEverywhere } from './swapEdits';
