@@ -6,6 +6,7 @@ import { imageBench } from './image';
 import { liveBench } from './live';
 import { macrosBench } from './macros';
 import { samplesBench } from './samples';
+import { shareBench } from './share';
 import { wordsBench } from './words';
 
 const BENCHES: Record<string, () => void | Promise<void>> = {
@@ -16,6 +17,7 @@ const BENCHES: Record<string, () => void | Promise<void>> = {
   live: liveBench,
   macros: macrosBench,
   samples: samplesBench,
+  share: shareBench,
   words: wordsBench,
 };
 
