@@ -18,7 +18,25 @@ const KEEPS_AFTER_MS = 1000;
 function keepForLater(): void {
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   addEventListener('load', () => {
-    setTimeout(() => void navigator.serviceWorker.register('/sw.js').catch(() => undefined), KEEPS_AFTER_MS);
+    setTimeout(() => {
+      navigator.serviceWorker
+        .register('/sw.js')
+        .then((registration) =>
+          registration.addEventListener('updatefound', () => tellWhenReady(registration.installing)),
+        )
+        .catch(() => undefined);
+    }, KEEPS_AFTER_MS);
+  });
+}
+
+/** Says that a new version waits. The very first one does not: nothing is open that it could not serve. */
+function tellWhenReady(worker: ServiceWorker | null): void {
+  if (!navigator.serviceWorker.controller) return;
+  worker?.addEventListener('statechange', () => {
+    if (worker.state === 'installed')
+      useShelf
+        .getState()
+        .notify('A new version of Underloom is here. It opens when every window of this page has been closed.');
   });
 }
 

@@ -1,38 +1,37 @@
 /** Two to six profiles, side by side: where they differ, what is odd about one, and what can be taken over into the first. */
-import { App as AntApp, Segmented, Select, Switch } from 'antd';
+import { App as AntApp, Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import {
-  GROUP_NAMES,
   GROUPS,
   isOfKey,
-  isOfLayer,
+  isOfRow,
   keyTitle,
   layersOf,
   odditiesOf,
   rowsOf,
   taking,
   type Group,
-  type Row,
 } from '../../core/compare';
-import { actuationOf, sameData, type Change, type Dye, type Profile } from '../../core/profile';
+import { actuationOf, sameData, type Change, type Profile } from '../../core/profile';
 import { printActuation } from '../../core/notation';
 import { foreign } from '../../core/reading';
 import { Named } from '../shared/named';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
 import { useBoard, useBoardsReady } from '../state/boards';
-import { useKeyboard, useKeyboards } from '../state/keyboards';
+import { useKeyboards } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
 import { beforeLargeStep } from '../state/snapshots';
 import { textOf, threadOf } from '../theme/dyes';
+import { AddAnother } from './AddAnother';
 import { ComparedBoard } from './ComparedBoard';
+import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
-import { MOST_COMPARED, useCompared, useSteady, type Compared } from './useCompared';
+import { TakeFrom } from './TakeFrom';
+import { DYES_OF, useCompared, useSteady, type Compared } from './useCompared';
 import '../shared/board.css';
 import './compare.css';
-
-const DYES_OF: readonly Dye[] = ['indigo', 'madder', 'verdigris', 'weld', 'orchil', 'woad'];
 
 const ASPECTS = { all: 'all', keys: 'what keys do', depths: 'depths', timing: 'timing', macros: 'macros' } as const;
 type Aspect = keyof typeof ASPECTS;
@@ -43,41 +42,6 @@ const GROUPS_OF: Readonly<Record<Aspect, readonly Group[]>> = {
   timing: ['timing', 'gestures'],
   macros: ['macros'],
 };
-
-/** The changes that make a row of mine like theirs. */
-function isOfRow(row: Row) {
-  return (change: Change): boolean => {
-    const [kind = '', id = ''] = [row.id.slice(0, row.id.indexOf(' ')), row.id.slice(row.id.indexOf(' ') + 1)];
-    switch (kind) {
-      case 'key':
-      case 'told':
-        return change.change === 'key' && change.at.layer === row.layer && change.at.key === row.key;
-      case 'timing':
-        return row.key === undefined
-          ? change.change === 'timing' && change.field === id
-          : change.change === 'key' && change.at.layer === row.layer && change.at.key === row.key;
-      case 'travel':
-        return change.change === 'travel' && change.key === id;
-      case 'macro':
-      case 'role':
-      case 'joint': {
-        const list = `${kind}s`;
-        if (change.change === 'altered') return change.list === list && change.to.id === id;
-        return (
-          (change.change === 'added' || change.change === 'removed') && change.list === list && change.item.id === id
-        );
-      }
-      case 'layer':
-        return isOfLayer(change, id) && change.change !== 'key';
-      default:
-        return row.id === 'travel'
-          ? change.change === 'travel' && change.key === null
-          : row.id === 'joined'
-            ? change.change === 'joined'
-            : row.id === 'host' && change.change === 'field' && change.field === 'hostLayout';
-    }
-  };
-}
 
 const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () => void; onFirst: () => void }) => (
   <li className="compared-head" style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
@@ -98,55 +62,6 @@ const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () 
   </li>
 );
 
-/** What else can be compared: the shelf, snapshots, and what is in a keyboard. */
-const AddAnother = ({
-  words,
-  board,
-  snapshots,
-  onAdd,
-}: {
-  words: readonly string[];
-  board: string;
-  snapshots: ReturnType<typeof useCompared>['snapshots'];
-  onAdd: (word: string) => void;
-}) => {
-  const entries = useShelf((state) => state.entries);
-  const { slots } = useKeyboard(board);
-  const options = [
-    {
-      label: 'on the shelf',
-      options: entries
-        .filter(({ profile }) => !words.includes(profile.id) && (board === '' || profile.board === board))
-        .map(({ profile }) => ({ value: profile.id, label: profile.name })),
-    },
-    {
-      label: 'snapshots',
-      options: snapshots.map(({ id, name, atMs, profile }) => ({
-        value: `snapshot:${profile.id}:${id}`,
-        label: `${name || 'kept by itself'}, ${new Date(atMs).toLocaleString('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })}`,
-      })),
-    },
-    {
-      label: 'in the keyboard',
-      options: slots.flatMap((slot, n) =>
-        slot.state === 'profile' ? [{ value: `slot:${board}:${n}`, label: `slot ${n + 1}: ${slot.profile.name}` }] : [],
-      ),
-    },
-  ].map((group) => ({ ...group, options: group.options.filter(({ value }) => !words.includes(value)) }));
-  if (words.length >= MOST_COMPARED) return null;
-  return (
-    <Select
-      className="compare-add"
-      aria-label="Compare with another"
-      placeholder="and with …"
-      value={null}
-      showSearch={{ optionFilterProp: 'label' }}
-      options={options.filter((group) => group.options.length > 0)}
-      onChange={(word: string | null) => word !== null && onAdd(word)}
-    />
-  );
-};
-
 const CompareBench = () => {
   const areBoardsHere = useBoardsReady();
   const { message } = AntApp.useApp();
@@ -154,7 +69,6 @@ const CompareBench = () => {
   const edit = useShelf((state) => state.edit);
   const undo = useShelf((state) => state.undo);
   const [aspect, setAspect] = useState<Aspect>('all');
-  const [onlyOther, setOnlyOther] = useState(true);
   const [chosen, setChosen] = useState('');
   const [layerId, setLayerId] = useState('');
   const [from, setFrom] = useState('');
@@ -228,36 +142,6 @@ const CompareBench = () => {
   };
 
   const canTake = first?.on === 'shelf' && source !== undefined;
-  const countOf = (wants: (change: Change) => boolean): string => {
-    if (!first || !source) return '';
-    const { changes, along } = taking(first.profile, source.profile, wants);
-    return `${changes} change${changes === 1 ? '' : 's'}${along.length > 0 ? `, ${along.length} come${along.length === 1 ? 's' : ''} along` : ''}`;
-  };
-  const scopes: { name: string; what: string; wants: (change: Change) => boolean }[] = [
-    ...(chosen === ''
-      ? []
-      : [
-          {
-            name: `this key, ${keyTitle(chosen)}`,
-            what: keyTitle(chosen),
-            wants: (change: Change) => isOfKey(change, chosen),
-          },
-        ]),
-    ...(layer
-      ? [
-          {
-            name: `the layer ${layer.name}`,
-            what: `the layer ${layer.name}`,
-            wants: (change: Change) => isOfLayer(change, layer.id),
-          },
-        ]
-      : []),
-    { name: 'every depth', what: 'every depth', wants: ({ change }) => change === 'travel' },
-    { name: 'all timing', what: 'all timing', wants: ({ change }) => change === 'timing' },
-    { name: 'every macro', what: 'every macro', wants: (change) => 'list' in change && change.list === 'macros' },
-    { name: 'everything', what: 'everything', wants: () => true },
-  ];
-
   return (
     <div className="compare">
       <ShelfBar />
@@ -360,70 +244,14 @@ const CompareBench = () => {
               <DepthThreads board={board} compared={compared} dyes={DYES_OF} />
             )}
           {compared.length > 1 && (
-            <section className="panel compare-table" aria-label="Key by key, setting by setting">
-              <p className="section-line">
-                <strong>
-                  {other.length} difference{other.length === 1 ? '' : 's'}
-                </strong>
-                <label>
-                  <Switch size="small" checked={onlyOther} onChange={setOnlyOther} aria-label="Only differences" /> only
-                  differences
-                </label>
-              </p>
-              <table>
-                <thead>
-                  <tr>
-                    <th scope="col">where</th>
-                    {compared.map(({ word, profile }, n) => (
-                      <th key={word} scope="col" style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
-                        <bdi>{profile.name}</bdi>
-                      </th>
-                    ))}
-                  </tr>
-                </thead>
-                {groups.map((group) => {
-                  const own = (onlyOther ? other : looked).filter(
-                    (row) => row.group === group && (chosen === '' || row.key === undefined || row.key === chosen),
-                  );
-                  if (own.length === 0) return null;
-                  return (
-                    <tbody key={group}>
-                      <tr>
-                        <th scope="rowgroup" colSpan={compared.length + 1}>
-                          {GROUP_NAMES[group]}
-                        </th>
-                      </tr>
-                      {own.slice(0, 300).map((row) => (
-                        <tr key={row.id} className={row.differs ? 'other' : ''}>
-                          <td>
-                            <bdi>{row.title}</bdi>
-                          </td>
-                          {row.values.map((value, n) => (
-                            <td key={n} className={value === row.values[0] ? '' : 'not-mine'}>
-                              <bdi>{value || '—'}</bdi>{' '}
-                              {n > 0 &&
-                                canTake &&
-                                value !== row.values[0] &&
-                                profiles[n]?.board === first?.profile.board && (
-                                  <button
-                                    type="button"
-                                    className="word"
-                                    aria-label={`Take ${row.title} from ${profiles[n]?.name ?? ''}`}
-                                    onClick={() => take(row.title, isOfRow(row), profiles[n] as Profile)}
-                                  >
-                                    Take
-                                  </button>
-                                )}
-                            </td>
-                          ))}
-                        </tr>
-                      ))}
-                    </tbody>
-                  );
-                })}
-              </table>
-              {other.length === 0 && <p>They are the same in this.</p>}
-            </section>
+            <CompareTable
+              compared={compared}
+              rows={looked}
+              groups={groups}
+              chosen={chosen}
+              canTake={canTake}
+              onTake={(row, theirs) => take(row.title, isOfRow(row), theirs)}
+            />
           )}
         </div>
         {compared.length > 1 && (
@@ -488,42 +316,17 @@ const CompareBench = () => {
             {first?.on !== 'shelf' && (
               <p className="soft">Only a profile on the shelf can take over: make one of those the first.</p>
             )}
-            {canTake && (
-              <>
-                <h3>
-                  Take from{' '}
-                  {others.length > 1 ? (
-                    <Select
-                      size="small"
-                      aria-label="Take from"
-                      value={source?.word}
-                      options={others.map(({ word, profile }) => ({ value: word, label: profile.name }))}
-                      onChange={setFrom}
-                    />
-                  ) : (
-                    <bdi>{source?.profile.name}</bdi>
-                  )}
-                </h3>
-                <ul className="scopes">
-                  {scopes.map(({ name, what, wants }) => {
-                    const count = countOf(wants);
-                    return (
-                      <li key={name}>
-                        <button
-                          type="button"
-                          className="scope"
-                          disabled={count.startsWith('0 ')}
-                          onClick={() => source && take(what, wants, source.profile)}
-                        >
-                          <strong>{name}</strong>
-                          <span className="soft">{count}</span>
-                        </button>
-                      </li>
-                    );
-                  })}
-                </ul>
-                <p className="soft">Nothing is lost: one undo takes it back.</p>
-              </>
+            {canTake && source && first && (
+              <TakeFrom
+                key={source.word}
+                mine={first.profile}
+                source={source}
+                others={others}
+                onSource={setFrom}
+                chosen={chosen}
+                layer={layer}
+                onTake={(what, wants) => take(what, wants, source.profile)}
+              />
             )}
           </aside>
         )}

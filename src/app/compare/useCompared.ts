@@ -1,13 +1,16 @@
 /** What is compared: profiles of the shelf, snapshots of them, what is in a keyboard, and what was brought and is not taken yet. Each by a word in the address. */
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import type { Profile } from '../../core/profile';
+import type { Dye, Profile } from '../../core/profile';
 import { useIncoming } from '../state/incoming';
 import { useKeyboards } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
 import { loadSnapshots, type KeptSnapshot } from '../state/snapshots';
 
 export const MOST_COMPARED = 6;
+
+/** The dye of each of those that are compared, in their order. */
+export const DYES_OF: readonly Dye[] = ['indigo', 'madder', 'verdigris', 'weld', 'orchil', 'woad'];
 
 /** One of those that are compared. Only one that is `on` the shelf can take over from the others. */
 export type Compared = { word: string; profile: Profile; about: string; on: 'shelf' | 'elsewhere' };

@@ -13,6 +13,7 @@ import { useSelection } from '../state/selection';
 import { useEntry, useShelf, type Travelled } from '../state/shelf';
 import { isTyping } from '../shared/isTyping';
 import { LookAtList } from '../shared/LookAtList';
+import { PluggedCount } from '../shared/PluggedCount';
 import { toLookAt } from '../shared/problems';
 import { ShortcutsDialog } from './ShortcutsDialog';
 import type { Command } from './FindDialog';
@@ -20,7 +21,6 @@ import { WhereItIs } from './WhereItIs';
 import '../shared/bar.css';
 
 const FindDialog = lazy(() => import('./FindDialog'));
-const PluggedIn = lazy(() => import('../shared/PluggedIn').then((module) => ({ default: module.PluggedIn })));
 
 const BENCHES = [
   { path: 'layout', name: 'Layout' },
@@ -91,9 +91,6 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
   const [isFinding, setIsFinding] = useState(false);
   const navigate = useNavigate();
   const { status, slots } = useKeyboard(board.id);
-  const pluggedCount = useKeyboards(
-    (state) => [...state.byBoard.values()].filter((one) => one.status === 'connected').length,
-  );
   const history = useEntry(profile.id)?.document;
   const undoStep = useShelf((state) => state.undo);
   const redoStep = useShelf((state) => state.redo);
@@ -262,21 +259,7 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
       <span className={`link-state ${status}`} role="status" title={`The ${board.name} is ${STATUS_TEXT[status]}`}>
         {STATUS_TEXT[status]}
       </span>
-      {pluggedCount > 1 && (
-        <Popover
-          trigger="click"
-          title="Plugged in"
-          content={
-            <Suspense fallback={null}>
-              <PluggedIn />
-            </Suspense>
-          }
-        >
-          <button type="button" className="word bar-plugged" title="Every keyboard that is plugged in">
-            {pluggedCount} keyboards
-          </button>
-        </Popover>
-      )}
+      <PluggedCount least={2} />
       <SaveButton profile={profile} board={board} />
       {isFinding && (
         <Suspense fallback={null}>

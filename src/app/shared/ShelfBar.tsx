@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { usePreferences } from '../state/preferences';
+import { PluggedCount } from './PluggedCount';
 import './bar.css';
 
 export const ShelfBar = ({ children }: { children?: ReactNode }) => {
@@ -16,6 +17,7 @@ export const ShelfBar = ({ children }: { children?: ReactNode }) => {
         <NavLink to="/boards">Boards</NavLink>
       </nav>
       {children}
+      <PluggedCount least={1} />
       <Button onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}>
         {cloth === 'night' ? '☀ Linen cloth' : '☾ Night cloth'}
       </Button>

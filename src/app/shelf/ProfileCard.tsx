@@ -1,10 +1,11 @@
 /** A profile on the shelf: a small piece of cloth, what it is called, and what can be done with it. It is drawn again only when something about it has changed. */
-import { App as AntApp, Checkbox, Dropdown, Input } from 'antd';
+import { App as AntApp, Checkbox, Dropdown } from 'antd';
 import { memo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { BOARDS, type Board } from '../../core/board';
-import { diff, LIMITS, type Profile } from '../../core/profile';
+import { LIMITS, type Profile } from '../../core/profile';
 import { foreign, shortened } from '../../core/reading';
+import { download, fileNameOf } from '../shared/download';
 import { freeName } from '../shared/freeName';
 import { Named } from '../shared/named';
 import { ICONS, ProfileIcon } from '../shared/ProfileIcon';
@@ -12,10 +13,9 @@ import { saveAsFile } from '../shared/rescue';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useBoard, useBoards } from '../state/boards';
 import { newProfileId } from '../state/ids';
-import { useKeyboard } from '../state/keyboards';
 import { useShelf, type ShelfEntry } from '../state/shelf';
-import { useTags } from '../state/tags';
 import { threadOf } from '../theme/dyes';
+import { Name, RestsOn, Slot, Tags } from './cardParts';
 import { OtherBoardDialog } from './OtherBoardDialog';
 
 const when = (ms: number): string => {
@@ -30,147 +30,6 @@ const when = (ms: number): string => {
 };
 
 const BENCHES = ['layout', 'travel', 'macros', 'text', 'trial', 'device'] as const;
-const NO_TAGS: readonly string[] = [];
-
-/** The name, which is changed in its place: by its button, by F2, or by a double click. */
-const Name = ({
-  profile,
-  isRenaming,
-  onRenaming,
-}: {
-  profile: Profile;
-  isRenaming: boolean;
-  onRenaming: (is: boolean) => void;
-}) => {
-  const [draft, setDraft] = useState<{ name: string; reason: string }>();
-  const edit = useShelf((state) => state.edit);
-  const name = draft?.name ?? profile.name;
-  const stop = (): void => {
-    setDraft(undefined);
-    onRenaming(false);
-  };
-  const take = (): void => {
-    const trimmed = name.trim();
-    if (trimmed === '' || trimmed === profile.name) {
-      stop();
-      return;
-    }
-    const reason = edit(profile.id, { edit: 'describe', to: { name: trimmed } }, 'the name');
-    if (reason === undefined) stop();
-    else setDraft({ name, reason });
-  };
-  if (!isRenaming)
-    return (
-      <h3 onDoubleClick={() => onRenaming(true)}>
-        <bdi>{profile.name}</bdi>
-      </h3>
-    );
-  return (
-    <div className="renaming">
-      <Input
-        autoFocus
-        size="small"
-        aria-label={`New name of ${profile.name}`}
-        maxLength={LIMITS.nameLength}
-        value={name}
-        status={draft?.reason ? 'error' : ''}
-        onFocus={({ target }) => target.select()}
-        onChange={({ target }) => setDraft({ name: target.value, reason: '' })}
-        onPressEnter={take}
-        onKeyDown={({ key }) => key === 'Escape' && stop()}
-        onBlur={take}
-      />
-      {draft?.reason && (
-        <p className="field-reason" role="alert">
-          {draft.reason}
-        </p>
-      )}
-    </div>
-  );
-};
-
-/** The profile's tags, and a field for another one. */
-const Tags = ({
-  id,
-  name,
-  isTagging,
-  onTagging,
-}: {
-  id: string;
-  name: string;
-  isTagging: boolean;
-  onTagging: (is: boolean) => void;
-}) => {
-  const { message } = AntApp.useApp();
-  const tags = useTags((state) => state.byProfile.get(id)) ?? NO_TAGS;
-  const put = useTags((state) => state.put);
-  const change = async (to: readonly string[]): Promise<void> => {
-    const because = await put(id, to);
-    if (because !== undefined) void message.error(`The tags were not kept: ${because}.`);
-  };
-  if (tags.length === 0 && !isTagging) return null;
-  return (
-    <p className="tags">
-      {tags.map((tag) => (
-        <span key={tag} className="tag">
-          <bdi>{tag}</bdi>
-          <button
-            type="button"
-            aria-label={`Take the tag ${tag} off ${name}`}
-            onClick={() => void change(tags.filter((one) => one !== tag))}
-          >
-            ×
-          </button>
-        </span>
-      ))}
-      {isTagging && (
-        <Input
-          autoFocus
-          size="small"
-          className="tag-field"
-          aria-label={`A tag for ${name}`}
-          placeholder="a word, Enter"
-          maxLength={30}
-          onPressEnter={({ currentTarget }) => {
-            void change([...tags, currentTarget.value]);
-            onTagging(false);
-          }}
-          onKeyDown={({ key }) => key === 'Escape' && onTagging(false)}
-          onBlur={({ target }) => {
-            if (target.value.trim() !== '') void change([...tags, target.value]);
-            onTagging(false);
-          }}
-        />
-      )}
-    </p>
-  );
-};
-
-/** Where a profile is in a keyboard that is plugged in. */
-const Slot = ({ profile }: { profile: Profile }) => {
-  const { status, slots } = useKeyboard(profile.board);
-  const at = slots.findIndex((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
-  return status === 'connected' && at >= 0 ? <> · slot {at + 1}</> : null;
-};
-
-/** What a variant rests on, and how much it changes. */
-const RestsOn = ({ entry }: { entry: ShelfEntry }) => {
-  const { base, clashes = [] } = entry.document;
-  if (entry.profile.restsOn === undefined) return null;
-  const count = base ? diff(base, entry.profile, { plain: true }).filter(({ change }) => change !== 'field').length : 0;
-  return (
-    <p className="soft">
-      rests on {base ? <bdi>{base.name}</bdi> : 'a profile that is not here'} · {count} difference
-      {count === 1 ? '' : 's'}
-      {clashes.length > 0 && (
-        <span className="not-kept">
-          {' '}
-          · {clashes.length} clash{clashes.length > 1 ? 'es' : ''}
-        </span>
-      )}
-    </p>
-  );
-};
 
 type ProfileCardProps = {
   entry: ShelfEntry;
@@ -241,6 +100,20 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
     });
   };
 
+  /** The image as it would be in the keyboard; of a profile with problems there is none. */
+  const saveHex = async (): Promise<void> => {
+    const [{ check, isSound }, { writeIntelHex }, { encodeImage }, { bringHosts }] = await Promise.all([
+      import('../../core/check'),
+      import('../../core/files'),
+      import('../../core/image'),
+      import('../../core/hosts'),
+    ]);
+    await bringHosts([profile.hostLayout]);
+    const checked = check(profile, board);
+    if (isSound(checked)) download(fileNameOf(profile.name, 'hex'), writeIntelHex(encodeImage(checked)), 'text/plain');
+    else void message.error(`It has problems, so there is no image of it: ${checked.problems[0]?.message ?? ''}.`);
+  };
+
   const makeVariant = (): void => {
     const variant = {
       ...profile,
@@ -255,6 +128,15 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
   };
 
   const more = [
+    {
+      key: 'open',
+      label: 'Open on',
+      children: BENCHES.map((bench) => ({
+        key: `open ${bench}`,
+        label: `the ${bench} bench`,
+        onClick: () => void navigate(`/profile/${profile.id}/${bench}`),
+      })),
+    },
     { key: 'rename', label: 'Rename …', onClick: () => setIsRenaming(true) },
     { key: 'tag', label: 'Tag …', onClick: () => setIsTagging(true) },
     {
@@ -295,6 +177,7 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
           }))
       : []),
     { key: 'share', label: 'Share …', onClick: () => onShare(profile) },
+    { key: 'hex', label: 'Save its image as Intel HEX', onClick: () => void saveHex() },
     { key: 'history', label: 'History …', onClick: () => void navigate(`/history/${profile.id}`) },
     { key: 'sheet', label: 'Legend sheet …', onClick: () => void navigate(`/sheet/${profile.id}`) },
     { key: 'delete', label: 'Take off the shelf', danger: true, onClick: takeOff },

@@ -12,12 +12,13 @@ import {
   type DragEvent,
 } from 'react';
 import { useNavigate } from 'react-router';
-import { boardById } from '../../core/board';
+import { boardById, BOARDS } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { foreign, Unreadable as NotReadable } from '../../core/reading';
 import { ShelfBar } from '../shared/ShelfBar';
 import { useBoards, useBoardsReady } from '../state/boards';
 import { useIncoming } from '../state/incoming';
+import { useKeyboards } from '../state/keyboards';
 import { lookAtPersistence } from '../state/persistence';
 import { useShelf } from '../state/shelf';
 import { useTags } from '../state/tags';
@@ -34,6 +35,7 @@ const BringIn = lazy(() => import('./BringIn').then((module) => ({ default: modu
 
 const NO_TAGS: readonly string[] = [];
 const MOST_COMPARED = 6;
+const ASKS_AFTER_MS = 1200;
 
 /** What can be done with the profiles that are chosen. */
 const Chosen = ({ ids, onDone }: { ids: readonly string[]; onDone: () => void }) => {
@@ -96,6 +98,16 @@ const ShelfBench = () => {
     void loadTags();
     lookAtPersistence();
   }, [loadTags]);
+
+  // What is in the keyboards stands on the cards: those that ship with Underloom are asked when the page has come to rest.
+  const connect = useKeyboards((state) => state.connect);
+  const boardIds = [...new Set(entries.map(({ profile }) => profile.board))].sort().join();
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      for (const board of BOARDS) if (boardIds.split(',').includes(board.id)) void connect(board);
+    }, ASKS_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [boardIds, connect]);
 
   // What could not be read is said once, with its place.
   useEffect(() => {

@@ -5,7 +5,7 @@ import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
 import { randomProfile } from '../notation/text/randomProfiles';
 import { applyEdit, diff, mustEdit, plainProfile, type Assignment, type Profile } from '../profile';
-import { isOfKey, isOfLayer, mirrorOf, odditiesOf, rowsOf, takeable, taking } from '.';
+import { isOfKey, isOfLayer, isOfRow, mirrorOf, odditiesOf, rowsOf, takeable, taking } from '.';
 
 const keys = (...codes: string[]): Assignment => ({ does: { kind: 'act', action: { do: 'keys', codes } } });
 const other = (change: (profile: Profile) => Profile): Profile => change({ ...SHOW_DESK, id: 'other', name: 'Other' });
@@ -186,5 +186,29 @@ describe('taking over', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  test('any one row: it is mine then, and no other row has changed that is not of the same key', () => {
+    const theirs = other((profile) =>
+      [
+        { edit: 'assign', layer: 'cues', key: 'KeyF', to: keys('F24') } as const,
+        { edit: 'timing', to: { retapMs: 90 } } as const,
+        { edit: 'travel', key: 'KeyJ', to: { mode: 'fixed', pointUm: 900 } } as const,
+        { edit: 'travel', key: null, to: { mode: 'fixed', pointUm: 1700 } } as const,
+        { edit: 'describe', to: { hostLayout: 'de' } } as const,
+        { edit: 'remove', list: 'macros', id: 'curtain' } as const,
+        { edit: 'describeLayer', layer: 'rig', to: { name: 'Lamps' } } as const,
+        { edit: 'remove', list: 'roles', id: 'sound' } as const,
+      ].reduce(mustEdit, profile),
+    );
+    const wanted = rowsOf([SHOW_DESK, theirs]).filter(({ differs }) => differs);
+    expect(wanted.length).toBeGreaterThan(7);
+    for (const row of wanted) {
+      const { profile, changes } = take(SHOW_DESK, theirs, isOfRow(row));
+      expect([row.id, changes]).toEqual([row.id, 1]);
+      const left = rowsOf([profile, theirs]).filter(({ differs }) => differs);
+      expect(left.map(({ id }) => id)).not.toContain(row.id);
+      expect(left.length).toBeGreaterThanOrEqual(wanted.length - 3);
+    }
   });
 });

@@ -16,6 +16,7 @@ import {
   type Profile,
 } from '../profile';
 import { shortened } from '../reading';
+import type { Row } from './side';
 
 /** What is taken: the edit, how many changes it is, and what comes along. No edit when there is nothing to take. */
 export type Taking = { edit?: Edit; changes: number; along: string[] };
@@ -122,3 +123,38 @@ export const isOfLayer = (change: Change, layer: string): boolean =>
     change.list === 'layers' &&
     change.item.id === layer) ||
   (change.change === 'order' && change.list === 'layers' && change.id === layer);
+
+/** The changes that make a row of mine like theirs. */
+export function isOfRow(row: Row): (change: Change) => boolean {
+  return (change: Change): boolean => {
+    const [kind = '', id = ''] = [row.id.slice(0, row.id.indexOf(' ')), row.id.slice(row.id.indexOf(' ') + 1)];
+    switch (kind) {
+      case 'key':
+      case 'told':
+        return change.change === 'key' && change.at.layer === row.layer && change.at.key === row.key;
+      case 'timing':
+        return row.key === undefined
+          ? change.change === 'timing' && change.field === id
+          : change.change === 'key' && change.at.layer === row.layer && change.at.key === row.key;
+      case 'travel':
+        return change.change === 'travel' && change.key === id;
+      case 'macro':
+      case 'role':
+      case 'joint': {
+        const list = `${kind}s`;
+        if (change.change === 'altered') return change.list === list && change.to.id === id;
+        return (
+          (change.change === 'added' || change.change === 'removed') && change.list === list && change.item.id === id
+        );
+      }
+      case 'layer':
+        return isOfLayer(change, id) && change.change !== 'key';
+      default:
+        return row.id === 'travel'
+          ? change.change === 'travel' && change.key === null
+          : row.id === 'joined'
+            ? change.change === 'joined'
+            : row.id === 'host' && change.change === 'field' && change.field === 'hostLayout';
+    }
+  };
+}
