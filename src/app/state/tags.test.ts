@@ -42,7 +42,7 @@ test('a row of another kind is left alone, and the others are read', async () =>
 });
 
 test('a store that refuses: what was shown before is shown again, with the reason', async () => {
-  jest.spyOn(database.tags, 'put').mockRejectedValue(new DOMException('full', 'QuotaExceededError') as never);
+  jest.spyOn(database.tags, 'put').mockRejectedValue(Object.assign(new Error('full'), { name: 'QuotaExceededError' }));
   expect(await useTags.getState().put('p1', ['lost'])).toContain('no more room');
   expect(useTags.getState().byProfile.get('p1')).toEqual(['tour', 'winter']);
 });
