@@ -88,7 +88,7 @@ describe('keys', () => {
     await page.click('[data-key="L1-4"]');
     await seeText(page, '[data-key="L1-3"]', 'E');
     await seeText(page, '[data-key="L1-4"]', 'W');
-    await page.focus('.key-moves button:last-child');
+    await page.focus('.key-moves button[aria-pressed]');
     await page.keyboard.press('Enter');
     await page.keyboard.press('ArrowLeft');
     await page.keyboard.press('Space');
