@@ -34,6 +34,31 @@ async function pdfOf(sheet: Sheet): Promise<Uint8Array> {
   });
 }
 
+/** One of a few, in a row. */
+function OneOf<T extends string>({
+  name,
+  value,
+  choices,
+  onChange,
+}: {
+  name: string;
+  value: T;
+  choices: Readonly<Record<T, string>>;
+  onChange: (value: T) => void;
+}) {
+  return (
+    <label>
+      {name}
+      <Segmented<T>
+        aria-label={name}
+        value={value}
+        options={(Object.keys(choices) as T[]).map((one) => ({ value: one, label: choices[one] }))}
+        onChange={onChange}
+      />
+    </label>
+  );
+}
+
 const Sheets = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { message } = AntApp.useApp();
   const [options, setOptions] = useState<SheetOptions>({
@@ -77,14 +102,11 @@ const Sheets = ({ profile, board }: { profile: Profile; board: Board }) => {
         <h1>
           Legend of <Named name={profile.name} />
         </h1>
-        <Segmented
-          aria-label="Kind of sheet"
+        <OneOf
+          name="kind of sheet"
           value={options.kind}
-          options={[
-            { value: 'overview', label: 'one page' },
-            { value: 'labels', label: 'labels to cut' },
-          ]}
-          onChange={(kind) => set({ kind: kind as SheetOptions['kind'] })}
+          choices={{ overview: 'one page', labels: 'labels to cut' }}
+          onChange={(kind) => set({ kind })}
         />
         <p className="soft">
           {options.kind === 'labels'
@@ -105,30 +127,18 @@ const Sheets = ({ profile, board }: { profile: Profile; board: Board }) => {
             </Checkbox>
           ))}
         </fieldset>
-        <label>
-          words
-          <Segmented
-            aria-label="Words"
-            value={options.words}
-            options={[
-              { value: 'labels', label: 'own labels' },
-              { value: 'host', label: 'what keys make' },
-            ]}
-            onChange={(words) => set({ words: words as SheetOptions['words'] })}
-          />
-        </label>
-        <label>
-          ink
-          <Segmented
-            aria-label="Ink"
-            value={options.ink}
-            options={[
-              { value: 'colour', label: 'colour' },
-              { value: 'black', label: 'black, stitches' },
-            ]}
-            onChange={(ink) => set({ ink: ink as SheetOptions['ink'] })}
-          />
-        </label>
+        <OneOf
+          name="words"
+          value={options.words}
+          choices={{ labels: 'own labels', host: 'what keys make' }}
+          onChange={(words) => set({ words })}
+        />
+        <OneOf
+          name="ink"
+          value={options.ink}
+          choices={{ colour: 'colour', black: 'black, stitches' }}
+          onChange={(ink) => set({ ink })}
+        />
         <label>
           paper
           <Select

@@ -34,10 +34,25 @@ function learn(chances: Uint16Array, counts: Uint8Array, place: number, bit: num
 }
 
 /** Where the span of 32-bit numbers from `low` to `high` is cut: a 1 is what lies up to there. */
-const cut = (low: number, high: number, chance: number): number => low + Math.floor(((high - low) * chance) / 0x10000);
+export const cut = (low: number, high: number, chance: number): number =>
+  low + Math.floor(((high - low) * chance) / 0x10000);
 
-const topOf = (value: number): number => value >>> 24;
-const shifted = (value: number): number => (value << 8) >>> 0;
+export const topOf = (value: number): number => value >>> 24;
+export const shifted = (value: number): number => (value << 8) >>> 0;
+
+/** What a coder has put out, and the fewest bytes behind it that lie within its span; zeros at the end are left out. */
+export function endedBytes(put: readonly number[], low: number, high: number): Uint8Array {
+  const bytes = [...put];
+  for (let kept = 0; kept <= 4; kept++) {
+    const unit = 2 ** (32 - 8 * kept);
+    const value = high - (high % unit);
+    if (value < low) continue;
+    for (let n = 0; n < kept; n++) bytes.push(Math.floor(value / 2 ** (24 - 8 * n)) % 0x100);
+    break;
+  }
+  while (bytes.at(-1) === 0) bytes.pop();
+  return Uint8Array.from(bytes);
+}
 
 export class BitWriter {
   private readonly models = new Models();
@@ -87,16 +102,7 @@ export class BitWriter {
 
   /** What has been coded, in the fewest bytes. A reader takes what lies behind the end for zeros. */
   toBytes(): Uint8Array {
-    const bytes = [...this.bytes];
-    for (let kept = 0; kept <= 4; kept++) {
-      const unit = 2 ** (32 - 8 * kept);
-      const value = this.high - (this.high % unit);
-      if (value < this.low) continue;
-      for (let n = 0; n < kept; n++) bytes.push(Math.floor(value / 2 ** (24 - 8 * n)) % 0x100);
-      break;
-    }
-    while (bytes.at(-1) === 0) bytes.pop();
-    return Uint8Array.from(bytes);
+    return endedBytes(this.bytes, this.low, this.high);
   }
 
   private code(bit: number, chance: number): void {

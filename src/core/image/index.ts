@@ -1,4 +1,5 @@
 /** A profile as the bytes that a keyboard keeps: docs/formats/image.md. */
+export { cut, endedBytes, shifted, topOf } from './coder';
 export { boardIdOfImage, decodeImage } from './decode';
 export { encodeImage, type EncodeOptions } from './encode';
 export { decodeRecordings, encodeRecordings, type Recording } from './recordings';

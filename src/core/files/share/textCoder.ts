@@ -2,14 +2,9 @@
  * Texts in and out of bytes, a bit at a time, with the chances that the model gives: the coder of the image (docs/formats/image.md), with another
  * source of chances. Fields end with a zero byte.
  */
+import { cut, endedBytes, shifted, topOf } from '../../image';
 import { Unreadable, utf8Bytes, utf8Text } from '../../reading';
 import { TextModel } from './textModel';
-
-const { floor } = Math;
-
-const cut = (low: number, high: number, chance: number): number => low + floor(((high - low) * chance) / 0x10000);
-const topOf = (value: number): number => value >>> 24;
-const shifted = (value: number): number => (value << 8) >>> 0;
 
 export class TextWriter {
   private readonly model = TextModel.ready();
@@ -25,16 +20,7 @@ export class TextWriter {
   }
 
   toBytes(): Uint8Array {
-    const bytes = [...this.bytes];
-    for (let kept = 0; kept <= 4; kept++) {
-      const unit = 2 ** (32 - 8 * kept);
-      const value = this.high - (this.high % unit);
-      if (value < this.low) continue;
-      for (let n = 0; n < kept; n++) bytes.push(Math.floor(value / 2 ** (24 - 8 * n)) % 0x100);
-      break;
-    }
-    while (bytes.at(-1) === 0) bytes.pop();
-    return Uint8Array.from(bytes);
+    return endedBytes(this.bytes, this.low, this.high);
   }
 
   private byte(byte: number): void {
