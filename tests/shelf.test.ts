@@ -129,6 +129,11 @@ test('two keys taken over from a compared profile, one undone, the browser kille
   await press(page, 'Compare');
   await seeText(page, '.compare-table', 'Cues · G');
   await seeText(page, '.compare-table', 'only differences');
+  await choose(page, '.compare .look-layer ::-p-text(Cues)');
+  await press(page, 'A board each');
+  await page.waitForSelector('.board-each figure:nth-child(2) [data-key="KeyG"].differs');
+  expect(await textOf(page, '.board-each figure:nth-child(2) [data-key="KeyG"]')).toContain('Hold');
+  await press(page, 'One board for all');
   await choose(page, '[aria-label="Take Cues · G from From the Old Mill"]');
   await seeText(page, '.ant-message', 'Taken: Cues · G');
   await page.waitForFunction(() => !document.querySelector('[aria-label="Take Cues · G from From the Old Mill"]'));

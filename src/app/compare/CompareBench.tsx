@@ -25,6 +25,7 @@ import { useShelf } from '../state/shelf';
 import { beforeLargeStep } from '../state/snapshots';
 import { textOf, threadOf } from '../theme/dyes';
 import { AddAnother } from './AddAnother';
+import { BoardEach } from './BoardEach';
 import { ComparedBoard } from './ComparedBoard';
 import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
@@ -69,6 +70,7 @@ const CompareBench = () => {
   const edit = useShelf((state) => state.edit);
   const undo = useShelf((state) => state.undo);
   const [aspect, setAspect] = useState<Aspect>('all');
+  const [isEach, setIsEach] = useState(false);
   const [chosen, setChosen] = useState('');
   const [layerId, setLayerId] = useState('');
   const [from, setFrom] = useState('');
@@ -197,6 +199,9 @@ const CompareBench = () => {
                     {board.keys.length - otherKeys.size} of {board.keys.length} keys the same in all, drawn pale
                   </span>
                 </span>
+                <button type="button" className="word" aria-pressed={isEach} onClick={() => setIsEach(!isEach)}>
+                  {isEach ? 'One board for all' : 'A board each'}
+                </button>
                 <Segmented
                   size="small"
                   aria-label="What is looked at"
@@ -224,17 +229,29 @@ const CompareBench = () => {
                   })}
                 </p>
               )}
-              <ComparedBoard
-                board={board}
-                compared={compared}
-                dyes={DYES_OF}
-                layer={layer}
-                rows={onBoard}
-                deepKeys={deepKeys}
-                showsDepths={aspect === 'depths'}
-                chosen={chosen}
-                onChoose={(id) => setChosen(id === chosen ? '' : id)}
-              />
+              {isEach ? (
+                <BoardEach
+                  board={board}
+                  compared={compared}
+                  layer={layer}
+                  differing={new Set([...onBoard.flatMap((row) => row.key ?? []), ...deepKeys])}
+                  showsDepths={aspect === 'depths'}
+                  chosen={chosen}
+                  onChoose={setChosen}
+                />
+              ) : (
+                <ComparedBoard
+                  board={board}
+                  compared={compared}
+                  dyes={DYES_OF}
+                  layer={layer}
+                  rows={onBoard}
+                  deepKeys={deepKeys}
+                  showsDepths={aspect === 'depths'}
+                  chosen={chosen}
+                  onChoose={(id) => setChosen(id === chosen ? '' : id)}
+                />
+              )}
             </section>
           )}
           {compared.length > 1 &&
