@@ -233,6 +233,13 @@ test('hundreds of profiles: found by a word, a tag, a board; named in their plac
   await page.waitForFunction(
     () => ![...document.querySelectorAll('.shelf-card h3')].some((one) => one.textContent === 'Prompt book'),
   );
+  await seeText(page, '.ant-message', 'The demo is off the shelf');
+  await press(page, 'Undo');
+  await seeText(page, '.shelf-card h3', 'Prompt book');
+  await choose(page, 'button ::-p-text(Take the demo off the shelf)');
+  await page.waitForFunction(
+    () => ![...document.querySelectorAll('.shelf-card h3')].some((one) => one.textContent === 'Prompt book'),
+  );
   await choose(page, 'button ::-p-text(Bring the demo back)');
   await seeText(page, '.shelf-card h3', 'Prompt book');
   await kept(page);

@@ -1,4 +1,5 @@
 /** What one can begin with at once: plain layouts of the boards, and the demo, which can be taken off and brought back. */
+import { App as AntApp } from 'antd';
 import { useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { BOARDS } from '../../core/board';
@@ -40,12 +41,36 @@ const Demo = () => {
   const add = useShelf((state) => state.add);
   const remove = useShelf((state) => state.remove);
   const notify = useShelf((state) => state.notify);
+  const { message } = AntApp.useApp();
   const missing = DEMO.filter(({ id }) => !entries.some(({ profile }) => profile.id === id));
   const takeOff = async (): Promise<void> => {
+    const back: (() => Promise<unknown>)[] = [];
     for (const { id, name } of DEMO) {
       const removed = entries.some(({ profile }) => profile.id === id) ? await remove(id) : undefined;
-      if (removed && !removed.ok) notify(`“${name}” stays on the shelf: ${removed.because}.`);
+      if (removed?.ok) back.push(removed.putBack);
+      else if (removed) notify(`“${name}” stays on the shelf: ${removed.because}.`);
     }
+    if (back.length === 0) return;
+    message.open({
+      key: 'demo',
+      type: 'info',
+      duration: 12,
+      content: (
+        <span>
+          The demo is off the shelf.{' '}
+          <button
+            type="button"
+            className="word"
+            onClick={() => {
+              message.destroy('demo');
+              for (const putBack of back) void putBack();
+            }}
+          >
+            Undo
+          </button>
+        </span>
+      ),
+    });
   };
   return (
     <p className="soft">
@@ -59,7 +84,8 @@ const Demo = () => {
           Take the demo off the shelf
         </button>
       )}{' '}
-      The demo is the show desk of a small theatre; what you changed in it goes with it.
+      The demo is the show desk of a small theatre; taken off, it goes with what you changed in it; Undo brings that
+      back.
     </p>
   );
 };

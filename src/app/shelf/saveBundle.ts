@@ -1,9 +1,10 @@
 /** Several profiles as one archive: with what they rest on, their boards, tags and, when wanted, their snapshots. */
-import { variantOf, type Profile } from '../../core/profile';
+import type { Profile } from '../../core/profile';
 import { download, fileNameOf } from '../shared/download';
 import { useBoards } from '../state/boards';
 import { useShelf } from '../state/shelf';
 import { loadSnapshots } from '../state/snapshots';
+import { writtenOf } from '../state/store';
 import { useTags } from '../state/tags';
 
 /** The profiles of these ids, and those that they rest on. */
@@ -26,11 +27,12 @@ export async function saveBundle(ids: readonly string[], withSnapshots: boolean)
   const entries = useShelf.getState().entries;
   const bundled = await Promise.all(
     profiles.map(async (profile) => {
-      const base = entries.find((entry) => entry.profile.id === profile.id)?.document.base;
+      const document = entries.find((entry) => entry.profile.id === profile.id)?.document;
       const snapshots = withSnapshots ? await loadSnapshots(profile.id).catch(() => []) : [];
       return {
         profile,
-        ...(base && profile.restsOn === base.id && { stored: variantOf(profile, base) }),
+        // As the store writes it: what clashes with the base goes along, too.
+        ...(document && { stored: writtenOf(document) }),
         tags: useTags.getState().byProfile.get(profile.id) ?? [],
         snapshots: snapshots.map(({ name, atMs, profile: was }) => ({
           name: name || 'kept by itself',

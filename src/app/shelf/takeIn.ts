@@ -86,10 +86,14 @@ export async function takeIn(
   const put = standing({ ...withBoard(waiting.profile, waiting.ownBoard), id, name }, renamed);
   renamed.set(waiting.profile.id, id);
   const keeping = await add(put);
-  if (waiting.tags && waiting.tags.length > 0) void useTags.getState().put(id, waiting.tags);
-  if (waiting.snapshots) await keepForeignSnapshots(id, waiting.snapshots).catch(() => undefined);
+  const lost: string[] = [];
+  if (waiting.tags && waiting.tags.length > 0 && (await useTags.getState().put(id, waiting.tags)) !== undefined)
+    lost.push('its tags');
+  if (waiting.snapshots) await keepForeignSnapshots(id, waiting.snapshots).catch(() => lost.push('its snapshots'));
   if (waiting.text !== undefined) await keepText(id, waiting.text);
   return keeping.state === 'notKept'
     ? { ok: false, id, said: `${said} is on the shelf, but not kept: ${keeping.because}. It is tried again by itself.` }
-    : { ok: true, id, said: `${said} is on the shelf.` };
+    : lost.length > 0
+      ? { ok: false, id, said: `${said} is on the shelf, but ${lost.join(' and ')} could not be kept.` }
+      : { ok: true, id, said: `${said} is on the shelf.` };
 }

@@ -116,7 +116,7 @@ async function wholeOf(data: unknown): Promise<Rested | { reason: string }> {
 }
 
 /** A profile as it is written: of one that rests on another only what it changes. */
-const writtenOf = ({ profile, base, clashes = [] }: Document): Profile | ReturnType<typeof variantOf> =>
+export const writtenOf = ({ profile, base, clashes = [] }: Document): Profile | ReturnType<typeof variantOf> =>
   base && profile.restsOn === base.id && profile.board === base.board ? variantOf(profile, base, clashes) : profile;
 
 type Reading = { ok: true; stored: Stored; recent: string[] } | { ok: false; row: UnreadableRow };
