@@ -1,7 +1,7 @@
 /** What stands on a profile's card besides its cloth: its name, its tags, its slot, and what it rests on. */
 import { App as AntApp, Input } from 'antd';
 import { useState } from 'react';
-import { diff, LIMITS, type Profile } from '../../core/profile';
+import { diff, isSameDesign, LIMITS, type Profile } from '../../core/profile';
 import { useKeyboard } from '../state/keyboards';
 import { useShelf, type ShelfEntry } from '../state/shelf';
 import { useTags } from '../state/tags';
@@ -126,7 +126,15 @@ export const Tags = ({
 export const Slot = ({ profile }: { profile: Profile }) => {
   const { status, slots } = useKeyboard(profile.board);
   const at = slots.findIndex((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
-  return status === 'connected' && at >= 0 ? <> · slot {at + 1}</> : null;
+  const slot = slots[at];
+  if (status !== 'connected' || slot?.state !== 'profile') return null;
+  return (
+    <>
+      {' '}
+      · slot {at + 1}
+      {!isSameDesign(slot.profile, profile) && <span className="soft">, not as here</span>}
+    </>
+  );
 };
 
 /** What a variant rests on, and how much it changes. */
