@@ -3,7 +3,7 @@ import { deviceBench } from './device';
 import { engineBench } from './engine';
 import { hostsBench } from './hosts';
 import { imageBench } from './image';
-import { liveBench } from './live';
+import { liveBench } from './live/index';
 import { macrosBench } from './macros';
 import { samplesBench } from './samples';
 import { shareBench } from './share';

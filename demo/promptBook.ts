@@ -3,7 +3,9 @@ import type { PartialTiming } from '../src/core/profile';
 import { weave } from './weaver';
 
 const THUMB: PartialTiming = { otherHandOnly: false, typingGuardMs: 0, holdAfterMs: 170 };
-const THUMBS = { 'L4-2': THUMB, 'L4-3': THUMB, 'R4-1': THUMB, 'R4-2': THUMB };
+/** The space key types; in the midst of typing it is a space. */
+const SPACE_THUMB: PartialTiming = { ...THUMB, typingGuardMs: 60 };
+const THUMBS = { 'L4-2': THUMB, 'L4-3': SPACE_THUMB, 'R4-1': THUMB, 'R4-2': THUMB };
 
 export const PROMPT_BOOK = weave({
   id: 'demo-prompt-book',

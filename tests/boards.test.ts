@@ -290,7 +290,7 @@ test('a profile takes its board along in its file', async () => {
   )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await takeIn(other.page);
-  await seeText(other.page, '.shelf-card h3', 'Cue strip');
+  await seeText(other.page, '.shelf-card h2', 'Cue strip');
   await other.page.evaluate(() => {
     const card = [...document.querySelectorAll('.shelf-card')].find((one) => one.textContent?.includes('Cue strip'));
     card?.querySelector('a')?.click();

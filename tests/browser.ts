@@ -172,6 +172,17 @@ export async function tabTo(page: Page, selector: string): Promise<void> {
   throw new Error(`Tab does not lead to ${selector}`);
 }
 
+/** In the dialog of a new layer: takes the name that is offered, and no key that leads there. By keyboard. */
+export async function layerWithoutKey(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.activeElement?.id === 'new-layer-name');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('no key');
+  await page.keyboard.press('Enter');
+  await tabTo(page, '.new-layer button[type=submit]');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.ladder', 'Layer 2');
+}
+
 /** Goes to a bench by its shortcut, which its link tells. */
 export async function goToBench(page: Page, name: string): Promise<void> {
   const shortcut = await page.$$eval(

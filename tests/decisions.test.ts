@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, goToBench, hands, listen, openPage, seeText, tabTo, textOf } from './browser';
+import { choose, goToBench, hands, layerWithoutKey, listen, openPage, seeText, tabTo, textOf } from './browser';
 
 jest.setTimeout(120_000);
 
@@ -22,7 +22,7 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
   await page.waitForSelector('.layout-bench');
   await tabTo(page, '.ladder > .word');
   await page.keyboard.press('Enter');
-  await seeText(page, '.ladder', 'Layer 2');
+  await layerWithoutKey(page);
 
   await tabTo(page, '[data-key="CapsLock"]');
   await page.keyboard.press('ArrowRight');
@@ -91,11 +91,14 @@ test('another moment of decision runs the same fingers again and marks what diff
   await hands(page, '+KeyS 20 +KeyH 20 -KeyH 20 -KeyS 30 +KeyE 20 -KeyE 100');
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=decisions]', 'key down and up inside'.slice(4));
+  await page.waitForSelector('.lanes:not(.running) .on-decisions');
   await choose(page, '.on-decisions');
   await seeText(page, '.why', 'is decided: hold');
   await choose(page, '.ant-segmented-item ::-p-text(wait)');
   await seeText(page, '.compared', '1 no longer sent');
-  await seeText(page, '[data-testid=host-text]', 'she');
+  // What was typed stays as it was; what it would read now is told.
+  await seeText(page, '.host-would', 'she');
+  expect(await textOf(page, '[data-testid=host-text]')).toContain('Alt');
   await page.waitForSelector('.lane-bar.gone');
   await page.waitForSelector('.lane-bar.came');
 
@@ -106,6 +109,7 @@ test('another moment of decision runs the same fingers again and marks what diff
   await goToBench(page, 'Trial');
   await seeText(page, '.compared', 'the host gets the same');
   expect(await textOf(page, '[data-testid=host-text]')).toContain('Alt');
+  expect(await page.$('.host-would')).toBeNull();
   expect(complaints).toEqual([]);
   await page.close();
 });

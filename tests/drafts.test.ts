@@ -61,7 +61,7 @@ test('every bench draws it, key by key and macro by macro, and undo goes on work
   const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await takeIn(page);
-  await seeText(page, '.shelf-card h3', 'Everything wrong');
+  await seeText(page, '.shelf-card h2', 'Everything wrong');
   const torn = (): Promise<string | null> => page.$eval('.torn', (element) => element.textContent).catch(() => null);
   const keys = ['KeyA', 'KeyB', 'KeyC', 'KeyD', 'KeyE', 'KeyF', 'KeyG', 'KeyH', 'KeyJ'];
 

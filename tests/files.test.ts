@@ -19,7 +19,7 @@ beforeEach(async () => {
 });
 
 const names = (): Promise<string[]> =>
-  page.$$eval('.shelf-card h3', (titles) => titles.map((title) => title.textContent ?? ''));
+  page.$$eval('.shelf-card h2', (titles) => titles.map((title) => title.textContent ?? ''));
 
 async function bring(name: string, content: string): Promise<void> {
   const path = join(folder, name);
@@ -85,7 +85,7 @@ describe('profile files', () => {
       }),
     );
     await press(page, 'Bring it in');
-    await seeText(page, '.shelf-card h3', 'Show desk on tour (from a file)');
+    await seeText(page, '.shelf-card h2', 'Show desk on tour (from a file)');
     await page.waitForSelector('.bring-in', { hidden: true });
     expect(await names()).toContain('Show desk');
   });
@@ -103,7 +103,7 @@ describe('profile files', () => {
     await seeText(page, '.bring-in', 'or what is wrong');
     await press(page, 'Bring it in');
     await seeText(page, '.ant-message', 'It has 2 problems to look at');
-    await seeText(page, '.shelf-card h3', 'Half a desk');
+    await seeText(page, '.shelf-card h2', 'Half a desk');
   });
 
   test('duplicate, rename, take off, and put back', async () => {
@@ -113,22 +113,22 @@ describe('profile files', () => {
       await page.waitForSelector('.ant-dropdown-menu-item', { hidden: true });
     };
     await more('Prompt book', 'Duplicate');
-    await seeText(page, '.shelf-card h3', 'Prompt book 2');
+    await seeText(page, '.shelf-card h2', 'Prompt book 2');
     await more('Prompt book 2', 'Rename');
     await page.waitForSelector('.renaming input');
     await page.click('.renaming input', { count: 3 });
     await page.keyboard.type('Scene notes');
     await page.keyboard.press('Enter');
-    await seeText(page, '.shelf-card h3', 'Scene notes');
+    await seeText(page, '.shelf-card h2', 'Scene notes');
     await page.waitForSelector('.renaming', { hidden: true });
     await more('Scene notes', 'Take off');
     await seeText(page, '.ant-message', 'is off the shelf');
     expect(await names()).not.toContain('Scene notes');
     await press(page, 'Undo');
-    await seeText(page, '.shelf-card h3', 'Scene notes');
+    await seeText(page, '.shelf-card h2', 'Scene notes');
     await seeText(page, '.shelf-title', 'kept in this browser');
     await page.reload();
-    await seeText(page, '.shelf-card h3', 'Scene notes');
+    await seeText(page, '.shelf-card h2', 'Scene notes');
     expect(complaints).toEqual([]);
   });
 

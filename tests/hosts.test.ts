@@ -33,7 +33,7 @@ async function open(profile: Profile): Promise<{ page: Page; complaints: string[
   )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await takeIn(opened.page);
-  await seeText(opened.page, '.shelf-card h3', profile.name);
+  await seeText(opened.page, '.shelf-card h2', profile.name);
   await opened.page.goto(`${app.server.url}/profile/${profile.id}/layout`);
   await opened.page.waitForSelector('.layout-bench');
   return opened;

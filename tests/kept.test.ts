@@ -83,14 +83,14 @@ describe('two windows of one profile', () => {
     await two.page.waitForSelector('.layout-bench');
     await seeKept(two.page);
     await one.page.bringToFront();
-    await seeText(one.page, '.shelf-card h3', 'Plain Harrow 64');
+    await seeText(one.page, '.shelf-card h2', 'Plain Harrow 64');
     await one.page.click('[aria-label="More for Plain Harrow 64"]');
     await choose(one.page, '.ant-dropdown-menu-item ::-p-text(Take off)');
     await seeText(two.page, 'main', 'Another window has taken this profile off the shelf');
     await two.page.bringToFront();
     await press(two.page, 'back');
     await two.page.waitForSelector('.layout-bench');
-    await seeText(one.page, '.shelf-card h3', 'Plain Harrow 64');
+    await seeText(one.page, '.shelf-card h2', 'Plain Harrow 64');
     await one.page.close();
     await two.page.close();
   });
@@ -183,7 +183,7 @@ describe('a store that refuses', () => {
     await page.click('[aria-label="More for Prompt book"]');
     await choose(page, '.ant-dropdown-menu-item ::-p-text(Take off)');
     await seeText(page, '.ant-message', '“Prompt book” could not be taken off the shelf');
-    await seeText(page, '.shelf-card h3', 'Prompt book');
+    await seeText(page, '.shelf-card h2', 'Prompt book');
     await seeText(page, '.shelf-title', ' not kept: the browser has no more room');
     await page.evaluate(() => {
       (window as unknown as { isFull: boolean }).isFull = false;
@@ -191,7 +191,7 @@ describe('a store that refuses', () => {
     await press(page, 'Try again');
     await seeText(page, '.shelf-title', ', kept in this browser');
     await page.reload();
-    await seeText(page, '.shelf-card h3', 'On tour');
+    await seeText(page, '.shelf-card h2', 'On tour');
     await page.close();
   });
 
@@ -211,7 +211,7 @@ describe('a store that refuses', () => {
     await page.reload();
     await seeText(page, '[data-key="KeyM"]', 'F15');
     await page.click('.brand');
-    await seeText(page, '.shelf-card h3', 'Prompt book');
+    await seeText(page, '.shelf-card h2', 'Prompt book');
     await page.close();
   });
 });
@@ -263,7 +263,7 @@ describe('files from elsewhere', () => {
     await bring(page, 'mine.json', JSON.stringify({ ...profile, name: 'From the tour' }));
     await choose(page, '.bring-in .ant-segmented-item ::-p-text(take theirs)');
     await press(page, 'Bring it in');
-    await seeText(page, '.shelf-card h3', 'From the tour');
+    await seeText(page, '.shelf-card h2', 'From the tour');
     await page.goto(`${app.server.url}${SHOW_DESK}`);
     await page.waitForSelector('[aria-label=Undo]:not([disabled])');
     await page.click('[aria-label=Undo]');
@@ -280,7 +280,7 @@ describe('files from elsewhere', () => {
     await page.waitForSelector('.shelf-card');
     const text = JSON.stringify({ ...profile, id: 'wide', name: 'Bühne ✓' });
     await bringIn(page, 'wide.json', Buffer.from(`\uFEFF${text}`, 'utf16le'));
-    await seeText(page, '.shelf-card h3', 'Bühne ✓');
+    await seeText(page, '.shelf-card h2', 'Bühne ✓');
     await bring(page, 'latin.json', Buffer.from(JSON.stringify({ ...profile, id: 'l', name: 'Bühne' }), 'latin1'));
     await seeText(page, '.ant-message', 'latin.json: the whole file: is not UTF-8 text');
     await bring(page, 'long.json', JSON.stringify({ format: 'x'.repeat(7_000_000) }));
@@ -289,7 +289,7 @@ describe('files from elsewhere', () => {
     await bring(page, 'deep.json', '['.repeat(200_000) + ']'.repeat(200_000));
     await seeText(page, '.ant-message', 'is nested deeper than 40 levels');
     await bringIn(page, 'turned.json', JSON.stringify({ ...profile, id: 'turned', name: 'במה' }));
-    await seeText(page, '.shelf-card h3 bdi', 'במה');
+    await seeText(page, '.shelf-card h2 bdi', 'במה');
     expect(complaints).toEqual([]);
     await page.close();
   });
@@ -298,7 +298,7 @@ describe('files from elsewhere', () => {
     const { page, complaints } = await open('/shelf');
     await page.waitForSelector('.shelf-card');
     await bringIn(page, 'odd.json', JSON.stringify({ ...profile, id: 'constructor', name: 'Odd' }));
-    await seeText(page, '.shelf-card h3', 'Odd');
+    await seeText(page, '.shelf-card h2', 'Odd');
     for (const [bench, sign] of [
       ['layout', '.layout-bench'],
       ['travel', '.travel-bench'],

@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { goToBench, hands, openPage, seeText, tabTo, textOf } from './browser';
+import { goToBench, hands, openPage, seeText, layerWithoutKey, tabTo, textOf } from './browser';
 
 jest.setTimeout(90_000);
 
@@ -24,7 +24,7 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   // A layer, a way to it, and a key on it.
   await tabTo(page, '.ladder > .word');
   await page.keyboard.press('Enter');
-  await seeText(page, '.ladder', 'Layer 2');
+  await layerWithoutKey(page);
   await seeText(page, '.ladder', 'no key leads here yet');
   await tabTo(page, '[data-key="CapsLock"]');
   await page.keyboard.press('PageDown');

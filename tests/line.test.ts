@@ -45,7 +45,12 @@ test('ten phrases, each shown in the line’s own words before Enter takes it', 
     expect(await sentences(page)).toContain('Not taken yet');
     await page.keyboard.press('Enter');
     await page.waitForFunction((id) => document.activeElement?.getAttribute('data-key') === id, {}, key);
-    expect([phrase, await value(page)]).toEqual([phrase, line]);
+    // The card beside the board follows a frame later.
+    await page.waitForFunction(
+      (said) => document.querySelector<HTMLInputElement>('input[aria-label="Assign line"]')?.value === said,
+      { polling: 20 },
+      line,
+    );
   }
   expect(complaints).toEqual([]);
   await page.close();

@@ -22,14 +22,18 @@ async function noteEvents(page: Page): Promise<void> {
 }
 
 /** Sets the figure of an operation and carries it out. */
-async function operate(page: Page, name: string, figures: string[], does: string): Promise<void> {
-  await choose(page, `.operations button ::-p-text(${name})`);
-  const inputs = await page.waitForSelector('.operation-figures input').then(() => page.$$('.operation-figures input'));
+/** An operation of a group, with its figures; what would come of it is seen before it is taken. */
+async function operate(page: Page, group: string, name: string, figures: string[]): Promise<void> {
+  await choose(page, `.operations button ::-p-text(${group} …)`);
+  await choose(page, `.operation-row ::-p-text(${name})`);
+  await page.waitForFunction(() => document.activeElement?.matches('.operation-figures input'));
+  const inputs = await page.$$('.operation-figures input');
   for (const [index, figure] of figures.entries()) {
     await inputs[index]?.click({ count: 3 });
     await page.keyboard.type(figure);
   }
-  await choose(page, `.operation-figures button ::-p-text(${does})`);
+  await seeText(page, '.score-previews', 'then:');
+  await choose(page, '.operation-take');
   await page.waitForSelector('.operation-figures', { hidden: true });
 }
 
@@ -41,7 +45,6 @@ test('a macro from the hands to the host: recorded, mended, checked, put on a ke
 
   // What is recorded has the times of the events themselves, and not how it was stopped.
   await press(page, 'Record');
-  await choose(page, '.record-start');
   await seeText(page, '[data-testid=recording]', 'Waiting for your first key');
   await hands(page, `50 +KeyA 60 -KeyA 80 +KeyB 40 -KeyB 90 ${STOP}`);
   await seeText(page, '.macro-item', 'Recording 9');
@@ -58,16 +61,14 @@ test('a macro from the hands to the host: recorded, mended, checked, put on a ke
 
   // The slip is taken out, the rest repeated 17 times with even gaps.
   await choose(page, '[aria-label="Take out event 3"]');
-  await seeText(page, '[data-testid=counts]', '1 press, 2 releases');
-  await choose(page, '[aria-label="Take out event 3"]');
   await seeText(page, '[data-testid=counts]', '2 events: 1 press, 1 release');
-  await operate(page, 'Repeat part', ['17', '40'], 'Repeat');
+  await operate(page, 'Whole', 'Repeat a part', ['17', '40']);
   await seeText(page, '[data-testid=counts]', '34 events: 17 presses, 17 releases');
-  await operate(page, 'All gaps', ['20'], 'Set all gaps');
+  await operate(page, 'Time', 'Set all gaps', ['20']);
   expect((await lineOf(page)).startsWith('+A 20 -A 20 +A 20 -A')).toBe(true);
 
   // The receiver check offers the least stretch, and it helps.
-  await operate(page, 'All gaps', ['8'], 'Set all gaps');
+  await operate(page, 'Time', 'Set all gaps', ['8']);
   await seeText(page, '.receiver', 'No press under');
   await choose(page, '.receiver button ::-p-text(Stretch to)');
   await seeText(page, '[data-testid=receiver-says]', 'All arrives in 100.0 % of runs');
@@ -138,8 +139,7 @@ test('a macro from the hands to the host: recorded, mended, checked, put on a ke
 test('everything by keyboard: recorded, chosen, moved, taken out, written as a line', async () => {
   const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/macros`);
   await seeText(page, '.macro-desk', 'No macro yet');
-  await page.keyboard.press('KeyR');
-  await tabTo(page, '.record-start');
+  await tabTo(page, '.macro-list .madder');
   // The Enter that starts it comes up later, and is no part of it.
   await hands(page, '+Enter');
   await seeText(page, '[data-testid=recording]', 'Waiting');
@@ -174,7 +174,6 @@ test('a window that loses the focus ends the recording, and says so', async () =
   const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/macros`);
   await page.waitForSelector('.macros-bench');
   await press(page, 'Record');
-  await choose(page, '.record-start');
   await hands(page, '+KeyQ 30');
   await seeText(page, '[data-testid=recording]', 'Down now: Q');
   await page.evaluate(() => window.dispatchEvent(new Event('blur')));

@@ -49,7 +49,14 @@ async function giveTheKey(page: Page): Promise<void> {
   await page.$eval('.hold-mark', (mark) => (mark as SVGElement).focus());
   const holdAfterMs = (): Promise<number> =>
     page.$eval('.hold-mark', (mark) => Number(mark.getAttribute('aria-valuenow')));
-  while ((await holdAfterMs()) < 800) await page.keyboard.press('PageUp');
+  for (let ms = await holdAfterMs(); ms < 800; ms = await holdAfterMs()) {
+    await page.keyboard.press('PageUp');
+    await page.waitForFunction(
+      (before) => document.querySelector('.hold-mark')?.getAttribute('aria-valuenow') !== String(before),
+      { polling: 10 },
+      ms,
+    );
+  }
   await seeText(page, '.sentences', 'Held for 830 ms');
 }
 

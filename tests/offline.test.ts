@@ -21,7 +21,7 @@ test('the server is gone: the page opens, edits are kept, and a profile is saved
   await server.stop();
 
   await page.goto(`${server.url}/shelf`);
-  await seeText(page, '.shelf-card h3', 'Show desk');
+  await seeText(page, '.shelf-card h2', 'Show desk');
   await page.goto(`${server.url}/profile/demo-show-desk/layout`);
   await (await page.waitForSelector('[data-key="KeyB"]'))?.click();
   await page.click('input[aria-label="Assign line"]', { count: 3 });

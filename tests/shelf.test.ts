@@ -27,7 +27,7 @@ const does = (...actions: Action[]): Assignment => ({
   does: { kind: 'act', action: actions.length === 1 ? actions[0]! : { do: 'many', actions } },
 });
 const names = (page: Page): Promise<string[]> =>
-  page.$$eval('.shelf-card h3', (titles) => titles.map((title) => title.textContent ?? ''));
+  page.$$eval('.shelf-card h2', (titles) => titles.map((title) => title.textContent ?? ''));
 const kept = (page: Page): Promise<void> => seeText(page, '.shelf-title', 'kept in this browser');
 
 /** A desk that somebody else has made: it clashes with mine, and one of its keys does harm. */
@@ -82,8 +82,8 @@ test('a hostile and clashing bundle: nothing is written before it is taken, and 
   await choose(page, '.meeting:nth-of-type(2) .ant-segmented-item ::-p-text(keep both)');
   await choose(page, '.meeting .ant-segmented-item ::-p-text(keep both)');
   await takeIn(page);
-  await seeText(page, '.shelf-card h3', 'From the Old Mill (from a file)');
-  await seeText(page, '.shelf-card h3', 'Quay Street');
+  await seeText(page, '.shelf-card h2', 'From the Old Mill (from a file)');
+  await seeText(page, '.shelf-card h2', 'Quay Street');
   await seeText(page, '.shelf-card .tag', 'borrowed');
   await kept(page);
   // Mine is as it was, and theirs came without what was left out.
@@ -159,7 +159,7 @@ test('two keys taken over from a compared profile, one undone, the browser kille
   await page.click('[aria-label=Undo]');
   await seeText(page, '[data-key="KeyG"]', 'Ready');
   await page.goto(`${app.server.url}/shelf`);
-  await seeText(page, '.shelf-card h3', 'From the Old Mill');
+  await seeText(page, '.shelf-card h2', 'From the Old Mill');
   await browser.close();
 });
 
@@ -193,7 +193,7 @@ test('a code is shared, pasted on any page, and opened from a link; it is seen b
   await seeText(page, '.bring-in', 'By letter');
   expect(page.url()).toBe(`${app.server.url}/shelf`);
   await takeIn(page);
-  await seeText(page, '.shelf-card h3', 'By letter');
+  await seeText(page, '.shelf-card h2', 'By letter');
   expect(complaints).toEqual([]);
   await page.close();
 });
@@ -217,7 +217,7 @@ test('hundreds of profiles: found by a word, a tag, a board; named in their plac
   await page.keyboard.press('Enter');
   await page.click('[aria-label="Search the shelf"]', { count: 3 });
   await page.keyboard.type('last night');
-  await seeText(page, '.shelf-card h3', 'Last night');
+  await seeText(page, '.shelf-card h2', 'Last night');
   await page.click('[aria-label="More for Last night"]');
   await choose(page, '.ant-dropdown-menu-item ::-p-text(Tag)');
   await page.type('[aria-label="A tag for Last night"]', 'closing');
@@ -231,17 +231,17 @@ test('hundreds of profiles: found by a word, a tag, a board; named in their plac
   await seeText(page, '.shelf-tags', 'closing');
   await choose(page, 'button ::-p-text(Take the demo off the shelf)');
   await page.waitForFunction(
-    () => ![...document.querySelectorAll('.shelf-card h3')].some((one) => one.textContent === 'Prompt book'),
+    () => ![...document.querySelectorAll('.shelf-card h2')].some((one) => one.textContent === 'Prompt book'),
   );
   await seeText(page, '.ant-message', 'The demo is off the shelf');
   await press(page, 'Undo');
-  await seeText(page, '.shelf-card h3', 'Prompt book');
+  await seeText(page, '.shelf-card h2', 'Prompt book');
   await choose(page, 'button ::-p-text(Take the demo off the shelf)');
   await page.waitForFunction(
-    () => ![...document.querySelectorAll('.shelf-card h3')].some((one) => one.textContent === 'Prompt book'),
+    () => ![...document.querySelectorAll('.shelf-card h2')].some((one) => one.textContent === 'Prompt book'),
   );
   await choose(page, 'button ::-p-text(Bring the demo back)');
-  await seeText(page, '.shelf-card h3', 'Prompt book');
+  await seeText(page, '.shelf-card h2', 'Prompt book');
   await kept(page);
   expect(complaints).toEqual([]);
   await page.close();

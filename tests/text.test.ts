@@ -237,13 +237,13 @@ test('a text file comes to the shelf with every profile in it', async () => {
   const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await takeIn(page);
-  await seeText(page, '.shelf-card h3', 'Day stage');
-  await seeText(page, '.shelf-card h3', 'Late stage');
+  await seeText(page, '.shelf-card h2', 'Day stage');
+  await seeText(page, '.shelf-card h2', 'Late stage');
   const alone = path.replace('stage', 'alone');
   writeFileSync(alone, '// by hand\nprofile Alone\n  board harrow-64\nlayer Base\n  like the board // all of it\n');
   await input.uploadFile(alone);
   await takeIn(page);
-  await seeText(page, '.shelf-card h3', 'Alone');
+  await seeText(page, '.shelf-card h2', 'Alone');
   const bench = await openText('alone');
   await seeText(bench.page, '.cm-content', '// all of it');
   await bench.page.close();

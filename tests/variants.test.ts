@@ -80,7 +80,7 @@ test('a base cannot be taken from under a variant: it is made whole first', asyn
   await seeText(page, '.ant-message', 'is off the shelf');
   await seeText(page, '.shelf-title', 'kept in this browser');
   await page.reload();
-  await seeText(page, '.shelf-card h3', 'Prompt book, variant');
+  await seeText(page, '.shelf-card h2', 'Prompt book, variant');
   expect(await textOf(page, '.shelf-grid')).not.toContain('rests on Prompt book');
   await page.close();
 });
@@ -118,7 +118,7 @@ test('roles: made, named, given to keys, hidden; a pale colour is warned of', as
   await page.click('[data-key="KeyX"]');
   await press(page, 'roles');
   await press(page, 'New role');
-  await page.click('[aria-label="Name of role 5"]', { count: 3 });
+  await (await page.waitForSelector('[aria-label="Name of role 5"]'))!.click({ count: 3 });
   await page.keyboard.type('Fog');
   await choose(page, '.roles li:nth-child(5) ::-p-text(Give to X)');
   await seeText(page, '.roles li:nth-child(5)', '1 key');

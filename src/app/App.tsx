@@ -1,36 +1,31 @@
 /** Theme, routes, and what stands around every bench. */
 import { App as AntApp, ConfigProvider } from 'antd';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import {
+  BoardsBench,
+  CompareBench,
+  DeviceBench,
+  HistoryBench,
+  LayoutBench,
+  MacrosBench,
+  NewProfile,
+  SheetBench,
+  ShelfBench,
+  TextBench,
+  TravelBench,
+  TrialBench,
+  Workbench,
+} from './benches';
 import { BroughtAnywhere } from './frame/BroughtAnywhere';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
-import { antThemeOf } from './theme/cloth';
+import { antThemeOf } from './theme/controls';
 import { DyeDefs } from './theme/DyeDefs';
 import { STYLE_NONCE } from './theme/styleNonce';
-
-/** A text, or the keyboard's memory, may be of any host: all of them are there before such a bench is. */
-async function withHosts<Bench>(bench: Promise<Bench>): Promise<Bench> {
-  const { bringHosts } = await import('../core/hosts/bring');
-  await bringHosts();
-  return bench;
-}
-const ShelfBench = lazy(() => import('./shelf/ShelfBench'));
-const CompareBench = lazy(() => withHosts(import('./compare/CompareBench')));
-const HistoryBench = lazy(() => withHosts(import('./history/HistoryBench')));
-const SheetBench = lazy(() => withHosts(import('./sheet/SheetBench')));
-const BoardsBench = lazy(() => import('./boards/BoardsBench'));
-const NewProfile = lazy(() => import('./newProfile/NewProfile'));
-const Workbench = lazy(() => import('./frame/Workbench'));
-const LayoutBench = lazy(() => import('./layout/LayoutBench'));
-const TravelBench = lazy(() => import('./travel/TravelBench'));
-const MacrosBench = lazy(() => import('./macros/MacrosBench'));
-const TextBench = lazy(() => withHosts(import('./text/TextBench')));
-const TrialBench = lazy(() => import('./trial/TrialBench'));
-const DeviceBench = lazy(() => withHosts(import('./device/DeviceBench')));
 
 /** On the very first start the demo is opened; afterwards the shelf is home. */
 const Home = () => {
@@ -69,10 +64,18 @@ const Pages = () => {
   );
 };
 
+/** Where menus and lists open: see `index.html`. */
+const overThePage = (): HTMLElement => document.getElementById('over') ?? document.body;
+
 export const App = () => {
   const cloth = usePreferences((state) => state.cloth);
   return (
-    <ConfigProvider theme={antThemeOf(cloth)} csp={{ nonce: STYLE_NONCE }} wave={{ disabled: true }}>
+    <ConfigProvider
+      theme={antThemeOf(cloth)}
+      csp={{ nonce: STYLE_NONCE }}
+      wave={{ disabled: true }}
+      getPopupContainer={overThePage}
+    >
       <AntApp component={false} message={{ maxCount: 2, top: 'calc(100vh - 124px)' }}>
         <DyeDefs />
         <Notices />

@@ -1,4 +1,7 @@
-/** The page begins here: fonts, cloth, shelf, then the benches, each loaded when it is opened. */
+/**
+ * The page begins here: typefaces, cloth, and the shelf, which is read while the controls and the first bench are still coming. Each
+ * bench is loaded when it is opened.
+ */
 import '@fontsource/alegreya-sans/400.css';
 import '@fontsource/alegreya-sans/500.css';
 import '@fontsource/alegreya-sans/700.css';
@@ -7,7 +10,8 @@ import '@fontsource/ibm-plex-mono/500.css';
 import './theme/base.css';
 import './theme/styleNonce';
 import { createRoot } from 'react-dom/client';
-import { App } from './App';
+import { fetchAhead } from './benches';
+import { Start } from './Start';
 import { usePreferences } from './state/preferences';
 import { useShelf } from './state/shelf';
 
@@ -42,8 +46,9 @@ function tellWhenReady(worker: ServiceWorker | null): void {
 
 const root = document.getElementById('root');
 if (root) {
+  fetchAhead(location.pathname);
   void usePreferences.getState().load();
   void useShelf.getState().load();
-  createRoot(root).render(<App />);
+  createRoot(root).render(<Start />);
   keepForLater();
 }

@@ -1,8 +1,9 @@
 /** What a board begins with: a starting board of some form and size, or a file. */
-import { Button, InputNumber, Modal, Segmented } from 'antd';
+import { Button, InputNumber, Segmented } from 'antd';
 import { useMemo, useState } from 'react';
 import { FAMILIES, FORM_NAMES, startingBoard, type Board, type Chosen, type Family } from '../../core/board';
 import { BoardPicture } from '../shared/BoardPicture';
+import { Dialog } from '../shared/Dialog';
 
 const SIZES = ['rows', 'columns', 'thumbs'] as const;
 const SIZE_NAMES = { rows: 'rows', columns: 'columns', thumbs: 'thumb keys' } as const;
@@ -22,8 +23,7 @@ const FamilyDialog = ({
   const [chosen, setChosen] = useState<Chosen>({});
   const board = useMemo(() => startingBoard(family, chosen), [family, chosen]);
   return (
-    <Modal
-      open
+    <Dialog
       width={620}
       title={family.name}
       okText="Draw on this"
@@ -61,7 +61,7 @@ const FamilyDialog = ({
         <span className="soft">{board.keys.length} keys</span>
       </div>
       <BoardPicture board={board} className="family-picture" />
-    </Modal>
+    </Dialog>
   );
 };
 

@@ -70,6 +70,7 @@ const BoardsBench = () => {
     <div className="boards">
       <ShelfBar />
       <main className="bench boards-main">
+        {shown && <h1 className="visually-hidden">The board {shown.board.name}</h1>}
         <div className="boards-left">
           {own.length > 0 && (
             <nav className="panel own-boards" aria-label="Your boards">

@@ -313,7 +313,7 @@ const CompareBench = () => {
                 </ul>
               </>
             )}
-            <h3>What is odd {chosen === '' ? '' : 'here'}</h3>
+            <h2>What is odd {chosen === '' ? '' : 'here'}</h2>
             {oddHere.length === 0 && <p className="soft">Nothing stands out.</p>}
             <ul className="odd-list">
               {oddHere.map((one, n) => (

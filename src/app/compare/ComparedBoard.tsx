@@ -114,38 +114,45 @@ export const ComparedBoard = ({
         return (
           <g
             key={key.id}
-            data-key={key.id}
             className={`compared-key ${isOther ? 'other' : ''} ${id === chosen ? 'chosen' : ''}`}
             transform={`translate(${key.x * UNIT} ${key.y * UNIT})${turn}`}
-            role="button"
-            tabIndex={key.id === focus ? 0 : -1}
-            aria-label={describe(key)}
-            aria-pressed={id === chosen}
           >
-            <path className="compared-cap" d={capPath(key, UNIT, GAP)} strokeLinejoin="round" />
-            <text className="compared-name" x={7} y={15}>
-              {fit(first ? keyLegend(board, first, id) : key.id, key.w * UNIT - 14, 6.4)}
-            </text>
-            {isOther && combs && (
-              <DepthComb
-                depths={compared.map(({ profile }) => travelFigures(actuationOf(profile, id), board.travelUm).fireUm)}
-                most={board.travelUm}
-                dyes={dyes}
-              />
-            )}
-            {isOther &&
-              !combs &&
-              said?.slice(0, 6).map((text, n) => (
-                <text
-                  key={n}
-                  className="compared-said"
-                  x={7 + (said.length > 3 ? (n % 2) * 22 : 0)}
-                  y={27 + (said.length > 3 ? Math.floor(n / 2) : n) * 10}
-                  style={{ fill: `var(--${dyes[n] ?? 'iron'}-text)` }}
-                >
-                  {fit(text, said.length > 3 ? 21 : key.w * UNIT - 12, 5)}
-                </text>
-              ))}
+            <g
+              data-key={key.id}
+              className="compared-button"
+              role="button"
+              tabIndex={key.id === focus ? 0 : -1}
+              aria-label={describe(key)}
+              aria-pressed={id === chosen}
+            >
+              <path className="compared-cap" d={capPath(key, UNIT, GAP)} strokeLinejoin="round" />
+            </g>
+            {/* What is drawn on it is said by its name. */}
+            <g className="compared-drawn" aria-hidden="true">
+              <text className="compared-name" x={7} y={15}>
+                {fit(first ? keyLegend(board, first, id) : key.id, key.w * UNIT - 14, 6.4)}
+              </text>
+              {isOther && combs && (
+                <DepthComb
+                  depths={compared.map(({ profile }) => travelFigures(actuationOf(profile, id), board.travelUm).fireUm)}
+                  most={board.travelUm}
+                  dyes={dyes}
+                />
+              )}
+              {isOther &&
+                !combs &&
+                said?.slice(0, 6).map((text, n) => (
+                  <text
+                    key={n}
+                    className="compared-said"
+                    x={7 + (said.length > 3 ? (n % 2) * 22 : 0)}
+                    y={27 + (said.length > 3 ? Math.floor(n / 2) : n) * 10}
+                    style={{ fill: `var(--${dyes[n] ?? 'iron'}-text)` }}
+                  >
+                    {fit(text, said.length > 3 ? 21 : key.w * UNIT - 12, 5)}
+                  </text>
+                ))}
+            </g>
           </g>
         );
       })}

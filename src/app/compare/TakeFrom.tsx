@@ -56,7 +56,7 @@ export const TakeFrom = ({ mine, source, others, onSource, chosen, layer, onTake
   }, [mine, source.profile, chosen, layer]);
   return (
     <>
-      <h3>
+      <h2>
         Take from{' '}
         {others.length > 1 ? (
           <Select
@@ -69,7 +69,7 @@ export const TakeFrom = ({ mine, source, others, onSource, chosen, layer, onTake
         ) : (
           <bdi>{source.profile.name}</bdi>
         )}
-      </h3>
+      </h2>
       <ul className="scopes">
         {counted.map(({ name, what, wants, changes, along }) => (
           <li key={name}>

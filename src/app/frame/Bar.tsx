@@ -1,158 +1,199 @@
-/** The bar: the profile, the benches in working order, problems, undo and redo, the keyboard, and the one button that saves. */
-import { App as AntApp, Badge, Button, Popover } from 'antd';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+/**
+ * The bar: the way to other profiles, this one, the benches in working order, what is to be looked at, undo and redo, the keyboard, and
+ * the one button that saves. Each of its parts follows what it shows; the bar itself is drawn anew for no edit.
+ */
+import { App as AntApp, Badge, Popover } from 'antd';
+import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, NavLink, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
-import { check, isSound } from '../../core/check';
-import { isSameDesign, type Profile } from '../../core/profile';
-import { foreign } from '../../core/reading';
+import type { Profile } from '../../core/profile';
 import { lookAtMacro } from '../state/macroDesks';
-import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
-import { usePreferences } from '../state/preferences';
+import { useKeyboard } from '../state/keyboards';
 import { useSelection } from '../state/selection';
-import { useEntry, useShelf, type Travelled } from '../state/shelf';
-import { isTyping } from '../shared/isTyping';
+import { useDocument, useProfile, useShelf, type Travelled } from '../state/shelf';
+import { isHalfTyped, isTyping } from '../shared/isTyping';
 import { LookAtList } from '../shared/LookAtList';
+import { NameField } from '../shared/NameField';
 import { PluggedCount } from '../shared/PluggedCount';
 import { toLookAt } from '../shared/problems';
-import { ShortcutsDialog } from './ShortcutsDialog';
-import type { Command } from './FindDialog';
+import { useLookAt } from '../shared/useLookAt';
+import { ClothButton } from '../shared/ClothButton';
+import { LINK_TEXT, SaveButton } from './SaveButton';
+import { BENCHES, useCommands } from './useCommands';
 import { WhereItIs } from './WhereItIs';
 import '../shared/bar.css';
 
 const FindDialog = lazy(() => import('./FindDialog'));
-
-const BENCHES = [
-  { path: 'layout', name: 'Layout' },
-  { path: 'travel', name: 'Travel' },
-  { path: 'macros', name: 'Macros' },
-  { path: 'text', name: 'Text' },
-  { path: 'trial', name: 'Trial' },
-  { path: 'device', name: 'Device' },
-] as const;
+const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 
 /** Finding works from inside a text field, too. */
 const isFind = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && event.code === 'KeyK';
+const isTravel = (event: KeyboardEvent): boolean =>
+  (event.ctrlKey || event.metaKey) && (event.code === 'KeyZ' || event.code === 'KeyY');
 
-const STATUS_TEXT = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
-
-const SaveButton = ({ profile, board }: { profile: Profile; board: Board }) => {
+/** Undo and redo of one profile; with the keys, what was done is said. */
+function useTravel(profileId: string): { undo: (byKeys?: boolean) => void; redo: (byKeys?: boolean) => void } {
   const { message } = AntApp.useApp();
-  const navigate = useNavigate();
-  const { status, slots, saving } = useKeyboard(board.id);
-  const save = useKeyboards((state) => state.save);
-  const own = slots.find((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
-  const isStored = own?.state === 'profile' && isSameDesign(own.profile, profile);
-  const checked = check(profile, board);
-
-  const press = async (): Promise<void> => {
-    if (!isSound(checked)) return;
-    const slot = slotFor(slots, profile.id);
-    if (slot === undefined) {
-      void message.info(`All ${slots.length} slots hold other profiles. Choose the one to replace.`);
-      void navigate(`/profile/${profile.id}/device`);
-      return;
-    }
-    try {
-      await save(checked, slot);
-      void message.success(`“${foreign(profile.name)}” is in slot ${slot + 1}. It was read back, and it is the same.`);
-    } catch (error) {
-      void message.error({
-        content: `Saving did not finish: ${error instanceof Error ? error.message : String(error)}.`,
-        duration: 8,
-      });
-    }
-  };
-
-  const title =
-    status !== 'connected'
-      ? `The ${board.name} is ${STATUS_TEXT[status]}`
-      : !isSound(checked)
-        ? 'There are problems to look at first'
-        : isStored
-          ? 'What is stored is what you see'
-          : 'Write, read back and compare';
-  return (
-    <Button
-      className="save-button"
-      type="primary"
-      title={title}
-      disabled={status !== 'connected' || !isSound(checked) || saving !== null}
-      onClick={() => void press()}
-    >
-      {saving ? `Saving ${Math.round(saving.part * 100)} %` : isStored ? 'In the keyboard' : 'Save to keyboard'}
-    </Button>
-  );
-};
-
-export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
-  const { message } = AntApp.useApp();
-  const [showsShortcuts, setShowsShortcuts] = useState(false);
-  const [isFinding, setIsFinding] = useState(false);
-  const navigate = useNavigate();
-  const { status, slots } = useKeyboard(board.id);
-  const history = useEntry(profile.id)?.document;
   const undoStep = useShelf((state) => state.undo);
   const redoStep = useShelf((state) => state.redo);
   const notify = useShelf((state) => state.notify);
-  const [undo, redo] = useMemo(() => {
+  return useMemo(() => {
     const said =
       (travel: (id: string) => Travelled, done: string) =>
       (byKeys = false): void => {
-        const what = travel(profile.id);
+        const what = travel(profileId);
         if (what && 'refused' in what) notify(`Not changed: ${what.refused}`);
         else if (what && byKeys) void message.info(`${done}: ${what.what}`, 1.5);
       };
-    return [said(undoStep, 'Taken back'), said(redoStep, 'Done again')];
-  }, [undoStep, redoStep, notify, message, profile.id]);
-  const cloth = usePreferences((state) => state.cloth);
-  const setCloth = usePreferences((state) => state.setCloth);
+    return { undo: said(undoStep, 'Taken back'), redo: said(redoStep, 'Done again') };
+  }, [undoStep, redoStep, notify, message, profileId]);
+}
+
+const ProfileName = ({ profile, board }: { profile: Profile; board: Board }) => {
+  const { slots } = useKeyboard(board.id);
   const slot = slots.findIndex((candidate) => candidate.state === 'profile' && candidate.profile.id === profile.id);
-  const items = toLookAt(profile, board);
-  const select = useSelection((state) => state.select);
-  const commands = useMemo(
-    (): Command[] => [
-      ...BENCHES.map(({ path, name }, index) => ({
-        title: `${name} bench`,
-        about: `Alt+${index + 1}`,
-        words: '',
-        run: () => void navigate(`/profile/${profile.id}/${path}`),
-      })),
-      {
-        title: 'History',
-        about: 'how this profile was',
-        words: 'snapshot back version',
-        run: () => void navigate(`/history/${profile.id}`),
-      },
-      {
-        title: 'Legend sheet',
-        about: 'print, SVG, PDF',
-        words: 'print label caps paper',
-        run: () => void navigate(`/sheet/${profile.id}`),
-      },
-      {
-        title: 'Compare',
-        about: 'with other profiles',
-        words: 'difference side by side',
-        run: () => void navigate(`/compare?with=${profile.id}`),
-      },
-      { title: 'Shelf', about: 'all profiles', words: 'new open import file', run: () => void navigate('/shelf') },
-      { title: 'Undo', about: 'Ctrl+Z', words: 'take back', run: () => undo() },
-      { title: 'Redo', about: 'Ctrl+Shift+Z', words: 'do again', run: () => redo() },
-      {
-        title: cloth === 'night' ? 'Linen cloth' : 'Night cloth',
-        about: 'how everything looks',
-        words: 'theme dark light colours',
-        run: () => setCloth(cloth === 'night' ? 'linen' : 'night'),
-      },
-      { title: 'Shortcuts', about: '?', words: 'keys help', run: () => setShowsShortcuts(true) },
-    ],
-    [profile.id, cloth, navigate, undo, redo, setCloth],
+  const [isNaming, setIsNaming] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
+  if (isNaming)
+    return (
+      <span className="bar-profile">
+        <NameField
+          profile={profile}
+          onDone={() => {
+            setIsNaming(false);
+            requestAnimationFrame(() => opener.current?.focus());
+          }}
+        />
+      </span>
+    );
+  return (
+    <span className="bar-profile">
+      <button
+        ref={opener}
+        type="button"
+        className="word bar-name"
+        title="Give it another name"
+        onClick={() => setIsNaming(true)}
+      >
+        <bdi>{profile.name}</bdi>
+      </button>
+      <span className="soft">
+        {board.name}
+        {slot >= 0 && ` · slot ${slot + 1}`}
+      </span>
+    </span>
   );
+};
+
+type TravelButtonsProps = { profileId: string; undo: () => void; redo: () => void };
+
+const TravelButtons = ({ profileId, undo, redo }: TravelButtonsProps) => {
+  const last = useDocument(profileId)?.past.at(-1)?.what;
+  const next = useDocument(profileId)?.future.at(-1)?.what;
+  return (
+    <>
+      <button
+        type="button"
+        className="word bar-icon"
+        disabled={last === undefined}
+        aria-label="Undo"
+        title={`Undo ${last ?? ''} (Ctrl+Z)`}
+        onClick={() => undo()}
+      >
+        ↶
+      </button>
+      <button
+        type="button"
+        className="word bar-icon"
+        disabled={next === undefined}
+        aria-label="Redo"
+        title={`Redo ${next ?? ''} (Ctrl+Shift+Z)`}
+        onClick={() => redo()}
+      >
+        ↷
+      </button>
+    </>
+  );
+};
+
+const LinkState = memo(({ board }: { board: Board }) => {
+  const { status } = useKeyboard(board.id);
+  return (
+    <span className={`link-state ${status}`} role="status" title={`The ${board.name} is ${LINK_TEXT[status]}`}>
+      {LINK_TEXT[status]}
+    </span>
+  );
+});
+LinkState.displayName = 'LinkState';
+
+const Benches = memo(({ profileId }: { profileId: string }) => (
+  <nav className="benches" aria-label="Benches">
+    {BENCHES.map(({ path, name }, index) => (
+      <NavLink key={path} to={`/profile/${profileId}/${path}`} title={`Alt+${index + 1}`}>
+        {name}
+      </NavLink>
+    ))}
+  </nav>
+));
+Benches.displayName = 'Benches';
+
+type ItemsProps = { profileId: string; board: Board; count: number; hasProblems: boolean };
+
+/** What is to be looked at; the list itself is made when it is opened. */
+const Items = memo(({ profileId, board, count, hasProblems }: ItemsProps) => {
+  const [isOpen, setIsOpen] = useState(false);
+  return (
+    <Popover
+      trigger="click"
+      title="To look at"
+      open={isOpen}
+      onOpenChange={setIsOpen}
+      content={isOpen && <ItemsList profileId={profileId} board={board} />}
+    >
+      <button type="button" className="word madder">
+        <Badge status={hasProblems ? 'error' : 'warning'} /> {count} to look at
+      </button>
+    </Popover>
+  );
+});
+Items.displayName = 'Items';
+
+const ItemsList = ({ profileId, board }: { profileId: string; board: Board }) => {
+  const profile = useProfile(profileId);
+  return profile && <LookAtList items={toLookAt(profile, board)} profile={profile} board={board} />;
+};
+
+/** The ways to what is not this profile. */
+const WAYS = (
+  <>
+    <Link className="brand" to="/shelf" title="All profiles">
+      underloom
+    </Link>
+    <nav className="bar-ways" aria-label="Profiles">
+      <Link to="/shelf">Shelf</Link>
+      <Link to="/new" title="A new profile, on any board">
+        + New profile
+      </Link>
+    </nav>
+  </>
+);
+
+export const Bar = memo(({ profile, board }: { profile: Profile; board: Board }) => {
+  const [showsShortcuts, setShowsShortcuts] = useState(false);
+  const [isFinding, setIsFinding] = useState(false);
+  const navigate = useNavigate();
+  const { undo, redo } = useTravel(profile.id);
+  const items = useLookAt(profile, board);
+  const hasProblems = items.some(({ isProblem }) => isProblem);
+  const select = useSelection((state) => state.select);
+  const commands = useCommands(profile.id, { undo, redo, showShortcuts: () => setShowsShortcuts(true) });
 
   useEffect(() => {
     const keyDown = (event: KeyboardEvent): void => {
-      if (event.defaultPrevented || (isTyping(event.target) && !isFind(event))) return;
+      if (event.defaultPrevented) return;
+      // In a field, undo is the field's while something half typed is in it; else it is the profile's.
+      const isFields = isTyping(event.target) && !isFind(event) && !(isTravel(event) && !isHalfTyped(event.target));
+      if (isFields) return;
       const command = event.ctrlKey || event.metaKey;
       if (isFind(event)) {
         event.preventDefault();
@@ -177,90 +218,41 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
 
   return (
     <header className="bar">
-      <Link className="brand" to="/shelf" title="All profiles">
-        underloom
-      </Link>
-      <span className="bar-profile">
-        <strong title={profile.name}>
-          <bdi>{profile.name}</bdi>
-        </strong>
-        <span className="soft">
-          {board.name}
-          {slot >= 0 && ` · slot ${slot + 1}`}
-        </span>
-      </span>
-      <nav className="benches" aria-label="Benches">
-        {BENCHES.map(({ path, name }, index) => (
-          <NavLink key={path} to={`/profile/${profile.id}/${path}`} title={`Alt+${index + 1}`}>
-            {name}
-          </NavLink>
-        ))}
-      </nav>
-      {items.length > 0 && (
-        <Popover
-          trigger="click"
-          title="To look at"
-          content={<LookAtList items={items} profile={profile} board={board} />}
+      <div className="bar-row">
+        {WAYS}
+        <ProfileName profile={profile} board={board} />
+        <WhereItIs profile={profile} />
+        <LinkState board={board} />
+        <PluggedCount least={2} />
+        <SaveButton profile={profile} board={board} hasProblems={hasProblems} />
+      </div>
+      <div className="bar-row">
+        <Benches profileId={profile.id} />
+        {items.length > 0 && (
+          <Items profileId={profile.id} board={board} count={items.length} hasProblems={hasProblems} />
+        )}
+        <button
+          type="button"
+          className="word soft bar-find"
+          title="Find anything (Ctrl+K)"
+          onClick={() => setIsFinding(true)}
         >
-          <button type="button" className="word madder">
-            <Badge status={items.some(({ isProblem }) => isProblem) ? 'error' : 'warning'} /> {items.length} to look at
+          Find <kbd>Ctrl K</kbd>
+        </button>
+        <span className="bar-icons">
+          <TravelButtons profileId={profile.id} undo={undo} redo={redo} />
+          <ClothButton />
+          <button
+            type="button"
+            className="word bar-icon"
+            aria-label="Shortcuts"
+            title="Shortcuts (?)"
+            onClick={() => setShowsShortcuts(true)}
+          >
+            ?
           </button>
-        </Popover>
-      )}
-      <WhereItIs profile={profile} />
-      <button
-        type="button"
-        className="word soft bar-find"
-        title="Find anything (Ctrl+K)"
-        onClick={() => setIsFinding(true)}
-      >
-        Find <kbd>Ctrl K</kbd>
-      </button>
-      <span>
-        <button
-          type="button"
-          className="word bar-icon"
-          disabled={!history?.past.length}
-          aria-label="Undo"
-          title={`Undo ${history?.past.at(-1)?.what ?? ''} (Ctrl+Z)`}
-          onClick={() => undo()}
-        >
-          ↶
-        </button>
-        <button
-          type="button"
-          className="word bar-icon"
-          disabled={!history?.future.length}
-          aria-label="Redo"
-          title={`Redo ${history?.future.at(-1)?.what ?? ''} (Ctrl+Shift+Z)`}
-          onClick={() => redo()}
-        >
-          ↷
-        </button>
-        <button
-          type="button"
-          className="word bar-icon"
-          aria-label={cloth === 'night' ? 'Linen cloth' : 'Night cloth'}
-          title={cloth === 'night' ? 'Linen cloth' : 'Night cloth'}
-          onClick={() => setCloth(cloth === 'night' ? 'linen' : 'night')}
-        >
-          {cloth === 'night' ? '☀' : '☾'}
-        </button>
-        <button
-          type="button"
-          className="word bar-icon"
-          aria-label="Shortcuts"
-          title="Shortcuts (?)"
-          onClick={() => setShowsShortcuts(true)}
-        >
-          ?
-        </button>
-      </span>
-      <span className={`link-state ${status}`} role="status" title={`The ${board.name} is ${STATUS_TEXT[status]}`}>
-        {STATUS_TEXT[status]}
-      </span>
-      <PluggedCount least={2} />
-      <SaveButton profile={profile} board={board} />
+        </span>
+      </div>
       {isFinding && (
         <Suspense fallback={null}>
           <FindDialog
@@ -281,7 +273,12 @@ export const Bar = ({ profile, board }: { profile: Profile; board: Board }) => {
           />
         </Suspense>
       )}
-      <ShortcutsDialog open={showsShortcuts} onClose={() => setShowsShortcuts(false)} />
+      {showsShortcuts && (
+        <Suspense fallback={null}>
+          <ShortcutsDialog onClose={() => setShowsShortcuts(false)} />
+        </Suspense>
+      )}
     </header>
   );
-};
+});
+Bar.displayName = 'Bar';

@@ -1,9 +1,10 @@
 /** One box that finds anything: keys by what they do, layers, macros, depths, benches and commands. Enter goes there. */
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { findables, findIn, type Place } from '../../core/notation';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
+import { Dialog } from '../shared/Dialog';
 import './find.css';
 
 export type Command = { title: string; about: string; words: string; run: () => void };
@@ -47,7 +48,7 @@ const FindDialog = ({ profile, board, commands, onGo, onClose }: FindDialogProps
   };
 
   return (
-    <Modal open footer={null} closable={false} width={620} onCancel={onClose} title="Find anything">
+    <Dialog footer={null} closable={false} width={620} onCancel={onClose} title="Find anything">
       <Input
         autoFocus
         role="combobox"
@@ -77,7 +78,7 @@ const FindDialog = ({ profile, board, commands, onGo, onClose }: FindDialogProps
           </li>
         ))}
       </ul>
-    </Modal>
+    </Dialog>
   );
 };
 

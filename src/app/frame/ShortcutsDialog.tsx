@@ -1,41 +1,82 @@
-/** All shortcuts on one sheet. */
-import { Modal } from 'antd';
+/** All shortcuts on one sheet, by bench; it fits a window of 800 px. */
 import { Fragment } from 'react';
+import { Dialog } from '../shared/Dialog';
 
-const SHORTCUTS: readonly (readonly [keys: string, what: string])[] = [
-  ['← → ↑ ↓', 'move between keys as they lie on the board'],
-  ['Page Up / Page Down', 'a layer up, a layer down'],
-  ['Enter', 'to the assign line; Enter again takes it, Escape goes back to the board'],
-  ['Ctrl+Space', 'in the assign line: press the keys instead of typing them'],
-  ['Delete', 'make the key a pass'],
-  ['Backspace', 'make the key answer with nothing'],
-  ['Ctrl+C / Ctrl+V', 'copy what the key does, and put it on another'],
-  ['Ctrl+Z / Ctrl+Shift+Z', 'undo, redo'],
-  ['Ctrl+K', 'find anything: keys, layers, macros, depths, commands'],
-  ['Alt+1 to 6', 'Layout, Travel, Macros, Text, Trial, Device'],
-  ['Ctrl+Space, Escape', 'in the text: ways to go on; to the board'],
-  ['Shift+arrow, Ctrl+click', 'select several keys; an edit goes to all of them'],
-  ['Ctrl+A', 'select every key of the board; Escape goes back to one'],
-  ['R, Space', 'on the macro bench: record; on the score, play'],
-  ['↑ ↓, ← →, Delete', 'on the score: choose events, move them, take them out'],
-  ['+ − 0', 'on the score: closer, further, all of it'],
-  ['↓ ↑, ← →, Del', 'on an end of the stroke loop: move it, change its way, take its part out'],
-  ['← → ↑ ↓ , Enter', 'on the lanes of the trial: from bar to bar, and why it is there'],
-  ['Pause or F10', 'on the trial bench: stop listening'],
-  ['?', 'this sheet'],
+type Shortcut = readonly [keys: string, what: string];
+
+const SHORTCUTS: readonly (readonly [bench: string, shortcuts: readonly Shortcut[]])[] = [
+  [
+    'Everywhere',
+    [
+      ['Alt+1 to 6', 'Layout, Travel, Macros, Text, Trial, Device'],
+      ['Ctrl+K', 'find keys, layers, macros, depths, commands'],
+      ['Ctrl+Z', 'undo; with Shift, redo'],
+      ['?', 'this sheet'],
+    ],
+  ],
+  [
+    'Layout',
+    [
+      ['← → ↑ ↓', 'to the key that lies there'],
+      ['Page Up / Down', 'a layer up, a layer down'],
+      ['Enter', 'to the assign line, or just type; again takes it'],
+      ['Escape', 'out of the line, back to the board'],
+      ['Ctrl+Space', 'in the line: press the keys instead'],
+      ['Delete', 'make the key a pass'],
+      ['Backspace', 'make it answer with nothing'],
+      ['Shift+arrow', 'select more keys, or Ctrl+click'],
+      ['Ctrl+A', 'select every key'],
+      ['Ctrl+C / Ctrl+V', 'copy what a key does to another'],
+    ],
+  ],
+  [
+    'Travel',
+    [
+      ['↓ ↑', 'on an end of the loop: move it'],
+      ['← →', 'change its way'],
+      ['Delete', 'take its part out'],
+    ],
+  ],
+  [
+    'Macros',
+    [
+      ['R', 'record'],
+      ['Space', 'on the score: play'],
+      ['↑ ↓', 'on the score: choose events'],
+      ['← →, Delete', 'move them, take them out'],
+      ['+ − 0', 'closer, further, all of it'],
+    ],
+  ],
+  ['Text', [['Ctrl+Space', 'ways to go on']]],
+  [
+    'Trial',
+    [
+      ['Pause or F10', 'stop listening'],
+      ['← → ↑ ↓, Enter', 'on the lanes: from bar to bar, and why'],
+    ],
+  ],
 ];
 
-export const ShortcutsDialog = ({ open, onClose }: { open: boolean; onClose: () => void }) => (
-  <Modal open={open} onCancel={onClose} footer={null} title="Shortcuts" width={560}>
-    <dl className="shortcuts">
-      {SHORTCUTS.map(([keys, what]) => (
-        <Fragment key={keys}>
-          <dt>
-            <kbd>{keys}</kbd>
-          </dt>
-          <dd>{what}</dd>
-        </Fragment>
+const ShortcutsDialog = ({ onClose }: { onClose: () => void }) => (
+  <Dialog onCancel={onClose} footer={null} title="Shortcuts" width={820} style={{ top: 40 }}>
+    <div className="shortcut-benches">
+      {SHORTCUTS.map(([bench, shortcuts]) => (
+        <section key={bench} aria-label={bench}>
+          <h2>{bench}</h2>
+          <dl className="shortcuts">
+            {shortcuts.map(([keys, what]) => (
+              <Fragment key={keys}>
+                <dt>
+                  <kbd>{keys}</kbd>
+                </dt>
+                <dd>{what}</dd>
+              </Fragment>
+            ))}
+          </dl>
+        </section>
       ))}
-    </dl>
-  </Modal>
+    </div>
+  </Dialog>
 );
+
+export default ShortcutsDialog;

@@ -1,11 +1,11 @@
 /** Where a profile is: on the disk, on its way there, or only on this page; and then why, and what can be done about it. */
 import type { Profile } from '../../core/profile';
-import { useEntry, useShelf } from '../state/shelf';
+import { useKeeping, useShelf } from '../state/shelf';
 import { saveAsFile } from '../shared/rescue';
 
 /** One word for the bar. */
 export const WhereItIs = ({ profile }: { profile: Profile }) => {
-  const state = useEntry(profile.id)?.keeping.state;
+  const state = useKeeping(profile.id)?.state;
   return (
     <span
       className={`bar-kept ${state === 'notKept' ? 'not-kept' : 'soft'}`}
@@ -23,7 +23,7 @@ export const WhereItIs = ({ profile }: { profile: Profile }) => {
 
 /** The strip below the bar while a profile is not kept. */
 export const NotKept = ({ profile }: { profile: Profile }) => {
-  const keeping = useEntry(profile.id)?.keeping;
+  const keeping = useKeeping(profile.id);
   const tryAgain = useShelf((state) => state.tryAgain);
   if (keeping?.state !== 'notKept') return null;
   return (

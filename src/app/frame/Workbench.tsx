@@ -1,6 +1,7 @@
 /** What stands around every bench of one profile: the bar at the top, the link to its keyboard, and the shortcuts. */
 import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
+import type { Board } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
 import { useBodies } from '../state/bodies';
@@ -12,6 +13,7 @@ import type { BenchContext } from '../shared/useBench';
 import { Bar } from './Bar';
 import { ErrorBoundary } from './ErrorBoundary';
 import { Named } from '../shared/named';
+import { useSettled } from '../shared/useSettled';
 import { saveAsFile } from '../shared/rescue';
 import { Waiting } from '../shared/Waiting';
 import { NotKept } from './WhereItIs';
@@ -81,6 +83,14 @@ const NotThere = ({ profileId }: { profileId: string }) => {
   );
 };
 
+const isOneProfile = (before: Profile, after: Profile): boolean => before.id === after.id;
+
+/** The bar follows an edit when it is painted. */
+const SettledBar = ({ profile, board }: { profile: Profile; board: Board }) => {
+  const [settled] = useSettled(profile, isOneProfile);
+  return <Bar profile={settled} board={board} />;
+};
+
 const Workbench = () => {
   const { profileId = '' } = useParams();
   const { pathname } = useLocation();
@@ -111,11 +121,14 @@ const Workbench = () => {
   return (
     <div className="workbench">
       <ErrorBoundary key={`bar ${profileId}`} profileId={profileId}>
-        <Bar profile={profile} board={board} />
+        <SettledBar profile={profile} board={board} />
       </ErrorBoundary>
       <NotKept profile={profile} />
       <YesAsked board={board} />
       <main className="workbench-main">
+        <h1 className="visually-hidden">
+          {profile.name}: {pathname.split('/').at(-1)}
+        </h1>
         <ErrorBoundary key={pathname} profileId={profileId}>
           <Outlet context={{ profile, board } satisfies BenchContext} />
         </ErrorBoundary>

@@ -108,6 +108,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     <div className="assign mono">
       <input
         ref={inputRef}
+        data-half={draft.isChanged ? 'yes' : 'no'}
         className={`assign-input${failed && !isOpen ? ' wrong' : ''}`}
         role="combobox"
         aria-label="Assign line"

@@ -1,7 +1,7 @@
 /** Puts what a key does on that key of every profile of this board: one edit in each, taken back as one. */
 import { App as AntApp } from 'antd';
 import { actionsOf, namedBy, type Assignment } from '../../core/profile';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useShelf } from '../state/shelf';
 
@@ -17,7 +17,7 @@ export const EveryProfile = ({ bench }: { bench: Bench }) => {
   // A layer or a macro is its profile's own; what means the same everywhere can be put everywhere.
   if (actionsOf(assignment.does).some(({ action }) => namedBy(action) !== undefined)) return null;
 
-  const name = keyName(board, selectedKey);
+  const name = keyTitle(board, profile, selectedKey);
   const what = `${name} as in “${profile.name}”`;
   const put = (): void => {
     const to: Assignment = {

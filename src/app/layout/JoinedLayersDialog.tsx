@@ -1,8 +1,9 @@
 /** Joined layers: while some layers are active together, another one is too. */
-import { Checkbox, Modal, Select } from 'antd';
+import { Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { idIn, LIMITS, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
+import { Dialog } from '../shared/Dialog';
 
 type JoinedLayersDialogProps = { bench: Bench; index: number | undefined; onClose: () => void };
 
@@ -40,8 +41,7 @@ export const JoinedLayersDialog = ({ bench, index, onClose }: JoinedLayersDialog
   };
 
   return (
-    <Modal
-      open
+    <Dialog
       title="Joined layers"
       okText={joined ? 'Change it' : 'Join them'}
       okButtonProps={{ disabled: reason !== '' }}
@@ -81,6 +81,6 @@ export const JoinedLayersDialog = ({ bench, index, onClose }: JoinedLayersDialog
       <p role="status" className="soft">
         {reason}
       </p>
-    </Modal>
+    </Dialog>
   );
 };

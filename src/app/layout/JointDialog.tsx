@@ -1,12 +1,13 @@
 /** A joint press: its keys are chosen on a drawing of the board, its action is typed like any other. */
-import { Input, InputNumber, Modal } from 'antd';
+import { Input, InputNumber } from 'antd';
 import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { predicate, printAction, understand } from '../../core/notation';
 import { LIMITS, type Action, type Edit, type Joint } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
-import { keyLegend, keyName } from '../shared/keyNames';
+import { keyLegend, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { Dialog } from '../shared/Dialog';
 
 const USUAL_WINDOW_MS = 40;
 const MOST_KEYS = LIMITS.jointKeys.most;
@@ -68,8 +69,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
   };
 
   return (
-    <Modal
-      open
+    <Dialog
       width={640}
       title={joint ? 'Joint press' : 'New joint press'}
       okText={joint ? 'Change it' : 'Make it'}
@@ -99,7 +99,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
         onChoose={toggle}
         face={(key) => ({
           className: keys.includes(key.id) ? 'selected' : '',
-          label: `${keyName(board, key.id)}${keys.includes(key.id) ? ', chosen' : ''}`,
+          label: `${keyTitle(board, profile, key.id)}${keys.includes(key.id) ? ', chosen' : ''}`,
           cap: { main: keyLegend(board, profile, key.id), below: !keys.includes(key.id) },
         })}
       />
@@ -130,6 +130,6 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
           ? `${keys.map((key) => keyLegend(board, profile, key)).join(' and ')} within ${withinMs} ms: it ${predicate(meant.action, 'until up', profile)}${meant.line === line.trim() ? '' : ` (${meant.line})`}.`
           : reason}
       </p>
-    </Modal>
+    </Dialog>
   );
 };

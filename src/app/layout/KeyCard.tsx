@@ -1,6 +1,5 @@
 /** The key card: one key on one layer. The assign line, what it does in sentences, its presses, its moments, and its notes. */
-import { Select } from 'antd';
-import { Fragment, type RefObject } from 'react';
+import { Fragment, memo, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { sharersOf } from '../../core/board';
 import { hostLayout, hostName, pressesOfText } from '../../core/hosts';
@@ -19,16 +18,17 @@ import {
   type Edit,
   type PartialTiming,
 } from '../../core/profile';
-import { fingerName, keyName, keysName } from '../shared/keyNames';
+import { fingerName, keyTitle, keysTitle } from '../shared/keyNames';
 import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
-import { paintOf, textOf } from '../theme/dyes';
+import { textOf } from '../theme/dyes';
 import { AssignLine } from './AssignLine';
 import { EveryProfile } from './EveryProfile';
 import { KeyMoves } from './KeyMoves';
 import { LackingChoices } from './LackingChoices';
 import { OverlapRules } from './OverlapRules';
 import { PressTable } from './PressTable';
+import { RoleField } from './RoleField';
 import { TimeRuler } from '../shared/TimeRuler';
 import { useAssignDraft } from './useAssignDraft';
 
@@ -43,12 +43,12 @@ type KeyCardProps = {
 /** A long text is shown by its beginning. */
 const MOST_PRESSES = 24;
 
-export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
+export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
   const { profile, board, layer, layerIndex, selectedKey, selectedKeys, edit, tryEdit } = bench;
   const key = board.keys.find(({ id }) => id === selectedKey);
   const assignment = layer.keys[selectedKey];
   const binding = bindingOn(layer, selectedKey);
-  const what = `${keysName(board, selectedKeys)} on ${layer.name}`;
+  const what = `${keysTitle(board, profile, selectedKeys)} on ${layer.name}`;
   const others = selectedKeys.length - 1;
   const sharers = sharersOf(board, selectedKey);
 
@@ -63,13 +63,12 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
     if (changed) edit(changed, `the timing of ${what}`, true);
   };
 
-  /** A label and a note belong to the key looked at; a role goes to all that are selected. */
-  const describe = (to: Partial<Record<'label' | 'role' | 'note', string>>): string | undefined => {
-    const keys = to.role === undefined ? [selectedKey] : selectedKeys;
-    const changed = changeKeys(profile, layer.id, keys, (old) => {
+  /** A label and a note belong to the key looked at. */
+  const describe = (to: Partial<Record<'label' | 'note', string>>): string | undefined => {
+    const changed = changeKeys(profile, layer.id, [selectedKey], (old) => {
       if (!old) return null;
-      const { label, role, note, ...rest } = { ...old, ...to };
-      return { ...rest, ...(label && { label }), ...(role && { role }), ...(note && { note }) };
+      const { label, note, ...rest } = { ...old, ...to };
+      return { ...rest, ...(label && { label }), ...(note && { note }) };
     });
     return tryEdit(changed, `the notes of ${what}`, true);
   };
@@ -90,7 +89,7 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
   return (
     <aside className="panel key-card" aria-label="Key card">
       <p className="key-title">
-        <strong>{keyName(board, selectedKey)}</strong>
+        <strong>{keyTitle(board, profile, selectedKey)}</strong>
         <span className="soft">
           on <bdi style={{ color: textOf(layer.dye) }}>{layer.name}</bdi>
           {key && ` · ${fingerName(key)}`}
@@ -123,8 +122,8 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       )}
       {sharers.length > 0 && (
         <p className="key-others" role="status">
-          {keysName(board, [selectedKey])} and {sharers.map((id) => keyName(board, id)).join(', ')} lie on one contact:
-          what you give one, both do.
+          {keysTitle(board, profile, [selectedKey])} and {sharers.map((id) => keyTitle(board, profile, id)).join(', ')}{' '}
+          lie on one contact: what you give one, both do.
         </p>
       )}
       <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} />
@@ -179,25 +178,11 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
           onTake={(label) => describe({ label })}
         />
         <label htmlFor="key-role">Role</label>
-        <Select
+        <RoleField
           id="key-role"
-          size="small"
-          allowClear
-          disabled={binding.kind === 'pass' || profile.roles.length === 0}
-          placeholder={profile.roles.length === 0 ? 'this profile has no roles' : 'none'}
-          value={assignment?.role ?? null}
-          onChange={(role: string | null | undefined) => void describe({ role: role ?? '' })}
-          options={profile.roles.map((role) => ({
-            value: role.id,
-            label: (
-              <>
-                <svg width="10" height="10" aria-hidden="true">
-                  <rect width="10" height="10" rx="2" fill={paintOf(role.color)} />
-                </svg>{' '}
-                {role.name}
-              </>
-            ),
-          }))}
+          bench={bench}
+          role={assignment?.role}
+          isDisabled={selectedKeys.every((one) => bindingOn(layer, one).kind === 'pass')}
         />
         <label htmlFor="key-note">Note</label>
         <TriedText
@@ -215,4 +200,5 @@ export const KeyCard = ({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardP
       <KeyMoves bench={bench} swapsFrom={swapsFrom} onSwap={onSwap} />
     </aside>
   );
-};
+});
+KeyCard.displayName = 'KeyCard';

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { actionsOf, changeKeys, namedBy, PASS, swapKeys, type Assignment, type Profile } from '../../core/profile';
 import { foreign } from '../../core/reading';
-import { keysName, keyTitle } from '../shared/keyNames';
+import { keysTitle, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
 import { SwapDialog } from './SwapDialog';
@@ -44,7 +44,7 @@ export function useKeyMoves(bench: Bench): KeyMovesState {
       const to = kept.does.kind === 'pass' ? null : kept;
       edit(
         changeKeys(profile, layer.id, selectedKeys, () => to),
-        `pasting on ${keysName(board, selectedKeys)}`,
+        `pasting on ${keysTitle(board, profile, selectedKeys)}`,
       );
     },
     whyNoPaste,

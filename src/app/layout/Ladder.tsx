@@ -1,18 +1,15 @@
 /** The ladder: layers stacked like floors with the base at the bottom, each with the keys that lead up to it and back. */
 import { Popover } from 'antd';
-import { nanoid } from 'nanoid';
-import { useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import type { Board } from '../../core/board';
-import { legendOfCode } from '../../core/codes';
-import { newLayer, waysTo, type Layer, type Profile } from '../../core/profile';
+import { waysTo, type Layer, type Profile } from '../../core/profile';
+import { keyLegend } from '../shared/keyNames';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
 import type { Bench } from '../shared/useBench';
+import { useWhenIdle } from '../shared/useWhenIdle';
 import { LayerCare } from './LayerCare';
 
-const keyLegend = (board: Board, id: string): string => {
-  const key = board.keys.find((candidate) => candidate.id === id);
-  return id === key?.code ? legendOfCode(id) : id;
-};
+const NewLayer = lazy(() => import('../shared/NewLayer').then((module) => ({ default: module.NewLayer })));
 
 /** The keys that lead to a layer, and for one that stays, those that lead back: "go Alt · back Esc". */
 function waysText(profile: Profile, board: Board, layer: Layer): string {
@@ -26,7 +23,7 @@ function waysText(profile: Profile, board: Board, layer: Layer): string {
         : [
             {
               how,
-              text: `${how} ${keyLegend(board, site.key)}${site.by === 'hold' ? ' held' : ''}${site.step > 1 ? ` ×${site.step}` : ''}`,
+              text: `${how} ${keyLegend(board, profile, site.key)}${site.by === 'hold' ? ' held' : ''}${site.step > 1 ? ` ×${site.step}` : ''}`,
             },
           ],
   );
@@ -42,22 +39,32 @@ function waysText(profile: Profile, board: Board, layer: Layer): string {
   const back =
     stays && base
       ? waysTo(profile, base.id).flatMap(({ site }) =>
-          site.in === 'key' && site.layer === layer.id ? [`back ${keyLegend(board, site.key)}`] : [],
+          site.in === 'key' && site.layer === layer.id ? [`back ${keyLegend(board, profile, site.key)}`] : [],
         )
       : [];
   return [...inward.slice(0, 2), ...back.slice(0, 1)].join(' · ');
 }
 
-export const Ladder = ({ bench }: { bench: Bench }) => {
-  const { profile, board, layer: selected, select, edit } = bench;
-  const [cares, setCares] = useState('');
-  const isFull = profile.layers.length >= board.device.layers;
+/** What a rung says of its layer. */
+type Told = { count: number; ways: string };
 
-  const add = (): void => {
-    const layer = newLayer(profile, `layer-${nanoid(5)}`, `Layer ${profile.layers.length + 1}`);
-    edit({ edit: 'insertLayer', at: profile.layers.length, layer }, `the layer ${layer.name}`);
-    select({ layer: layer.id });
-  };
+const tellLayers = (profile: Profile, board: Board): ReadonlyMap<string, Told> =>
+  new Map(
+    profile.layers.map((layer) => [
+      layer.id,
+      {
+        count: Object.values(layer.keys).filter(({ does }) => does.kind !== 'pass').length,
+        ways: waysText(profile, board, layer),
+      },
+    ]),
+  );
+
+export const Ladder = memo(({ bench }: { bench: Bench }) => {
+  const { profile, board, layer: selected, select } = bench;
+  const told = useWhenIdle(profile, board, tellLayers);
+  const [cares, setCares] = useState('');
+  const [isMaking, setIsMaking] = useState(false);
+  const isFull = profile.layers.length >= board.device.layers;
 
   return (
     <nav className="ladder" aria-label="Layers">
@@ -65,7 +72,7 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
       <ol>
         {profile.layers.toReversed().map((layer) => {
           const isSelected = layer.id === selected.id;
-          const count = Object.values(layer.keys).filter(({ does }) => does.kind !== 'pass').length;
+          const { count = 0, ways = '' } = told.get(layer.id) ?? {};
           return (
             <li key={layer.id}>
               <button
@@ -82,7 +89,7 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
                   <bdi>{layer.name}</bdi>
                 </span>
                 <span className="soft rung-count">{count} keys</span>
-                <span className="rung-ways">{waysText(profile, board, layer)}</span>
+                <span className="rung-ways">{ways}</span>
               </button>
               {isSelected && (
                 <Popover
@@ -107,10 +114,16 @@ export const Ladder = ({ bench }: { bench: Bench }) => {
         className="word"
         disabled={isFull}
         title={isFull ? `The ${board.name} has room for ${board.device.layers} layers` : undefined}
-        onClick={add}
+        onClick={() => setIsMaking(true)}
       >
         + Layer
       </button>
+      {isMaking && (
+        <Suspense fallback={null}>
+          <NewLayer bench={bench} onClose={() => setIsMaking(false)} />
+        </Suspense>
+      )}
     </nav>
   );
-};
+});
+Ladder.displayName = 'Ladder';

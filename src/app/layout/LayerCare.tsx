@@ -75,7 +75,7 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
   };
 
   return (
-    <div className="layer-care">
+    <div className="layer-care" role="group" aria-label={`Care for ${layer.name}`}>
       <label>
         Name
         <TriedText

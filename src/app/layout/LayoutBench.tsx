@@ -1,26 +1,31 @@
 /** The layout bench: ladder, board, weave and key card. */
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, useRef, useState, type CSSProperties, type KeyboardEvent } from 'react';
+import { extentOf } from '../../core/board';
 import { bindKeys } from '../../core/profile';
-import { keysName } from '../shared/keyNames';
+import { UNIT } from '../shared/Cap';
+import { keysTitle } from '../shared/keyNames';
 import { LookAtList } from '../shared/LookAtList';
-import { toLookAt } from '../shared/problems';
+import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
+import { useCalm } from '../shared/useCalm';
 import { KeyCard } from './KeyCard';
 import { useKeyMoves } from './KeyMoves';
 import { Ladder } from './Ladder';
 import { LayerBoard } from '../shared/LayerBoard';
 import { RestsOn } from './RestsOn';
 import { Together } from './Together';
-import { Weave } from './Weave';
+import { OneLayer } from './OneLayer';
+import { Weave, weaveHeight } from './Weave';
 import './layout.css';
 
 const LayoutBench = () => {
   const bench = useBench();
   const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, edit } = bench;
-  const items = toLookAt(profile, board);
+  const items = useLookAt(profile, board);
   const assignLine = useRef<HTMLInputElement>(null);
   const boardArea = useRef<HTMLDivElement>(null);
 
+  const { calm, hurrying } = useCalm(bench);
   const moves = useKeyMoves(bench);
   const [swapsFrom, setSwapsFrom] = useState<string | null>(null);
 
@@ -31,8 +36,17 @@ const LayoutBench = () => {
     select({ key });
   };
 
-  const focusBoard = (): void =>
-    boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus();
+  const focusBoard = useCallback(
+    (): void => boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus(),
+    [selectedKey],
+  );
+  const swap = useCallback(
+    (from: string | null): void => {
+      setSwapsFrom(from);
+      if (from !== null) focusBoard();
+    },
+    [focusBoard],
+  );
 
   const boardKeyDown = (event: KeyboardEvent): void => {
     if ((event.ctrlKey || event.metaKey) && event.code === 'KeyC') moves.copy();
@@ -42,13 +56,22 @@ const LayoutBench = () => {
       select({ key: selectedKey, also: board.keys.map(({ id }) => id) });
     }
     if (event.ctrlKey || event.altKey || event.metaKey) return;
+    // Who just types means the line: the letter lands in it, in place of what stood there.
+    if (/^[\p{L}\p{N}"+]$/u.test(event.key)) {
+      assignLine.current?.focus();
+      assignLine.current?.select();
+      return;
+    }
     if (event.key === 'Escape') {
       setSwapsFrom(null);
       select({ key: selectedKey });
     }
     const assign = (kind: 'pass' | 'none'): void => {
       event.preventDefault();
-      edit(bindKeys(profile, layer.id, selectedKeys, { kind }), `${keysName(board, selectedKeys)} on ${layer.name}`);
+      edit(
+        bindKeys(profile, layer.id, selectedKeys, { kind }),
+        `${keysTitle(board, profile, selectedKeys)} on ${layer.name}`,
+      );
     };
     const climb = (by: number): void => {
       event.preventDefault();
@@ -76,18 +99,27 @@ const LayoutBench = () => {
     }
   };
 
+  // Board and weave are drawn to one measure, as large as there is room for both.
+  const extent = extentOf(board);
+  const sizes = {
+    '--across': extent.width * UNIT + 6,
+    '--down': extent.height * UNIT + 6 + weaveHeight(profile.layers.length),
+    '--beside': profile.layers.length === 1 ? '260px' : '160px',
+  } as CSSProperties;
+
   return (
     <div className="layout-bench">
-      <div className="layout-left">
-        <Ladder bench={bench} />
-        <Together bench={bench} />
+      <div className="layout-left" {...hurrying}>
+        <Ladder bench={calm} />
+        <Together bench={calm} />
       </div>
-      <div className="layout-centre">
+      <div className="layout-centre" style={sizes}>
         <div ref={boardArea}>
           <LayerBoard bench={bench} items={items} onChoose={choose} onKeyDown={boardKeyDown} />
         </div>
-        <RestsOn bench={bench} />
-        <Weave bench={bench} />
+        <RestsOn bench={calm} />
+        <Weave bench={calm} />
+        {profile.layers.length === 1 && <OneLayer bench={calm} />}
         {items.length > 0 && (
           <section className="layout-look-at" aria-label="To look at">
             <h2>To look at</h2>
@@ -95,21 +127,20 @@ const LayoutBench = () => {
           </section>
         )}
         <p className="soft layout-hints">
-          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> assign · <kbd>Page Up/Down</kbd> layer · <kbd>Delete</kbd> pass ·{' '}
-          <kbd>?</kbd> keys
+          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> or just type: assign · <kbd>Page Up/Down</kbd> layer ·{' '}
+          <kbd>Delete</kbd> pass · <kbd>?</kbd> keys
         </p>
       </div>
-      <KeyCard
-        key={`${board.id}/${layer.id}/${selectedKey}`}
-        bench={bench}
-        inputRef={assignLine}
-        onDone={focusBoard}
-        swapsFrom={swapsFrom}
-        onSwap={(from) => {
-          setSwapsFrom(from);
-          if (from !== null) focusBoard();
-        }}
-      />
+      <div className="layout-card" {...hurrying}>
+        <KeyCard
+          key={`${board.id}/${layer.id}/${selectedKey}`}
+          bench={calm}
+          inputRef={assignLine}
+          onDone={focusBoard}
+          swapsFrom={swapsFrom}
+          onSwap={swap}
+        />
+      </div>
     </div>
   );
 };

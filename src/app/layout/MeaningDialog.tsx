@@ -1,8 +1,9 @@
 /** Everything one key can be, by meaning, with a filter. */
-import { Input, Modal } from 'antd';
+import { Input } from 'antd';
 import { useState } from 'react';
 import { allMeanings } from '../../core/notation';
 import type { Profile } from '../../core/profile';
+import { Dialog } from '../shared/Dialog';
 
 type MeaningDialogProps = { profile: Profile; onChosen: (line: string) => void; onClose: () => void };
 
@@ -17,7 +18,7 @@ export const MeaningDialog = ({ profile, onChosen, onClose }: MeaningDialogProps
   );
   const [first] = found;
   return (
-    <Modal open title="What should this key be?" width={720} footer={null} onCancel={onClose}>
+    <Dialog title="What should this key be?" width={720} footer={null} onCancel={onClose}>
       <Input
         autoFocus
         aria-label="Filter"
@@ -32,7 +33,7 @@ export const MeaningDialog = ({ profile, onChosen, onClose }: MeaningDialogProps
         )}
         {groups.map(([group, meanings]) => (
           <section key={group} aria-label={group}>
-            <h3>{group}</h3>
+            <h2>{group}</h2>
             <ul>
               {meanings.map(({ line, meaning }) => (
                 <li key={line}>
@@ -46,6 +47,6 @@ export const MeaningDialog = ({ profile, onChosen, onClose }: MeaningDialogProps
           </section>
         ))}
       </div>
-    </Modal>
+    </Dialog>
   );
 };

@@ -1,5 +1,6 @@
 /** Which rule decides when another key overlaps: each with a little picture and what the engine then sends. */
 import { Checkbox } from 'antd';
+import { useMemo } from 'react';
 import { overlapsOf } from '../../core/probe';
 import { legendOfCode } from '../../core/codes';
 import { check, isSound } from '../../core/check';
@@ -23,7 +24,10 @@ type OverlapRulesProps = {
 export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesProps) => {
   const { profile, board, layer, selectedKey } = bench;
   const checked = check(profile, board);
-  const overlaps = isSound(checked) ? overlapsOf(checked, layer.id, selectedKey, gesture, timing.holdAfterMs) : [];
+  const overlaps = useMemo(
+    () => (isSound(checked) ? overlapsOf(checked, layer.id, selectedKey, gesture, timing.holdAfterMs) : []),
+    [checked, layer.id, selectedKey, gesture, timing.holdAfterMs],
+  );
   return (
     <section aria-label="When another key overlaps">
       <p className="section-line">

@@ -1,5 +1,5 @@
 /** A variant on the bench: what it rests on, what it changes, and where both it and its base have changed one thing. */
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { sayChange } from '../../core/compare';
 import {
@@ -16,7 +16,7 @@ import {
 } from '../../core/profile';
 import { Named } from '../shared/named';
 import type { Bench } from '../shared/useBench';
-import { useEntry, useShelf } from '../state/shelf';
+import { useDocument, useShelf } from '../state/shelf';
 
 /** The change that gives a thing back to the base. */
 function givenBack(profile: Profile, base: Profile, subject: string): Change | undefined {
@@ -27,9 +27,9 @@ function givenBack(profile: Profile, base: Profile, subject: string): Change | u
   ).find((change) => subjectOf(change) === subject);
 }
 
-export const RestsOn = ({ bench }: { bench: Bench }) => {
+export const RestsOn = memo(({ bench }: { bench: Bench }) => {
   const { profile, board, select, edit } = bench;
-  const document = useEntry(profile.id)?.document;
+  const document = useDocument(profile.id);
   const settle = useShelf((state) => state.settle);
   const [isOpen, setIsOpen] = useState(false);
   const base = document?.base;
@@ -155,4 +155,5 @@ export const RestsOn = ({ bench }: { bench: Bench }) => {
       )}
     </section>
   );
-};
+});
+RestsOn.displayName = 'RestsOn';

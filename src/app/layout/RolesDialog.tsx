@@ -1,21 +1,22 @@
 /** Roles: what keys are for, as a name and a colour. Made, named, coloured, put in order, given to the chosen keys, shown or hidden on the board. */
-import { Button, ColorPicker, Modal, Switch } from 'antd';
+import { Button, ColorPicker, Switch } from 'antd';
 import {
   addRole,
+  freeRoleId,
   giveRole,
   LIMITS,
   moveRole,
   replaceRole,
   ROLE_COLORS,
   takeOutRole,
-  type Role,
 } from '../../core/profile';
-import { keysName } from '../shared/keyNames';
+import { keysTitle } from '../shared/keyNames';
 import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 import { useHiddenRoles } from '../state/hiddenRoles';
 import { contrastOf, LEAST_CONTRAST } from '../theme/contrast';
 import { isDyed, paintOf } from '../theme/dyes';
+import { Dialog } from '../shared/Dialog';
 
 /** The cap that a role's strip stands on, on each cloth. */
 const CAPS = { 'on linen': '#FFFEFA', 'on the night cloth': '#2C3138' } as const;
@@ -25,10 +26,6 @@ const hardToSee = (color: string): string[] =>
   isDyed(color)
     ? []
     : Object.entries(CAPS).flatMap(([where, cap]) => (contrastOf(color, cap) < LEAST_CONTRAST ? [where] : []));
-
-const freeId = (roles: readonly Role[]): string => {
-  for (let n = roles.length + 1; ; n++) if (!roles.some(({ id }) => id === `role-${n}`)) return `role-${n}`;
-};
 
 const NOBODY: ReadonlySet<string> = new Set();
 
@@ -40,7 +37,7 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
     profile.layers.reduce((sum, { keys }) => sum + Object.values(keys).filter((one) => one.role === role).length, 0);
   const bound = selectedKeys.filter((key) => (layer.keys[key]?.does.kind ?? 'pass') !== 'pass');
   return (
-    <Modal open title="Roles" onCancel={onClose} footer={null} width={640} className="roles-dialog">
+    <Dialog title="Roles" onCancel={onClose} footer={null} width={640} className="roles-dialog">
       {profile.roles.length === 0 && (
         <p className="soft">
           None yet. A role says what a key is for; the board and the legend sheet show it as a colour.
@@ -97,13 +94,13 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
                 title={
                   bound.length === 0
                     ? 'the chosen keys pass on this layer'
-                    : `${keysName(board, bound)} on ${layer.name}`
+                    : `${keysTitle(board, profile, bound)} on ${layer.name}`
                 }
                 onClick={() =>
-                  edit(giveRole(profile, layer.id, bound, role.id), `the role of ${keysName(board, bound)}`)
+                  edit(giveRole(profile, layer.id, bound, role.id), `the role of ${keysTitle(board, profile, bound)}`)
                 }
               >
-                Give to {keysName(board, bound.length === 0 ? selectedKeys : bound)}
+                Give to {keysTitle(board, profile, bound.length === 0 ? selectedKeys : bound)}
               </button>
               <span>
                 {([-1, 1] as const).map((by) => (
@@ -141,10 +138,12 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
       </ul>
       <Button
         disabled={profile.roles.length >= LIMITS.roles}
-        onClick={() => edit(addRole(profile, freeId(profile.roles), `Role ${profile.roles.length + 1}`), 'a new role')}
+        onClick={() =>
+          edit(addRole(profile, freeRoleId(profile.roles), `Role ${profile.roles.length + 1}`), 'a new role')
+        }
       >
         New role
       </Button>
-    </Modal>
+    </Dialog>
   );
 };

@@ -1,10 +1,11 @@
 /** Two keys of the board, or two keys of the host, change places everywhere: one edit. */
-import { Modal, Segmented, Select } from 'antd';
+import { Segmented, Select } from 'antd';
 import { useState } from 'react';
 import { NAMED_CODES, titleOfCode } from '../../core/codes';
 import { swapCodesEverywhere, swapKeysEverywhere } from '../../core/profile';
-import { keyName, keyTitle } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { Dialog } from '../shared/Dialog';
 
 export const SwapDialog = ({ bench, onClose }: { bench: Bench; onClose: () => void }) => {
   const { profile, board, selectedKey, selectedKeys, edit } = bench;
@@ -23,10 +24,9 @@ export const SwapDialog = ({ bench, onClose }: { bench: Bench; onClose: () => vo
     .map(({ id }) => ({ value: id, label: keyTitle(board, profile, id) }));
   const codes = NAMED_CODES.map((code) => ({ value: code, label: titleOfCode(code) }));
   const options = what === 'keys' ? keys : codes;
-  const nameOf = (id: string): string => (what === 'keys' ? keyName(board, id) : titleOfCode(id));
+  const nameOf = (id: string): string => (what === 'keys' ? keyTitle(board, profile, id) : titleOfCode(id));
   return (
-    <Modal
-      open
+    <Dialog
       title="Change places everywhere"
       okText="Change places"
       okButtonProps={{ disabled: !made }}
@@ -73,6 +73,6 @@ export const SwapDialog = ({ bench, onClose }: { bench: Bench; onClose: () => vo
               ? 'On every layer, in joint presses and in their depths.'
               : 'In everything that is sent: keys, holds, stroke plans, joint presses and macros. For another host’s modifiers, make a variant first.'}
       </p>
-    </Modal>
+    </Dialog>
   );
 };

@@ -1,5 +1,5 @@
 /** What goes beyond one key: joint presses, layers that are joined, and roles. */
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { printAction } from '../../core/notation';
 import type { Joint } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
@@ -10,7 +10,7 @@ import { RolesDialog } from './RolesDialog';
 
 type Open = { what: 'joint'; joint?: Joint } | { what: 'joined'; index?: number } | { what: 'roles' } | null;
 
-export const Together = ({ bench }: { bench: Bench }) => {
+export const Together = memo(({ bench }: { bench: Bench }) => {
   const { profile, board } = bench;
   const [open, setOpen] = useState<Open>(null);
   const layerName = (id: string): string => profile.layers.find((layer) => layer.id === id)?.name ?? id;
@@ -59,4 +59,5 @@ export const Together = ({ bench }: { bench: Bench }) => {
       {open?.what === 'joined' && <JoinedLayersDialog bench={bench} index={open.index} onClose={() => setOpen(null)} />}
     </section>
   );
-};
+});
+Together.displayName = 'Together';

@@ -1,48 +1,189 @@
 /**
  * The weave: a cut through the board along the selected row. A column is a key, a row is a layer. Where a layer passes, a
- * thread of its dye runs down, under whatever lies between, to the binding that answers when that layer is shown.
+ * thread of its dye runs down, under whatever lies between, to the binding that answers when that layer is shown. A layer's
+ * row is drawn anew only when something in it has changed.
  */
-import { extentOf, rowOf, type BoardKey } from '../../core/board';
+import { Fragment, memo, useMemo, type MouseEvent } from 'react';
+import { extentOf, rowOf, type BoardKey, type KeyId } from '../../core/board';
 import { legendOf } from '../../core/notation';
-import { answerFrom, bindingOn } from '../../core/profile';
-import { LARGEST, UNIT } from '../shared/Cap';
+import { answerFrom, bindingOn, type Assignment, type Dye, type Profile } from '../../core/profile';
+import { UNIT } from '../shared/Cap';
 import { fit } from '../shared/CapFace';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { useProfileWords } from '../shared/useFaces';
 import { textOf, threadOf } from '../theme/dyes';
 
 /** A draft may have more layers than any board; each still has a band that can be seen. */
 const LEAST_BAND = 10;
+/** Few layers have higher bands, so that a small profile does not leave the page bare. */
+const MOST_BAND = 62;
 const MOST_HEIGHT = 330;
 const LANE = 4.5;
 
-export const Weave = ({ bench }: { bench: Bench }) => {
+/** A layer's row in the weave, and what it takes to draw it. */
+type RowProps = {
+  profile: Profile;
+  index: number;
+  row: readonly BoardKey[];
+  /** What the layer does with the keys of the row. */
+  own: readonly (Assignment | undefined)[];
+  /** Which keys of the row the base answers: where threads end. */
+  answered: string;
+  /** What all legends are about besides. */
+  words: object;
+  band: number;
+  isShown: boolean;
+  selectedKey: KeyId;
+};
+
+const isSameRow = (before: RowProps, after: RowProps): boolean =>
+  before.words === after.words &&
+  before.row === after.row &&
+  before.index === after.index &&
+  before.band === after.band &&
+  before.isShown === after.isShown &&
+  before.selectedKey === after.selectedKey &&
+  before.answered === after.answered &&
+  before.profile.layers.length === after.profile.layers.length &&
+  before.own.every((assignment, n) => assignment === after.own[n]);
+
+/** Legends that were worked out, by what they are of. */
+const known = new WeakMap<Assignment, { words: object; legend: ReturnType<typeof legendOf> }>();
+
+function legendIn({ profile, words }: RowProps, assignment: Assignment): ReturnType<typeof legendOf> {
+  const before = known.get(assignment);
+  if (before?.words === words) return before.legend;
+  const legend = legendOf(assignment, profile);
+  known.set(assignment, { words, legend });
+  return legend;
+}
+
+const topOf = ({ profile, band }: Pick<RowProps, 'profile' | 'band'>, index: number): number =>
+  (profile.layers.length - 1 - index) * band;
+
+/** The keys of a row that the layer passes, with where their threads lie and end. */
+function threadsOf(props: RowProps): { key: KeyId; x: number; end: number; isAnswered: boolean }[] {
+  const { profile, index, row, own, answered, band } = props;
+  if (index === 0) return [];
+  return row.flatMap((key, n) => {
+    if ((own[n]?.does.kind ?? 'pass') !== 'pass') return [];
+    const isAnswered = answered[n] === '1';
+    const end = topOf({ profile, band }, 0) + (isAnswered ? 4 : band / 2);
+    return [{ key: key.id, x: key.x * UNIT + 9 + (index - 1) * LANE, end, isAnswered }];
+  });
+}
+
+/** One path for what stands out and one for the rest, so that many keys stay cheap to draw. */
+const Split = ({ near, far, dye, isFilled }: { near: string; far: string; dye: Dye; isFilled: boolean }) => {
+  const style = isFilled ? { fill: threadOf(dye) } : undefined;
+  return (
+    <g stroke={threadOf(dye)}>
+      {far !== '' && <path className="thread" d={far} style={style} />}
+      {near !== '' && <path className="thread near" d={near} style={style} />}
+    </g>
+  );
+};
+
+const circle = (x: number, y: number): string => `M${x - 2.8} ${y}a2.8 2.8 0 1 0 5.6 0a2.8 2.8 0 1 0 -5.6 0z`;
+
+/** A layer's threads, which lie under everything. */
+const Threads = memo((props: RowProps) => {
+  const { profile, index, isShown, selectedKey, band } = props;
+  const top = topOf(props, index);
+  const drawn = { near: '', far: '' };
+  for (const { key, x, end } of threadsOf(props))
+    drawn[isShown || key === selectedKey ? 'near' : 'far'] += `M${x} ${top + 7}V${end}M${x - 3.5} ${top + band / 2}h7`;
+  return <Split {...drawn} dye={profile.layers[index]?.dye ?? 'iron'} isFilled={false} />;
+}, isSameRow);
+Threads.displayName = 'Threads';
+
+/** Where a layer's threads end: filled where they are answered. */
+const Ends = memo((props: RowProps) => {
+  const { profile, index, isShown, selectedKey } = props;
+  const dye = profile.layers[index]?.dye ?? 'iron';
+  const drawn = { near: '', far: '', open: '' };
+  for (const { key, x, end, isAnswered } of threadsOf(props))
+    drawn[!isAnswered ? 'open' : isShown || key === selectedKey ? 'near' : 'far'] += circle(x, end);
+  return (
+    <>
+      <Split near={drawn.near} far={drawn.far} dye={dye} isFilled />
+      {drawn.open !== '' && (
+        <path className="thread near" stroke={threadOf(dye)} style={{ fill: 'var(--cloth)' }} d={drawn.open} />
+      )}
+    </>
+  );
+}, isSameRow);
+Ends.displayName = 'Ends';
+
+/** What a layer assigns in the row. */
+const Legends = memo((props: RowProps) => {
+  const { profile, index, row, own, band } = props;
+  const layer = profile.layers[index];
+  if (!layer) return null;
+  const top = topOf(props, index) + 4;
+  const middle = top + (band - 8) / 2;
+  const assigned = row.flatMap((key, n) => {
+    const assignment = own[n];
+    return assignment && assignment.does.kind !== 'pass' ? [{ key, assignment }] : [];
+  });
+  const shapes = assigned.map(({ key }) => {
+    const left = key.x * UNIT;
+    return {
+      ground: `M${left} ${top}h${key.w * UNIT - 4}v${band - 8}h-${key.w * UNIT - 4}z`,
+      edge: `M${left} ${top}h2.6v${band - 8}h-2.6z`,
+    };
+  });
+  const texts = assigned.map(({ key, assignment }) => {
+    const left = key.x * UNIT;
+    const width = key.w * UNIT - 4;
+    const { main, held, how } = legendIn(props, assignment);
+    const second = band > 36 ? held || how : '';
+    return (
+      <Fragment key={key.id}>
+        <text
+          x={left + 6}
+          y={middle + (second ? -1 : 4)}
+          className={assignment.does.kind === 'none' ? 'weave-none' : 'weave-legend'}
+        >
+          {fit(main, width - 6, main.length > 5 ? 5.8 : 6.2)}
+        </text>
+        {second && (
+          <text x={left + 6} y={middle + 12} className="weave-held" style={{ fill: textOf(layer.dye) }}>
+            {fit(second, width - 6, 5.4)}
+          </text>
+        )}
+      </Fragment>
+    );
+  });
+  return (
+    <g>
+      <path d={shapes.map(({ ground }) => ground).join('')} fill="var(--panel)" />
+      <path d={shapes.map(({ edge }) => edge).join('')} fill={threadOf(layer.dye)} />
+      {texts}
+    </g>
+  );
+}, isSameRow);
+Legends.displayName = 'Legends';
+
+/** How high the weave is drawn, in drawing units. */
+export const weaveHeight = (layers: number): number => layers * bandOf(layers) + 4;
+const bandOf = (layers: number): number => Math.max(LEAST_BAND, Math.min(MOST_BAND, MOST_HEIGHT / layers));
+
+export const Weave = memo(({ bench }: { bench: Bench }) => {
   const { profile, board, layerIndex, selectedKey, select } = bench;
-  const row = rowOf(board, selectedKey);
+  const words = useProfileWords(profile);
+  const rowIds = rowOf(board, selectedKey)
+    .map(({ id }) => id)
+    .join('\n');
+  // Keys of one row choose the same row, and it is the same object then.
+  const row = useMemo(() => board.keys.filter(({ id }) => rowIds.split('\n').includes(id)), [board, rowIds]);
   const count = profile.layers.length;
-  const band = Math.max(LEAST_BAND, Math.min(56, MOST_HEIGHT / count));
+  const band = bandOf(count);
   const width = extentOf(board).width * UNIT;
   const top = (layer: number): number => (count - 1 - layer) * band;
-  const left = (key: BoardKey): number => key.x * UNIT;
-  const cellWidth = (key: BoardKey): number => key.w * UNIT - 4;
-
-  const threads = row.flatMap((key) =>
-    profile.layers.flatMap((layer, index) => {
-      if (index === 0 || bindingOn(layer, key.id).kind !== 'pass') return [];
-      const answer = answerFrom(profile, index, key.id);
-      const x = left(key) + 9 + (index - 1) * LANE;
-      return [
-        {
-          key,
-          layer,
-          index,
-          x,
-          end: answer ? top(answer.layerIndex) + 4 : top(0) + band / 2,
-          answered: answer !== undefined,
-        },
-      ];
-    }),
-  );
+  const answered = row.map((key) => (bindingOn(profile.layers[0], key.id).kind === 'pass' ? '0' : '1')).join('');
+  const title = keyTitle(board, profile, selectedKey);
   const story = profile.layers
     .map((layer, index) => {
       const answer = answerFrom(profile, index, selectedKey);
@@ -53,19 +194,30 @@ export const Weave = ({ bench }: { bench: Bench }) => {
     .toReversed()
     .join('; ');
 
+  /** A place in the weave chooses its layer and its key. */
+  const choose = ({ clientX, clientY, currentTarget }: MouseEvent<SVGSVGElement>): void => {
+    const place = new DOMPoint(clientX, clientY).matrixTransform(currentTarget.getScreenCTM()?.inverse());
+    const layer = profile.layers[count - 1 - Math.floor(place.y / band)];
+    const key = row.find(({ x, w }) => place.x >= x * UNIT && place.x < (x + w) * UNIT);
+    if (layer && key) select({ layer: layer.id, key: key.id });
+  };
+
   return (
     <section className="weave" aria-label="The weave">
       <p>
         <strong>The weave</strong>{' '}
         <span className="soft">
-          the row of {keyName(board, selectedKey)}, from {profile.layers.at(-1)?.name} down to {profile.layers[0]?.name}
+          {count === 1
+            ? `the row of ${title}: one layer, so every key answers on it`
+            : `the row of ${title}, from ${profile.layers.at(-1)?.name} down to ${profile.layers[0]?.name}`}
         </span>
       </p>
       <svg
-        style={{ maxWidth: width * LARGEST }}
-        viewBox={`-3 -2 ${width + 6} ${count * band + 4}`}
+        viewBox={`-3 -2 ${width + 6} ${weaveHeight(count)}`}
+        preserveAspectRatio="xMinYMin meet"
         role="img"
-        aria-label={`${keyName(board, selectedKey)}: ${story}`}
+        aria-label={`${title}: ${story}`}
+        onClick={choose}
       >
         {profile.layers.map((layer, index) => (
           <rect
@@ -79,66 +231,32 @@ export const Weave = ({ bench }: { bench: Bench }) => {
             style={index === layerIndex ? { stroke: threadOf(layer.dye), strokeWidth: 1.6 } : undefined}
           />
         ))}
-        {threads.map(({ key, layer, index, x, end }) => (
-          <g
-            key={`${key.id}-${layer.id}`}
-            className={index === layerIndex || key.id === selectedKey ? 'thread near' : 'thread'}
-            stroke={threadOf(layer.dye)}
-          >
-            <path d={`M${x} ${top(index) + 7}V${end}`} />
-            <path d={`M${x - 3.5} ${top(index) + band / 2}H${x + 3.5}`} />
+        {[Threads, Legends, Ends].map((Part, n) => (
+          <g key={n}>
+            {profile.layers.map((layer, index) => (
+              <Part
+                key={layer.id}
+                profile={profile}
+                index={index}
+                row={row}
+                own={row.map((key) => layer.keys[key.id])}
+                answered={answered}
+                words={words}
+                band={band}
+                isShown={index === layerIndex}
+                selectedKey={selectedKey}
+              />
+            ))}
           </g>
-        ))}
-        {row.map((key) =>
-          profile.layers.map((layer, index) => {
-            const assignment = layer.keys[key.id];
-            const isPass = bindingOn(layer, key.id).kind === 'pass';
-            const legend = assignment && !isPass ? legendOf(assignment, profile) : { main: '', held: '', how: '' };
-            const isSilent = assignment?.does.kind === 'none';
-            return (
-              <g
-                key={`${key.id}-${layer.id}`}
-                transform={`translate(${left(key)} ${top(index) + 4})`}
-                className="weave-cell"
-                onClick={() => select({ layer: layer.id, key: key.id })}
-              >
-                <rect width={cellWidth(key)} height={band - 8} fill={isPass ? 'transparent' : 'var(--panel)'} />
-                {!isPass && <rect width={2.6} height={band - 8} fill={threadOf(layer.dye)} />}
-                <text
-                  x={6}
-                  y={(band - 8) / 2 + ((legend.held || legend.how) && band > 36 ? -1 : 4)}
-                  className={isSilent ? 'weave-none' : 'weave-legend'}
-                >
-                  {fit(legend.main, cellWidth(key) - 6, legend.main.length > 5 ? 5.8 : 6.2)}
-                </text>
-                {(legend.held || legend.how) && band > 36 && (
-                  <text x={6} y={(band - 8) / 2 + 12} className="weave-held" style={{ fill: textOf(layer.dye) }}>
-                    {fit(legend.held || legend.how, cellWidth(key) - 6, 5.4)}
-                  </text>
-                )}
-              </g>
-            );
-          }),
-        )}
-        {threads.map(({ key, layer, index, x, end, answered }) => (
-          <circle
-            key={`${key.id}-${layer.id}`}
-            cx={x}
-            cy={end}
-            r={2.8}
-            className={index === layerIndex || key.id === selectedKey ? 'thread near' : 'thread'}
-            stroke={threadOf(layer.dye)}
-            style={{ fill: answered ? threadOf(layer.dye) : 'var(--cloth)' }}
-          />
         ))}
         {row
           .filter((key) => key.id === selectedKey)
           .map((key) => (
             <rect
               key={key.id}
-              x={left(key) - 2.5}
+              x={key.x * UNIT - 2.5}
               y={0}
-              width={cellWidth(key) + 5}
+              width={key.w * UNIT + 1}
               height={count * band}
               rx={5}
               className="weave-column"
@@ -146,9 +264,12 @@ export const Weave = ({ bench }: { bench: Bench }) => {
             />
           ))}
       </svg>
-      <p className="soft">
-        A thread shows that a key passes there: it runs under what lies between and ends where it is answered.
-      </p>
+      {count > 1 && (
+        <p className="soft">
+          A thread shows that a key passes there: it runs under what lies between and ends where it is answered.
+        </p>
+      )}
     </section>
   );
-};
+});
+Weave.displayName = 'Weave';

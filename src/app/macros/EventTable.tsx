@@ -14,6 +14,8 @@ type EventTableProps = {
 
 const ROW = 27;
 const SHOWN = 9;
+/** So many rows are all there, so that Tab and the browser's own search find them; of more, those in sight. */
+const ALL_ROWS = 120;
 const AROUND = 3;
 
 const inMs = (us: number): string => (us / 1000).toFixed(1);
@@ -82,8 +84,9 @@ function turnOf(text: string): { dx: number; dy: number } | undefined {
 export const EventTable = ({ score, places, onSelect, onChange }: EventTableProps) => {
   const [topPx, setTopPx] = useState(0);
   const [reason, setReason] = useState('');
-  const first = Math.max(0, Math.floor(topPx / ROW) - AROUND);
-  const rows = score.events.slice(first, first + SHOWN + 2 * AROUND);
+  const isShort = score.events.length <= ALL_ROWS;
+  const first = isShort ? 0 : Math.max(0, Math.floor(topPx / ROW) - AROUND);
+  const rows = isShort ? score.events : score.events.slice(first, first + SHOWN + 2 * AROUND);
 
   /** Puts a changed event in its place; it may move among the others. */
   const put = (index: number, event: ScoreEvent, what: string): string | undefined => {
@@ -189,7 +192,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
           <button
             type="button"
             className="word"
-            aria-label={`Select event ${index + 1}`}
+            aria-label={`Show event ${index + 1}`}
             onClick={() => onSelect([index])}
           >
             show
@@ -198,7 +201,10 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
             type="button"
             className="word madder"
             aria-label={`Take out event ${index + 1}`}
-            onClick={() => onChange(operations.takeOut(score, new Set([index])), 'taking out an event', new Set())}
+            title="Takes out both edges of the press, and closes the gap"
+            onClick={() =>
+              onChange(operations.takeOutPresses(score, new Set([index])), 'taking out a press', new Set())
+            }
           >
             ×
           </button>

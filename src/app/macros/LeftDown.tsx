@@ -3,7 +3,7 @@ import { whatLetsGoOf } from '../../core/advice';
 import { titleOfCode } from '../../core/codes';
 import { heldBy, openKeys, operations, partsOf } from '../../core/macro';
 import type { Macro } from '../../core/profile';
-import { keyName, keyTitle } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import type { MacroDesk } from './useMacroDesk';
 
@@ -25,7 +25,7 @@ export const LeftDown = ({ bench, macro, desk }: { bench: Bench; macro: Macro; d
         ),
       ...joints
         .slice(0, 2)
-        .map(({ keys: together }) => `${together.map((key) => keyName(board, key)).join(' + ')} together`),
+        .map(({ keys: together }) => `${together.map((key) => keyTitle(board, profile, key)).join(' + ')} together`),
     ];
   });
   const last = partsOf(macro).findLast(({ score }) => openKeys(score).some((code) => open.includes(code)));

@@ -64,7 +64,7 @@ export const MacroCard = ({ bench, macro, desk, stage }: MacroCardProps) => {
         )}
       </div>
       <div className="macro-run">
-        {macro.repeat && (
+        {(macro.repeat ?? desk.part === 'repeat') && (
           <>
             <Select<RunKind>
               size="small"

@@ -101,7 +101,15 @@ export const MacroList = ({ bench, desk, onRecord }: MacroListProps) => {
         type="button"
         className="word"
         disabled={isFull}
-        onClick={() => desk.add({ name: `Macro ${profile.macros.length + 1}`, onPress: { lengthUs: 0, events: [] } })}
+        onClick={() => {
+          desk.add({ name: `Macro ${profile.macros.length + 1}`, onPress: { lengthUs: 0, events: [] } });
+          // It is named as it is made, and Enter leads on to its line.
+          requestAnimationFrame(() => {
+            const name = document.querySelector<HTMLInputElement>('input[aria-label="Name of the macro"]');
+            name?.focus();
+            name?.select();
+          });
+        }}
       >
         + Write one
       </button>

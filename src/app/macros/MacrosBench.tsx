@@ -1,6 +1,6 @@
 /** The macro bench: the list, the score of one part, what it does, and what its receiver gets. */
 import { App as AntApp, InputNumber, Segmented, Select } from 'antd';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { stageMacro } from '../../core/probe';
 import { firstProblem, Problems } from '../../core/check';
 import { titleOfCode } from '../../core/codes';
@@ -34,6 +34,7 @@ const MacrosBench = () => {
   const desk = useMacroDesk(bench);
   const { message } = AntApp.useApp();
   const { macro, part, score, places } = desk;
+  const scoreLine = useRef<HTMLDivElement>(null);
   const [isRecording, setIsRecording] = useState(false);
   const [isPutting, setIsPutting] = useState(false);
   const [stepMs, setStepMs] = useState(1);
@@ -120,6 +121,7 @@ const MacrosBench = () => {
                 variant="borderless"
                 value={macro.name}
                 onTake={(name) => desk.tryChange({ ...macro, name }, 'the name of a macro', true)}
+                onEnter={() => scoreLine.current?.querySelector('input')?.focus()}
               />
               <Segmented<PartName>
                 size="small"
@@ -180,10 +182,11 @@ const MacrosBench = () => {
                 onChange={desk.setScore}
                 onHead={setMarkUs}
               />
-              <div className="score-foot">
+              <div className="score-foot" ref={scoreLine}>
                 <ScoreLine
                   key={`${macro.id}/${part}`}
                   score={score}
+                  onDone={() => scoreLine.current?.closest('[data-score]')?.querySelector('canvas')?.focus()}
                   onTake={(typed) => desk.tryScore(typed, 'the line')}
                 />
                 <label className="soft">

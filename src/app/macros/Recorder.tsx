@@ -1,9 +1,13 @@
-/** Recording: what shall be recorded is chosen first; then the keyboard is the recorder's alone until it stops. */
+/**
+ * Recording: it waits for the first key at once, and records as it did last; what it records is changed where it waits. Until it stops the
+ * keyboard is the recorder's alone.
+ */
 import { Checkbox, InputNumber, Segmented, Select } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { legendOfCode } from '../../core/codes';
 import type { HostLayoutId } from '../../core/hosts';
-import { countsOf } from '../../core/macro';
+import { countsOf, sayCount, type RecordingOptions } from '../../core/macro';
+import { listed } from '../../core/reading';
 import { LIMITS, type Score } from '../../core/profile';
 import { ScoreView } from './ScoreView';
 import { canLockKeys, STOP_CHORD, useRecorder } from './useRecorder';
@@ -21,21 +25,43 @@ type RecorderProps = {
 
 type Gaps = 'played' | 'fixed' | 'none';
 
+type Chosen = { what: string[]; gaps: Gaps; gapMs: number; idleS: number; goes: TakeGoes };
+/** What was chosen last: the next recording begins with it. Where a take goes is chosen each time. */
+let lastChosen: Chosen = { what: ['keys'], gaps: 'played', gapMs: 20, idleS: 0, goes: 'new' };
+
+const optionsOf = ({ what, gaps, gapMs, idleS }: Chosen): RecordingOptions => ({
+  keys: what.includes('keys'),
+  buttons: what.includes('buttons'),
+  wheel: what.includes('wheel'),
+  gaps: gaps === 'played' ? 'played' : gaps === 'none' ? 0 : gapMs * 1000,
+  idleUs: idleS === 0 ? null : idleS * 1_000_000,
+  stopChord: STOP_CHORD,
+});
+
+const GAPS_SAID: Readonly<Record<Gaps, string>> = {
+  played: 'gaps as played',
+  fixed: 'all gaps the same',
+  none: 'no gaps',
+};
+
 const nothing = (): void => undefined;
 const NO_PLACES: ReadonlySet<number> = new Set();
 const NO_RISKS: never[] = [];
 
 export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => {
-  const [what, setWhat] = useState<string[]>(['keys']);
-  const [gaps, setGaps] = useState<Gaps>('played');
-  const [gapMs, setGapMs] = useState(20);
-  const [idleS, setIdleS] = useState<number>(0);
-  const [goes, setGoes] = useState<TakeGoes>('new');
+  const [chosen, setChosen] = useState(lastChosen);
+  const { what, gaps, gapMs, idleS, goes } = chosen;
+  const choose = (part: Partial<Chosen>): void => {
+    lastChosen = { ...chosen, ...part };
+    setChosen(lastChosen);
+  };
   const [isFull, setIsFull] = useState(document.fullscreenElement !== null);
   const recorder = useRecorder((score, why) => {
     if (score.events.length > 0) onTake(score, goes, why);
   });
-  const { phase, score, held, strangers } = recorder;
+  const { phase, score, held, strangers, start } = recorder;
+  // One press is enough to record; the choices are one press away.
+  useEffect(() => start(optionsOf({ ...lastChosen, goes: 'new' })), [start]);
   const { presses, releases, lengthUs } = countsOf(score);
 
   const goFullScreen = (): void => {
@@ -58,7 +84,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
           <span>What</span>
           <Checkbox.Group
             value={what}
-            onChange={setWhat}
+            onChange={(kinds) => choose({ what: kinds })}
             options={[
               { value: 'keys', label: 'keys' },
               { value: 'buttons', label: 'mouse buttons' },
@@ -71,7 +97,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
               size="small"
               aria-label="Gaps"
               value={gaps}
-              onChange={setGaps}
+              onChange={(value) => choose({ gaps: value })}
               options={[
                 { value: 'played', label: 'as played' },
                 { value: 'fixed', label: 'all the same' },
@@ -87,7 +113,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
                   max={LIMITS.gapMs.most}
                   precision={0}
                   value={gapMs}
-                  onChange={(value) => setGapMs(value ?? 0)}
+                  onChange={(value) => choose({ gapMs: value ?? 0 })}
                 />{' '}
                 ms
               </label>
@@ -100,7 +126,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
               size="small"
               aria-label="Stops when nothing comes"
               value={idleS}
-              onChange={setIdleS}
+              onChange={(value) => choose({ idleS: value })}
               options={[
                 { value: 0, label: 'not by waiting' },
                 ...[2, 5, 10].map((value) => ({ value, label: `after ${value} s without a key` })),
@@ -112,7 +138,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
             size="small"
             aria-label="Where the take goes"
             value={goes}
-            onChange={setGoes}
+            onChange={(value) => choose({ goes: value })}
             options={[
               { value: 'new', label: 'becomes a new macro' },
               { value: 'replace', label: `replaces ${partName ?? 'a part'}`, disabled: partName === undefined },
@@ -135,16 +161,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
             type="button"
             className="record-start"
             disabled={what.length === 0}
-            onClick={() =>
-              recorder.start({
-                keys: what.includes('keys'),
-                buttons: what.includes('buttons'),
-                wheel: what.includes('wheel'),
-                gaps: gaps === 'played' ? 'played' : gaps === 'none' ? 0 : gapMs * 1000,
-                idleUs: idleS === 0 ? null : idleS * 1_000_000,
-                stopChord: STOP_CHORD,
-              })
-            }
+            onClick={() => recorder.start(optionsOf(chosen))}
           >
             ● Start: time begins with your first key
           </button>
@@ -158,9 +175,20 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
       <p className="section-line">
         <strong role="status">{phase === 'armed' ? '● Waiting for your first key' : '● Recording'}</strong>
         <span>
-          {presses} presses · {releases} releases · {(lengthUs / 1_000_000).toFixed(1)} s
+          {sayCount(presses, 'press', 'presses')} · {sayCount(releases, 'release')} ·{' '}
+          {(lengthUs / 1_000_000).toFixed(1)} s
         </span>
-        <button type="button" className="record-start" data-record-own="" onClick={recorder.stop}>
+        {phase === 'armed' && (
+          <button type="button" className="word" data-record-own="" onClick={recorder.stop}>
+            Change what is recorded …
+          </button>
+        )}
+        <button
+          type="button"
+          className="record-start record-stop"
+          data-record-own=""
+          onClick={phase === 'armed' ? onClose : recorder.stop}
+        >
           ■ Stop
         </button>
       </p>
@@ -177,6 +205,15 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
         onChange={nothing}
         onHead={nothing}
       />
+      {phase === 'armed' && (
+        <p>
+          Records {listed(what)}, {GAPS_SAID[gaps]};{' '}
+          {goes === 'new'
+            ? 'the take becomes a new macro'
+            : `the take ${goes === 'replace' ? 'replaces' : 'follows'} ${partName ?? 'a part'}`}
+          . It stops by its button or by both Shifts together.
+        </p>
+      )}
       <p className="soft">
         {held.length > 0 && `Down now: ${held.map(legendOfCode).join(', ')}. `}
         {strangers.length > 0 && `Not recorded, as they have no usage: ${strangers.join(', ')}. `}

@@ -18,7 +18,14 @@ function meantBy(line: string): string | undefined {
   }
 }
 
-export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Score) => string | undefined }) => {
+type ScoreLineProps = {
+  score: Score;
+  onTake: (score: Score) => string | undefined;
+  /** The line was taken: the focus goes back to what it is about. */
+  onDone: () => void;
+};
+
+export const ScoreLine = ({ score, onTake, onDone }: ScoreLineProps) => {
   const [draft, setDraft] = useState<string | null>(null);
   const [problem, setProblem] = useState('');
   const isLong = score.events.length > LONGEST;
@@ -26,11 +33,15 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
   const take = (): void => {
     if (draft === null || draft.trim() === printed) {
       setDraft(null);
+      onDone();
       return;
     }
     try {
       const refused = onTake(scoreSaid(draft));
-      if (refused === undefined) setDraft(null);
+      if (refused === undefined) {
+        setDraft(null);
+        onDone();
+      }
       setProblem(refused ?? '');
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error;
@@ -39,7 +50,7 @@ export const ScoreLine = ({ score, onTake }: { score: Score; onTake: (score: Sco
   };
   const meant = draft === null || draft.trim() === printed ? undefined : meantBy(draft);
   return (
-    <div className="score-line">
+    <div className="score-line" data-half={draft === null || draft.trim() === printed ? 'no' : 'yes'}>
       <Input
         className="mono"
         aria-label="The score as a line"

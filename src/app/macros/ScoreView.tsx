@@ -268,8 +268,8 @@ export const ScoreView = ({
           ArrowUp: () => chooseBar(-1, event.shiftKey),
           ArrowRight: () => (places.size > 0 ? nudge(1) : scroll(view.usPerPx * 60)),
           ArrowLeft: () => (places.size > 0 ? nudge(-1) : scroll(-view.usPerPx * 60)),
-          Delete: () => onChange(operations.takeOut(score, places), 'taking out events', new Set()),
-          Backspace: () => onChange(operations.takeOut(score, places), 'taking out events', new Set()),
+          Delete: () => onChange(operations.takeOutPresses(score, places), 'taking out presses', new Set()),
+          Backspace: () => onChange(operations.takeOutPresses(score, places), 'taking out presses', new Set()),
           Escape: () => onSelect([]),
           '+': () => zoom(1 / 1.5),
           '-': () => zoom(1.5),
@@ -303,10 +303,10 @@ export const ScoreView = ({
         }}
       />
       <p className="score-zoom">
-        <button type="button" className="word" aria-label="Zoom in" onClick={() => zoom(1 / 1.5)}>
+        <button type="button" className="word" title="Zoom in (+)" onClick={() => zoom(1 / 1.5)}>
           closer
         </button>
-        <button type="button" className="word" aria-label="Zoom out" onClick={() => zoom(1.5)}>
+        <button type="button" className="word" title="Zoom out (−)" onClick={() => zoom(1.5)}>
           further
         </button>
         <button type="button" className="word" disabled={!window} onClick={() => setWindow(null)}>

@@ -4,7 +4,7 @@
  */
 import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type PointerEvent, type SyntheticEvent } from 'react';
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
-import { Cap, LARGEST, UNIT, type KeyFace } from './Cap';
+import { boardBox, Cap, LARGEST, UNIT, type KeyFace } from './Cap';
 import './board.css';
 
 /** The drawn key that an event is about. */
@@ -20,6 +20,10 @@ const ARROWS: Readonly<Record<string, Direction>> = {
   ArrowDown: 'down',
 };
 
+/** How far a light press goes, and the least that is a press at all, as shares of the travel. */
+const LIGHT = 0.4;
+const LEAST = 0.05;
+
 type BoardViewProps = {
   board: Board;
   face: (key: BoardKey) => KeyFace;
@@ -32,7 +36,11 @@ type BoardViewProps = {
   onChoose?: (key: KeyId) => void;
   /** Pressing and letting go of a drawn key, by pointer or with Space and Enter. */
   onPress?: (key: KeyId, down: boolean) => void;
+  /** A drawn key is pulled down with Alt and the pointer, by a share of its travel; 0 lets it up. */
+  onPull?: (key: KeyId, share: number) => void;
   onKeyDown?: (event: KeyboardEvent<SVGSVGElement>) => void;
+  /** How many times its own size it is drawn at the most; without it as large as its place is. */
+  largest?: number;
 };
 
 export const BoardView = ({
@@ -44,10 +52,14 @@ export const BoardView = ({
   onSelectAlso,
   onChoose,
   onPress,
+  onPull,
   onKeyDown,
+  largest = LARGEST,
 }: BoardViewProps) => {
   const extent = extentOf(board);
   const root = useRef<SVGSVGElement>(null);
+  /** The key that is pulled, and where that began. */
+  const pulled = useRef<{ key: KeyId; fromY: number; height: number } | null>(null);
   const reachable =
     selected !== undefined && board.keys.some((key) => key.id === selected) ? selected : board.keys[0]?.id;
 
@@ -93,10 +105,26 @@ export const BoardView = ({
     const cap = capOf(event);
     if (!onPress || !cap || event.button !== 0) return;
     cap.setPointerCapture(event.pointerId);
-    onPress(cap.getAttribute('data-key') ?? '', true);
+    const key = cap.getAttribute('data-key') ?? '';
+    if (onPull && event.altKey) {
+      pulled.current = { key, fromY: event.clientY, height: cap.getBoundingClientRect().height };
+      onPull(key, LIGHT);
+    } else onPress(key, true);
+  };
+
+  const pointerMove = (event: PointerEvent): void => {
+    if (!pulled.current || !onPull) return;
+    const { key, fromY, height } = pulled.current;
+    // A cap's height is the whole travel, from the light press on.
+    onPull(key, Math.min(1, Math.max(LEAST, LIGHT + ((event.clientY - fromY) / height) * (1 - LIGHT))));
   };
 
   const pointerUp = (event: PointerEvent): void => {
+    if (pulled.current) {
+      onPull?.(pulled.current.key, 0);
+      pulled.current = null;
+      return;
+    }
     const key = keyOf(event);
     if (onPress && key !== null) onPress(key, false);
   };
@@ -105,14 +133,16 @@ export const BoardView = ({
     <svg
       ref={root}
       className="board"
-      style={{ maxWidth: extent.width * UNIT * LARGEST }}
-      viewBox={`-3 -3 ${extent.width * UNIT + 6} ${extent.height * UNIT + 6}`}
+      style={{ maxWidth: extent.width * UNIT * largest }}
+      preserveAspectRatio="xMinYMin meet"
+      viewBox={boardBox(extent)}
       role="group"
       aria-label={label}
       onKeyDown={keyDown}
       onKeyUp={keyUp}
       onClick={click}
       onPointerDown={pointerDown}
+      onPointerMove={pointerMove}
       onPointerUp={pointerUp}
       onPointerCancel={pointerUp}
     >

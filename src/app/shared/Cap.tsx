@@ -5,7 +5,7 @@
 import { memo } from 'react';
 import { outlineOf, type BoardKey } from '../../core/board';
 import { sameData } from '../../core/profile';
-import { CapFace, type CapLegend } from './CapFace';
+import { CapFace, linesOf, type CapLegend } from './CapFace';
 
 /** Drawing units for one key unit. */
 export const UNIT = 46;
@@ -22,8 +22,8 @@ export type KeyFace = {
   className?: string;
 };
 
-/** The outline of a cap of two rectangles, with the gap to its neighbours taken off. */
-export function capPath(key: BoardKey, unit = UNIT, gap = GAP): string {
+/** The outline of a cap of two rectangles, with the gap to its neighbours taken off; at a place, in drawing units. */
+export function capPath(key: BoardKey, unit = UNIT, gap = GAP, left = 0, top = 0): string {
   const taken = gap / unit;
   const { second } = key;
   const narrowed = {
@@ -33,35 +33,55 @@ export function capPath(key: BoardKey, unit = UNIT, gap = GAP): string {
     ...(second && { second: { ...second, w: second.w - taken, h: second.h - taken } }),
   };
   return outlineOf(narrowed)
-    .map((loop) => `M${loop.map(({ x, y }) => `${(x * unit).toFixed(2)} ${(y * unit).toFixed(2)}`).join('L')}Z`)
+    .map(
+      (loop) =>
+        `M${loop.map(({ x, y }) => `${(left + x * unit).toFixed(2)} ${(top + y * unit).toFixed(2)}`).join('L')}Z`,
+    )
     .join('');
+}
+
+/** Where a cap is drawn, and how it is turned: a transform. */
+export const placeOf = ({ x, y, w, h, angle }: BoardKey): string =>
+  `translate(${x * UNIT} ${y * UNIT})${angle === 0 ? '' : ` rotate(${angle} ${(w * UNIT) / 2} ${(h * UNIT) / 2})`}`;
+
+/** The view box of a board's drawing. */
+export const boardBox = ({ width, height }: { width: number; height: number }): string =>
+  `-3 -3 ${width * UNIT + 6} ${height * UNIT + 6}`;
+
+/** What a cap is called: what one reads on it, then what it is. Who speaks to the page says what is to be read. */
+function nameOf({ cap, label }: KeyFace, width: number): string {
+  const shown = cap ? linesOf(cap, width).filter(Boolean).join(' ') : '';
+  return shown === '' || label.startsWith(`${shown}:`) || label.startsWith(`${shown} `) ? label : `${shown}: ${label}`;
 }
 
 type CapProps = { boardKey: BoardKey; face: KeyFace; isReachable: boolean; isPressed: boolean | undefined };
 
 export const Cap = memo(
   ({ boardKey, face, isReachable, isPressed }: CapProps) => {
-    const { id, x, y, w, h, angle } = boardKey;
+    const { id, w, h, angle } = boardKey;
+    // A place is written into each shape, and only a turned key has a transform: the browser keeps a layer of its books for each one.
+    const isTurned = angle !== 0;
+    const x = isTurned ? 0 : boardKey.x * UNIT;
+    const y = isTurned ? 0 : boardKey.y * UNIT;
     const width = w * UNIT - GAP;
     const height = h * UNIT - GAP;
-    const turn = angle === 0 ? '' : ` rotate(${angle} ${(w * UNIT) / 2} ${(h * UNIT) / 2})`;
     return (
       <g
         data-key={id}
         className={`cap ${face.className ?? ''}`}
-        transform={`translate(${x * UNIT} ${y * UNIT})${turn}`}
+        transform={isTurned ? placeOf(boardKey) : undefined}
         role="button"
-        aria-label={face.label}
+        aria-label={nameOf(face, width)}
         aria-pressed={isPressed}
         tabIndex={isReachable ? 0 : -1}
       >
         {boardKey.second ? (
-          <path className="cap-body" d={capPath(boardKey)} strokeLinejoin="round" />
+          <path className="cap-body" d={capPath(boardKey, UNIT, GAP, x, y)} strokeLinejoin="round" />
         ) : (
-          <rect className="cap-body" width={width} height={height} rx={5} />
+          <rect className="cap-body" x={x} y={y} width={width} height={height} rx={5} />
         )}
-        {face.cap && <CapFace width={width} height={height} {...face.cap} />}
-        <rect className="cap-focus" x={-2} y={-2} width={width + 4} height={height + 4} rx={6.5} />
+        {face.cap && <CapFace x={x} y={y} width={width} height={height} {...face.cap} />}
+        <rect className="cap-focus" x={x - 2} y={y - 2} width={width + 4} height={height + 4} rx={6.5} />
       </g>
     );
   },

@@ -20,19 +20,22 @@ export type CapLegend = {
   isMarked?: boolean;
 };
 
-type CapFaceProps = CapLegend & { width: number; height: number };
+/** Where the cap lies and how large it is, in drawing units. */
+type CapFaceProps = CapLegend & { x: number; y: number; width: number; height: number };
 
 const TICK_WIDTH = 5.4;
 const TICK_GAP = 1.4;
 
 /** The row of ticks: one path for the empty ones, one for each dye, so that many layers stay cheap to draw. */
-const TickRow = ({ ticks, width, y }: { ticks: NonNullable<CapLegend['ticks']>; width: number; y: number }) => {
+type TickRowProps = { ticks: NonNullable<CapLegend['ticks']>; x: number; y: number; width: number };
+
+const TickRow = ({ ticks, x, y, width }: TickRowProps) => {
   const step = Math.min(TICK_WIDTH + TICK_GAP, (width - 14) / Math.max(1, ticks.length));
   const tick = step * (TICK_WIDTH / (TICK_WIDTH + TICK_GAP));
   const paths = new Map<string, string>();
   ticks.forEach(({ dye, assigned }, index) => {
     const color = assigned ? threadOf(dye) : 'var(--hair)';
-    const box = `M${(8 + index * step).toFixed(1)} ${y}h${tick.toFixed(1)}v${assigned ? 3.4 : 1}h-${tick.toFixed(1)}z`;
+    const box = `M${(x + 8 + index * step).toFixed(1)} ${y}h${tick.toFixed(1)}v${assigned ? 3.4 : 1}h-${tick.toFixed(1)}z`;
     paths.set(color, (paths.get(color) ?? '') + box);
   });
   return [...paths].map(([color, path]) => <path key={color} d={path} fill={color} />);
@@ -44,38 +47,47 @@ export const fit = (text: string, width: number, perCharacter: number): string =
   return [...text].length <= most ? text : `${[...text].slice(0, most - 1).join('')}…`;
 };
 
-export const CapFace = ({
-  width,
-  height,
-  main,
-  held = '',
-  small = '',
-  heldDye,
-  below = false,
-  roleColor,
-  ticks = [],
-  isMarked = false,
-}: CapFaceProps) => (
-  <g className={below ? 'cap-below' : undefined} aria-hidden="true">
-    {roleColor !== undefined && <rect x={0.6} y={4} width={3.6} height={height - 8} rx={1.2} fill={roleColor} />}
-    <text className="cap-main" x={8} y={held || small ? 15 : 17}>
-      {fit(main, width - 9, main.length > 5 ? 5.9 : 6.4)}
-    </text>
-    {held !== '' ? (
-      <text className="cap-small cap-held" x={8} y={28.5} style={heldDye && { fill: textOf(heldDye) }}>
-        {fit(`hold ${held}`, width - 6, 4.7).endsWith('…') ? fit(held, width - 6, 4.7) : `hold ${held}`}
-      </text>
-    ) : (
-      small !== '' && (
-        <text className="cap-small" x={8} y={28.5}>
-          {fit(small, width - 6, 4.5)}
+/** The two lines of a cap as they are drawn, cut to its width. */
+export function linesOf({ main, held = '', small = '' }: CapLegend, width: number): readonly [string, string] {
+  const hold = `hold ${held}`;
+  return [
+    fit(main, width - 9, main.length > 5 ? 5.9 : 6.4),
+    held === ''
+      ? small === ''
+        ? ''
+        : fit(small, width - 6, 4.5)
+      : fit(hold, width - 6, 4.7) === hold
+        ? hold
+        : fit(held, width - 6, 4.7),
+  ];
+}
+
+export const CapFace = ({ x, y, width, height, ...legend }: CapFaceProps) => {
+  const { held = '', heldDye, below = false, roleColor, ticks = [], isMarked = false } = legend;
+  const [first, second] = linesOf(legend, width);
+  return (
+    <g className={below ? 'cap-below' : undefined} aria-hidden="true">
+      {roleColor !== undefined && (
+        <rect x={x + 0.6} y={y + 4} width={3.6} height={height - 8} rx={1.2} fill={roleColor} />
+      )}
+      <text className="cap-main" x={x + 8} y={y + (second === '' ? 17 : 15)}>
+        {first}
+      </text>{' '}
+      {second !== '' && (
+        <text
+          className={held === '' ? 'cap-small' : 'cap-small cap-held'}
+          x={x + 8}
+          y={y + 28.5}
+          style={heldDye && { fill: textOf(heldDye) }}
+        >
+          {second}
         </text>
-      )
-    )}
-    {isMarked && <path d={`M${width - 12} 0.6H${width - 0.6}V12Z`} fill="var(--madder)" />}
-    <TickRow ticks={ticks} width={width} y={height - 7} />
-  </g>
-);
+      )}
+      {isMarked && <path d={`M${x + width - 12} ${y + 0.6}H${x + width - 0.6}V${y + 12}Z`} fill="var(--madder)" />}
+      <TickRow ticks={ticks} x={x} y={y + height - 7} width={width} />
+    </g>
+  );
+};
 
 /** The ticks of one key. */
 export const ticksOf = (layers: readonly Layer[], key: string): { dye: Dye; assigned: boolean }[] =>

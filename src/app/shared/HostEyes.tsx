@@ -2,7 +2,7 @@
  * The board through another host's eyes: what its keys would show there, which bindings would mean something else, and the two ways to
  * go there: take that host as it is, or aim what changes anew, so that the same characters come out. Each is one step for undo.
  */
-import { Button, Checkbox, Modal, Select } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { useMemo, useState } from 'react';
 import { contactOf, type BoardKey } from '../../core/board';
 import {
@@ -22,9 +22,10 @@ import { useHosts } from '../state/hosts';
 import { textOf, threadOf } from '../theme/dyes';
 import { BoardView } from './BoardView';
 import type { KeyFace } from './Cap';
-import { keyName } from './keyNames';
+import { keyTitle } from './keyNames';
 import { Named } from './named';
 import type { Bench } from './useBench';
+import { Dialog } from './Dialog';
 import './hostEyes.css';
 
 type HostEyesProps = { bench: Bench; onClose: () => void };
@@ -47,7 +48,7 @@ const ChangeRow = ({ bench, host, change }: { bench: Bench; host: HostLayoutId; 
   return (
     <tr>
       <td>
-        {keys.map((key) => keyName(board, key)).join(' + ')}
+        {keys.map((key) => keyTitle(board, profile, key)).join(' + ')}
         {layer !== '' && (
           <span className="soft">
             {' '}
@@ -89,7 +90,7 @@ const Eyes = ({ bench, host, onClose }: HostEyesProps & { host: HostLayoutId }) 
     const altGr = only !== undefined && second === undefined ? altGrOnHost(hostLayout(host), only) : '';
     const isChanged = answer?.layerIndex === layerIndex && changed.has(id);
     return {
-      label: `${keyName(board, key.id)}: ${legend.main || 'nothing'}${isChanged ? ', means something else there' : ''}`,
+      label: `${keyTitle(board, profile, key.id)}: ${legend.main || 'nothing'}${isChanged ? ', means something else there' : ''}`,
       className: isChanged ? 'eyes-changed' : '',
       cap: {
         main: legend.main,
@@ -194,7 +195,7 @@ export const HostEyes = ({ bench, onClose }: HostEyesProps) => {
   const [host, setHost] = useState<HostLayoutId>(profile.hostLayout === 'us' ? 'de' : 'us');
   const { state, again } = useHosts([host]);
   return (
-    <Modal open width={1060} footer={null} title="Through another host’s eyes" onCancel={onClose} className="eyes">
+    <Dialog width={1060} footer={null} title="Through another host’s eyes" onCancel={onClose} className="eyes">
       <p className="eyes-hosts">
         <span>
           now <strong>{hostName(profile.hostLayout)}</strong>
@@ -222,6 +223,6 @@ export const HostEyes = ({ bench, onClose }: HostEyesProps) => {
           </button>
         </p>
       )}
-    </Modal>
+    </Dialog>
   );
 };

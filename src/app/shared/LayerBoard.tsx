@@ -1,39 +1,23 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
-import { lazy, Suspense, useMemo, useState, type KeyboardEvent } from 'react';
-import { contactOf, sharersOf, type BoardKey } from '../../core/board';
-import { altGrOnHost, hostLayout, hostName } from '../../core/hosts';
-import { legendOf, sentencesOf } from '../../core/notation';
-import { actionsOf, answerFrom, ownKeysOf, timingOf, type Binding, type Profile } from '../../core/profile';
+import { lazy, Suspense, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { contactOf, type BoardKey } from '../../core/board';
+import { hostName } from '../../core/hosts';
+import { ownKeysOf } from '../../core/profile';
 import { BoardView } from './BoardView';
 import type { KeyFace } from './Cap';
-import { ticksOf } from './CapFace';
-import { keyName } from './keyNames';
 import type { ToLookAt } from './problems';
 import type { Bench } from './useBench';
+import { useFaces } from './useFaces';
 import { useHiddenRoles } from '../state/hiddenRoles';
-import { useEntry } from '../state/shelf';
+import { useDocument } from '../state/shelf';
 import { paintOf, textOf, threadOf } from '../theme/dyes';
 
-/** The dye of the layer that an assignment's hold leads to, when it leads to one. */
-function heldLayerDye(profile: Profile, keys: Profile['layers'][number]['keys'], key: string) {
-  const does = keys[key]?.does;
-  if (does?.kind !== 'gesture') return undefined;
-  const way = actionsOf(does).find(({ action, path }) => action.do === 'layer' && path.at(-1) === 'hold');
-  return way?.action.do === 'layer'
-    ? profile.layers.find(({ id }) => id === (way.action.do === 'layer' ? way.action.layer : ''))?.dye
-    : undefined;
-}
+/** The board grows with the window, up to keys of two centimetres. */
+const LARGEST_HERE = 2.4;
 
 const NO_KEYS: ReadonlySet<string> = new Set();
 
 const HostEyes = lazy(() => import('./HostEyes').then((module) => ({ default: module.HostEyes })));
-
-/** What AltGr makes of a key that does nothing but send its code. */
-function altGrOf({ hostLayout: host }: Profile, does: Binding | undefined): string {
-  const [only, second] = does?.kind === 'act' && does.action.do === 'keys' ? does.action.codes : [];
-  const made = only === undefined || second !== undefined ? '' : altGrOnHost(hostLayout(host), only);
-  return made === '' ? '' : `AltGr ${made}`;
-}
 
 type LayerBoardProps = {
   bench: Bench;
@@ -47,46 +31,45 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
   const base = profile.layers[0];
   const [isLooking, setIsLooking] = useState(false);
   const hidden = useHiddenRoles((state) => state.byProfile.get(profile.id)) ?? NO_KEYS;
-  const rest = useEntry(profile.id)?.document.base;
+  const rest = useDocument(profile.id)?.base;
   const changed = useMemo(
     () => (rest && profile.restsOn === rest.id ? ownKeysOf(profile, rest, layer.id) : NO_KEYS),
     [rest, profile, layer.id],
   );
 
+  const marked = useMemo(
+    () => new Set(items.flatMap((item) => (item.layer === layer.id && item.key !== undefined ? [item.key] : []))),
+    [items, layer.id],
+  );
+  const decorated = useRef(new Map<string, { known: KeyFace; how: string; face: KeyFace }>());
+  const faceOf = useFaces(profile, board, layerIndex);
+
   const face = (key: BoardKey): KeyFace => {
     const id = contactOf(board, key.id);
-    const answer = answerFrom(profile, layerIndex, id);
-    const own = answer?.layerIndex === layerIndex;
-    const legend = answer ? legendOf(answer.assignment, profile) : { main: '', held: '', how: '' };
-    const plain =
-      own && layerIndex > 0 && base?.keys[id]
-        ? legendOf(base.keys[id] ?? { does: { kind: 'pass' } }, profile).main
-        : '';
-    const role = profile.roles.find(
-      (one) => one.id === (own ? answer.assignment.role : undefined) && !hidden.has(one.id),
-    );
-    const held = own ? legend.held : '';
-    const sentence = answer
-      ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
-      : 'No layer answers.';
-    return {
-      className: `${id === selectedKey ? 'selected' : selectedKeys.includes(id) ? 'selected-also' : ''}${changed.has(id) ? ' own-change' : ''}`,
-      label: `${keyName(board, key.id)} on ${layer.name}${own ? '' : answer ? ', passes to the base' : ''}: ${sentence}${sharersOf(board, key.id).length > 0 ? ' It shares its contact.' : ''}${changed.has(id) ? ' Changed by this variant.' : ''}`,
-      cap: {
-        main: legend.main,
-        held,
-        small: legend.how || plain || altGrOf(profile, answer?.assignment.does),
-        heldDye: held ? heldLayerDye(profile, profile.layers[answer?.layerIndex ?? 0]?.keys ?? {}, id) : undefined,
-        below: !own,
-        roleColor: role && paintOf(role.color),
-        ticks: ticksOf(profile.layers, id),
-        isMarked: items.some((item) => item.layer === layer.id && item.key === id),
-      },
+    const { face: known, role } = faceOf(key);
+    const isSelected = id === selectedKey;
+    const isAlso = !isSelected && selectedKeys.includes(id);
+    const isChanged = changed.has(id);
+    const paint = role && !hidden.has(role.id) ? paintOf(role.color) : undefined;
+    if (!isSelected && !isAlso && !isChanged && !marked.has(id) && paint === undefined) return known;
+    const how = `${isSelected} ${isAlso} ${isChanged} ${marked.has(id)} ${paint}`;
+    const before = decorated.current.get(key.id);
+    if (before?.known === known && before.how === how) return before.face;
+    const face: KeyFace = {
+      className: `${isSelected ? 'selected' : isAlso ? 'selected-also' : ''}${isChanged ? ' own-change' : ''}`,
+      label: `${known.label}${isChanged ? ' Changed by this variant.' : ''}`,
+      cap: { ...known.cap, roleColor: paint, isMarked: marked.has(id) },
     };
+    decorated.current.set(key.id, { known, how, face });
+    return face;
   };
 
   return (
-    <section aria-label="Board" style={{ '--mark': threadOf(layer.dye) } as React.CSSProperties}>
+    <section
+      className="layer-board"
+      aria-label="Board"
+      style={{ '--mark': threadOf(layer.dye) } as React.CSSProperties}
+    >
       <p className="board-title">
         <strong style={{ color: textOf(layer.dye) }}>
           <bdi>{layer.name}</bdi>
@@ -112,6 +95,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         onSelectAlso={selectAlso}
         onChoose={onChoose}
         onKeyDown={onKeyDown}
+        largest={LARGEST_HERE}
       />
       {isLooking && (
         <Suspense fallback={null}>

@@ -8,7 +8,7 @@ import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
 import { textOf } from '../theme/dyes';
 import { keyTitle } from './keyNames';
-import type { ToLookAt } from './problems';
+import { toLookAt, type ToLookAt } from './problems';
 import './lookAt.css';
 
 type LookAtListProps = { items: readonly ToLookAt[]; profile: Profile; board: Board };
@@ -18,7 +18,9 @@ export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
   const select = useSelection((state) => state.select);
   const edit = useShelf((state) => state.edit);
   const notify = useShelf((state) => state.notify);
-  const mend = ({ fix, fixName = 'a fix' }: ToLookAt): void => {
+  /** A fix is for the profile as it is now: what is listed may be a moment old. */
+  const mend = ({ id }: ToLookAt): void => {
+    const { fix, fixName = 'a fix' } = toLookAt(profile, board).find((item) => item.id === id) ?? {};
     const refused = fix && edit(profile.id, fix, fixName);
     if (refused !== undefined) notify(`Not changed: ${refused}`);
   };

@@ -36,7 +36,7 @@ export const TriedText = ({ label, value, onTake, isLong = false, onEnter, ...re
     status: draft ? ('error' as const) : ('' as const),
   };
   return (
-    <span className="tried">
+    <span className="tried" data-half={draft ? 'yes' : 'no'}>
       {isLong ? (
         <Input.TextArea
           {...(common as ComponentProps<typeof Input.TextArea>)}
@@ -70,7 +70,7 @@ type TriedNumberProps = {
 export const TriedNumber = ({ label, value, range, onTake, step = 1, className }: TriedNumberProps) => {
   const [reason, setReason] = useState('');
   return (
-    <span className="tried">
+    <span className="tried" data-half={reason === '' ? 'no' : 'yes'}>
       <InputNumber
         size="small"
         aria-label={label}

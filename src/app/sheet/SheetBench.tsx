@@ -7,7 +7,7 @@ import { keysLike, type Profile } from '../../core/profile';
 import { pageSvg, sheetOf, type Sheet, type SheetOptions } from '../../core/sheet';
 import { download, fileNameOf } from '../shared/download';
 import { BoardView } from '../shared/BoardView';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import { Named } from '../shared/named';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
@@ -187,7 +187,7 @@ const Sheets = ({ profile, board }: { profile: Profile; board: Board }) => {
             board={board}
             label="Keys on the sheet"
             face={(key) => ({
-              label: `${keyName(board, key.id)}${chosen.includes(key.id) ? ', on the sheet' : ', left out'}`,
+              label: `${keyTitle(board, profile, key.id)}${chosen.includes(key.id) ? ', on the sheet' : ', left out'}`,
               className: chosen.includes(key.id) ? 'selected-also' : '',
             })}
             onChoose={toggle}

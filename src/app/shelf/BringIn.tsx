@@ -140,7 +140,7 @@ const Meetings = ({
   const knownBoard = ownBoard && ownBoardNow(ownBoard.id);
   return (
     <section aria-labelledby="meet-title">
-      <h3 id="meet-title">What clashes with yours</h3>
+      <h2 id="meet-title">What clashes with yours</h2>
       <div className="meeting">
         <p>
           profile <Named name={profile.name} /> is on the shelf already
@@ -307,7 +307,7 @@ export const BringIn = () => {
         )}
         {board && problems.length > 0 && (
           <section aria-labelledby="cannot-title">
-            <h3 id="cannot-title">What the {board.name} cannot do, or what is wrong</h3>
+            <h2 id="cannot-title">What the {board.name} cannot do, or what is wrong</h2>
             <ul className="cannot">
               {problems.slice(0, 6).map(({ message: said }, n) => (
                 <li key={n}>{said}</li>

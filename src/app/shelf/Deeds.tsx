@@ -13,7 +13,7 @@ export const Deeds = ({ deeds, onLeaveOut }: DeedsProps) => {
   const shown = showsAll ? deeds : deeds.slice(0, Math.max(FEW, warned));
   return (
     <section aria-labelledby="deeds-title">
-      <h3 id="deeds-title">What it could type or do by itself</h3>
+      <h2 id="deeds-title">What it could type or do by itself</h2>
       {deeds.length === 0 && <p className="soft">Nothing: its keys send keys, and lead to layers.</p>}
       {deeds.length > 0 && warned === 0 && (
         <p className="soft">Nothing that is known to do harm; here is what it types and plays.</p>

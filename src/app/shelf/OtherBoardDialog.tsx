@@ -2,7 +2,7 @@
  * Takes a copy of a profile to another board. Both boards are shown: where each key goes, and why there. A key is chosen on the upper one
  * and sent to another place on the lower one. What will not come along is said before anything is made.
  */
-import { Button, Modal } from 'antd';
+import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { keyMapOf, movedToBoard, withTarget } from '../../core/probe';
@@ -15,6 +15,7 @@ import { keyName } from '../shared/keyNames';
 import { useHosts } from '../state/hosts';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
+import { Dialog } from '../shared/Dialog';
 
 type OtherBoardDialogProps = { profile: Profile; from: Board; to: Board; name: string; onClose: () => void };
 
@@ -55,8 +56,7 @@ export const OtherBoardDialog = ({ profile, from, to, name, onClose }: OtherBoar
     cap: { main: legendOn(preview, contactOf(to, key.id)) },
   });
   return (
-    <Modal
-      open
+    <Dialog
       width={820}
       title={`A copy of “${profile.name}” for the ${to.name}`}
       okText="Make the copy"
@@ -117,6 +117,6 @@ export const OtherBoardDialog = ({ profile, from, to, name, onClose }: OtherBoar
           </ul>
         </>
       )}
-    </Modal>
+    </Dialog>
   );
 };

@@ -1,10 +1,11 @@
 /** A profile as one line of letters, to be put into a message or a link. Nothing is sent anywhere. */
-import { Button, Input, Modal } from 'antd';
+import { Button, Input } from 'antd';
 import { useEffect, useState } from 'react';
 import { flattened, type Profile } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
 import { ownBoardNow } from '../state/ownBoards';
 import { useHosts } from '../state/hosts';
+import { Dialog } from '../shared/Dialog';
 
 export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: () => void }) => {
   const [code, setCode] = useState<{ code: string } | { reason: string } | null>(null);
@@ -37,7 +38,7 @@ export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: (
   const link = (text: string): string => `${location.origin}/shelf#${text}`;
 
   return (
-    <Modal open title={`Share “${profile.name}”`} onCancel={onClose} footer={null} width={620} className="share-dialog">
+    <Dialog title={`Share “${profile.name}”`} onCancel={onClose} footer={null} width={620} className="share-dialog">
       {code === null && <p>Writing the code …</p>}
       {code && 'reason' in code && (
         <p role="alert" className="not-kept">
@@ -69,6 +70,6 @@ export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: (
           </p>
         </>
       )}
-    </Modal>
+    </Dialog>
   );
 };

@@ -1,9 +1,9 @@
 /** What stands on a profile's card besides its cloth: its name, its tags, its slot, and what it rests on. */
 import { App as AntApp, Input } from 'antd';
-import { useState } from 'react';
-import { diff, isSameDesign, LIMITS, type Profile } from '../../core/profile';
+import { diff, isSameDesign, type Profile } from '../../core/profile';
 import { useKeyboard } from '../state/keyboards';
-import { useShelf, type ShelfEntry } from '../state/shelf';
+import { NameField } from '../shared/NameField';
+import type { ShelfEntry } from '../state/shelf';
 import { useTags } from '../state/tags';
 
 const NO_TAGS: readonly string[] = [];
@@ -18,50 +18,11 @@ export const Name = ({
   isRenaming: boolean;
   onRenaming: (is: boolean) => void;
 }) => {
-  const [draft, setDraft] = useState<{ name: string; reason: string }>();
-  const edit = useShelf((state) => state.edit);
-  const name = draft?.name ?? profile.name;
-  const stop = (): void => {
-    setDraft(undefined);
-    onRenaming(false);
-  };
-  const take = (): void => {
-    const trimmed = name.trim();
-    if (trimmed === '' || trimmed === profile.name) {
-      stop();
-      return;
-    }
-    const reason = edit(profile.id, { edit: 'describe', to: { name: trimmed } }, 'the name');
-    if (reason === undefined) stop();
-    else setDraft({ name, reason });
-  };
-  if (!isRenaming)
-    return (
-      <h3 onDoubleClick={() => onRenaming(true)}>
-        <bdi>{profile.name}</bdi>
-      </h3>
-    );
+  if (isRenaming) return <NameField profile={profile} onDone={() => onRenaming(false)} />;
   return (
-    <div className="renaming">
-      <Input
-        autoFocus
-        size="small"
-        aria-label={`New name of ${profile.name}`}
-        maxLength={LIMITS.nameLength}
-        value={name}
-        status={draft?.reason ? 'error' : ''}
-        onFocus={({ target }) => target.select()}
-        onChange={({ target }) => setDraft({ name: target.value, reason: '' })}
-        onPressEnter={take}
-        onKeyDown={({ key }) => key === 'Escape' && stop()}
-        onBlur={take}
-      />
-      {draft?.reason && (
-        <p className="field-reason" role="alert">
-          {draft.reason}
-        </p>
-      )}
-    </div>
+    <h2 onDoubleClick={() => onRenaming(true)}>
+      <bdi>{profile.name}</bdi>
+    </h2>
   );
 };
 

@@ -4,6 +4,7 @@
  * again until it succeeds, and the person is told meanwhile. What is said to be kept has been flushed to the disk.
  */
 import { applyAct, newDocument, rebased, refusalOf, type Act, type Document, type Profile } from '../../core/profile';
+import { afterPaint } from './afterPaint';
 import { newActId } from './ids';
 import { reasonOf } from './database';
 import { loadWhole, write, type Stored, type Written } from './store';
@@ -32,6 +33,8 @@ export class Keeper {
   private keeping: Keeping = KEPT;
   private changedAt: number;
   private isWriting = false;
+  /** A write is about to begin. */
+  private isDue = false;
   private isLeaving = false;
   private mustWrite = false;
   /** Whether `stored` is the store's to the last step; what was only heard of is not. */
@@ -205,7 +208,13 @@ export class Keeper {
   private begin(): void {
     if (this.keeping.state === 'kept') this.keeping = { state: 'keeping', sinceMs: Date.now() };
     this.tell();
-    if (!this.isWriting && !this.isLeaving) void this.writeAll();
+    if (this.isWriting || this.isLeaving || this.isDue) return;
+    this.isDue = true;
+    // What was done is seen first; what is done until then is written with it.
+    afterPaint(() => {
+      this.isDue = false;
+      if (!this.isWriting && !this.isLeaving) void this.writeAll();
+    });
   }
 
   private async writeAll(): Promise<void> {

@@ -363,6 +363,14 @@ export const useShelf = create<ShelfState>()((set, get) => {
 export const useProfile = (id: string): Profile | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);
 
+/** Where a profile is; draws again when that changes, and not for each edit. */
+export const useKeeping = (id: string): Keeping | undefined =>
+  useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.keeping);
+
+/** A profile with the steps that led to it, and what it rests on. */
+export const useDocument = (id: string): Document | undefined =>
+  useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.document);
+
 export const useEntry = (id: string): ShelfEntry | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id));
 

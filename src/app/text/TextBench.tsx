@@ -5,8 +5,8 @@ import { completeText, sentencesOf, usedCodes, type Site } from '../../core/nota
 import { bindingOn, timingOf } from '../../core/profile';
 import { download, fileNameOf } from '../shared/download';
 import { LayerBoard } from '../shared/LayerBoard';
-import { keyName } from '../shared/keyNames';
-import { toLookAt } from '../shared/problems';
+import { keyTitle } from '../shared/keyNames';
+import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
 import { textOf, threadOf } from '../theme/dyes';
 import { Editor, type Cursor } from './Editor';
@@ -36,7 +36,7 @@ const TextBench = () => {
   const { read, problems, keeping } = desk;
   const boardArea = useRef<HTMLDivElement>(null);
   const [goTo, setGoTo] = useState<Cursor>();
-  const items = toLookAt(profile, board);
+  const items = useLookAt(profile, board);
 
   const lines = useMemo(
     () => read.sites.filter((site) => site.layer === layer.id && site.key === selectedKey).map(({ line }) => line),
@@ -130,7 +130,7 @@ const TextBench = () => {
           <LayerBoard bench={follower} items={items} onChoose={(key) => choose({ key })} onKeyDown={() => undefined} />
         </div>
         <p className="text-key">
-          <strong>{keyName(board, selectedKey)}</strong> on{' '}
+          <strong>{keyTitle(board, profile, selectedKey)}</strong> on{' '}
           <span style={{ color: textOf(layer.dye) }}>{layer.name}</span>
           {lines.length > 0 && (
             <>

@@ -9,7 +9,7 @@ import { readText, rewriteText, writeText, type ReadText, type TextProblem } fro
 import { editTowards, flattened, isSameDesign, sameData, type Profile } from '../../core/profile';
 import { reasonOf } from '../state/database';
 import { loadText, storeText, type KeptText } from '../state/store';
-import { useEntry, useShelf } from '../state/shelf';
+import { useDocument, useShelf } from '../state/shelf';
 
 /** What the page knows of where the text is. */
 export type TextKeeping = { state: 'loading' | 'kept' | 'keeping' } | { state: 'notKept'; because: string };
@@ -99,7 +99,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const undo = useShelf((state) => state.undo);
   const redo = useShelf((state) => state.redo);
   const notify = useShelf((state) => state.notify);
-  const step = useEntry(id)?.document.past.at(-1)?.id ?? '';
+  const step = useDocument(id)?.past.at(-1)?.id ?? '';
   const [text, setText] = useState('');
   const put = useRef<((text: string) => void) | null>(null);
   const [keeping, setKeeping] = useState<TextKeeping>({ state: 'loading' });

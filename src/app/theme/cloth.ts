@@ -1,5 +1,4 @@
-/** The two cloths: linen by day, night cloth in the dark. Ant Design takes them as tokens, our drawings as CSS variables. */
-import { theme as antTheme, type ThemeConfig } from 'antd';
+/** The two cloths: linen by day, night cloth in the dark. Our drawings take them as CSS variables, the controls as tokens (`controls.ts`). */
 import { LINEN_DYES, NIGHT_DYES } from './dyes';
 
 export type Cloth = 'linen' | 'night';
@@ -8,7 +7,7 @@ type ClothColors = Readonly<
   Record<'cloth' | 'panel' | 'cap' | 'ink' | 'soft' | 'hair' | 'faint' | 'finger' | 'hatchGround' | 'hatchLine', string>
 >;
 
-const COLORS: Readonly<Record<Cloth, ClothColors>> = {
+export const COLORS: Readonly<Record<Cloth, ClothColors>> = {
   linen: {
     cloth: '#F6F2EA',
     panel: '#FFFDF7',
@@ -47,35 +46,4 @@ export function layCloth(cloth: Cloth): void {
     root.style.setProperty(`--${dye}`, tones.thread);
     root.style.setProperty(`--${dye}-text`, tones.text);
   }
-}
-
-/** The cloth as Ant Design tokens. */
-export function antThemeOf(cloth: Cloth): ThemeConfig {
-  const colors = COLORS[cloth];
-  const dyes = cloth === 'night' ? NIGHT_DYES : LINEN_DYES;
-  return {
-    algorithm: cloth === 'night' ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
-    token: {
-      fontFamily: "'Alegreya Sans', sans-serif",
-      fontFamilyCode: "'IBM Plex Mono', monospace",
-      fontSize: 15,
-      colorPrimary: cloth === 'night' ? '#5F80BD' : dyes.indigo.thread,
-      colorSuccess: dyes.verdigris.thread,
-      colorError: dyes.madder.thread,
-      colorWarning: dyes.weld.thread,
-      colorLink: dyes.indigo.text,
-      colorText: colors.ink,
-      colorTextSecondary: colors.soft,
-      colorTextPlaceholder: colors.soft,
-      colorBgBase: colors.cloth,
-      colorBgContainer: colors.panel,
-      colorBgElevated: colors.panel,
-      colorBorder: colors.hair,
-      colorBorderSecondary: colors.hair,
-      borderRadius: 5,
-      controlHeight: 32,
-      // Things move here only where that explains something; dialogs and menus are simply there.
-      motion: false,
-    },
-  };
 }

@@ -4,7 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { printAction, printLine, spanSentence, understand, type Reading } from '../../core/notation';
 import { addSpan, gapSentences, PLAN_SHAPES, removeSpan, reorderSpan, spansOfShape, toggleMark } from '../../core/plan';
 import type { Action, Span } from '../../core/profile';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import { toLookAt } from '../shared/problems';
 import type { Bench } from '../shared/useBench';
 import { textOf } from '../theme/dyes';
@@ -73,7 +73,7 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
   return (
     <aside className="panel travel-card plan-card" aria-label="Plan card">
       <p className="travel-title">
-        <strong>{keyName(board, selectedKey)}</strong>
+        <strong>{keyTitle(board, profile, selectedKey)}</strong>
         <span className="soft">on</span>
         <Select
           size="small"

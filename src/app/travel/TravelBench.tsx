@@ -9,7 +9,7 @@ import { printActuation } from '../../core/notation';
 import { sameData, setActuation, type Actuation } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
 import type { KeyFace } from '../shared/Cap';
-import { keyLegend, keyName, keysName } from '../shared/keyNames';
+import { keyLegend, keyTitle, keysTitle } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
 import { Waiting } from '../shared/Waiting';
 import { PlanCard } from './PlanCard';
@@ -85,7 +85,7 @@ const TravelBench = () => {
     const chosen = key.id === selectedKey ? 'selected' : selectedKeys.includes(key.id) ? 'selected-also' : '';
     return {
       className: `depth-${shade} ${kind} ${chosen}`,
-      label: `${keyName(board, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}${
+      label: `${keyTitle(board, profile, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}${
         planned.length > 0 ? `, a stroke plan on ${planned.map(({ name }) => name).join(', ')}` : ''
       }${fares ? `; a resting finger fires it: ${hourly(fares.restingPerHour)}` : ''}`,
       cap: {
@@ -122,7 +122,10 @@ const TravelBench = () => {
             const command = event.ctrlKey || event.metaKey;
             if (command && event.code === 'KeyC') setCopied(actuation);
             else if (command && event.code === 'KeyV' && copied)
-              edit(setActuation(profile, selectedKeys, copied), `the travel of ${keysName(board, selectedKeys)}`);
+              edit(
+                setActuation(profile, selectedKeys, copied),
+                `the travel of ${keysTitle(board, profile, selectedKeys)}`,
+              );
             else if (command && event.code === 'KeyA') selectAll(board.keys.map(({ id }) => id));
             else if (event.key === 'Escape') select({ key: selectedKey });
             else return;
@@ -136,6 +139,7 @@ const TravelBench = () => {
               key={by}
               type="button"
               className="word"
+              disabled={by === 'role' && !profile.layers.some(({ keys }) => keys[selectedKey]?.role !== undefined)}
               onClick={() => selectAll(keysLike(board, profile, selectedKey, by))}
             >
               its {by}
@@ -161,7 +165,10 @@ const TravelBench = () => {
             disabled={!copied}
             onClick={() =>
               copied &&
-              edit(setActuation(profile, selectedKeys, copied), `the travel of ${keysName(board, selectedKeys)}`)
+              edit(
+                setActuation(profile, selectedKeys, copied),
+                `the travel of ${keysTitle(board, profile, selectedKeys)}`,
+              )
             }
           >
             Paste
@@ -175,7 +182,7 @@ const TravelBench = () => {
               value={view}
               onChange={setView}
               options={[
-                { value: 'side', label: `${keyName(board, selectedKey)} from the side` },
+                { value: 'side', label: `${keyTitle(board, profile, selectedKey)} from the side` },
                 { value: 'hands', label: 'under unsteady hands' },
                 { value: 'plan', label: plan.spans.length > 0 ? 'its stroke plan' : 'a stroke plan' },
               ]}
@@ -202,7 +209,10 @@ const TravelBench = () => {
                 onWeight={setWeight}
                 whole={whole}
                 onUse={(to) =>
-                  edit(setActuation(profile, selectedKeys, to), `the travel of ${keysName(board, selectedKeys)}`)
+                  edit(
+                    setActuation(profile, selectedKeys, to),
+                    `the travel of ${keysTitle(board, profile, selectedKeys)}`,
+                  )
                 }
               />
             </Suspense>

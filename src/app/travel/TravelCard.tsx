@@ -12,7 +12,7 @@ import {
 import { parseActuation, printActuation } from '../../core/notation';
 import { resolutionOf, snappedUm } from '../../core/plan';
 import { LIMITS, sameData, setActuation, setBoardActuation, type Actuation } from '../../core/profile';
-import { keysName } from '../shared/keyNames';
+import { keysTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { LineField } from './LineField';
 import { mm } from './millimetres';
@@ -67,6 +67,7 @@ function rowsOf(actuation: Actuation, travelUm: number): Row[] {
   ];
 }
 
+/** What a way of firing begins with; the depth stays the one that the key had. */
 const USUAL: Readonly<Record<Actuation['mode'], Actuation>> = {
   fixed: { mode: 'fixed', pointUm: 1500 },
   reversal: { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'point' },
@@ -78,7 +79,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
   const actuation = actuationOf(profile, selectedKey);
   const isOwn = profile.travel.keys[selectedKey] !== undefined;
   const isMixed = selectedKeys.some((key) => !sameData(actuationOf(profile, key), actuation));
-  const what = `the travel of ${keysName(board, selectedKeys)}`;
+  const what = `the travel of ${keysTitle(board, profile, selectedKeys)}`;
   const put = (to: Actuation | null, goesOn = false): void =>
     edit(setActuation(profile, selectedKeys, to), what, goesOn);
   const { fireUm, backUm, againUm } = travelFigures(actuation, board.travelUm);
@@ -93,7 +94,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
   return (
     <aside className="panel travel-card" aria-label="Travel card">
       <p className="travel-title">
-        <strong>{keysName(board, selectedKeys)}</strong>
+        <strong>{keysTitle(board, profile, selectedKeys)}</strong>
         <span className="soft">
           {isMixed ? 'not all alike; shown is the first looked at' : isOwn ? 'set apart' : 'as the board'}
         </span>
@@ -111,7 +112,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
       <Segmented<Actuation['mode']>
         aria-label="How it fires"
         value={actuation.mode}
-        onChange={(mode) => put(USUAL[mode])}
+        onChange={(mode) => put({ ...USUAL[mode], pointUm: actuation.pointUm })}
         options={[
           { value: 'fixed', label: 'at a depth' },
           { value: 'reversal', label: 'on reversal' },

@@ -1,7 +1,7 @@
 /** The stroke plan of the key that is looked at, on the layer that is looked at, and how to change it. */
 import { bindingOn, bindKeys, type Action, type Binding, type Span } from '../../core/profile';
 import { mainAction } from '../../core/plan';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useShelf } from '../state/shelf';
 
@@ -25,7 +25,7 @@ export function usePlan({ profile, board, layer, selectedKey, tryEdit }: Bench):
   const tryAssign = (does: Binding, goesOn = false): string | undefined =>
     tryEdit(
       bindKeys(profile, layer.id, [selectedKey], does),
-      `the stroke plan of ${keyName(board, selectedKey)}`,
+      `the stroke plan of ${keyTitle(board, profile, selectedKey)}`,
       goesOn,
     );
   const bindingOf = (spans: readonly Span[]): Binding =>

@@ -57,6 +57,8 @@ export function usePretendFinger(
   const [strip, setStrip] = useState<Strip>(REST);
   const depth = useRef(0);
   const wanted = useRef(0);
+  /** Where a hand moved it since the last frame. */
+  const steps = useRef<{ atMs: number; um: number }[]>([]);
   /** Whether a trigger holds the key, which goes up with it. */
   const pulled = useRef(false);
   const curve = useRef<{ points: readonly CurvePoint[]; at: number; startMs: number } | null>(null);
@@ -73,6 +75,7 @@ export function usePretendFinger(
     const edges: Strip['edges'] = [];
     const held = new Set<number>();
     const startMs = performance.now();
+    steps.current = [];
     let lastMs = 0;
     let presses = 0;
     const engine = new Engine(program, {
@@ -111,6 +114,9 @@ export function usePretendFinger(
         }
         wanted.current = depth.current;
         if (played.at === played.points.length) curve.current = null;
+      } else if (steps.current.length > 0) {
+        // Every step that a hand took since the last frame, at its own time: none is skipped.
+        for (const step of steps.current.splice(0)) move(step.atMs - startMs, step.um);
       } else if (wanted.current !== depth.current) move(nowMs, wanted.current);
       else engine.advance(Math.max(engine.nowUs, Math.round(nowMs * 1000)));
       const moves = depth.current !== before;
@@ -139,6 +145,7 @@ export function usePretendFinger(
   const moveTo = useCallback((um: number) => {
     curve.current = null;
     wanted.current = Math.max(0, Math.round(um));
+    steps.current.push({ atMs: performance.now(), um: wanted.current });
   }, []);
   const play = useCallback((points: readonly CurvePoint[]) => {
     curve.current = { points, at: 0, startMs: -1 };

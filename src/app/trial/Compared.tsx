@@ -1,12 +1,14 @@
 /** What differs since the same fingers were run with other settings: how much, and a way to each place. */
 import { useRef } from 'react';
 import type { TrialSession } from './session';
+import { useSessionVersion } from './useTrialSession';
 
 type ComparedProps = { session: TrialSession; spanUs: number; onLook: (atUs: number | null) => void };
 
 const count = (n: number, one: string, many: string): string => `${n} ${n === 1 ? one : many}`;
 
 export const Compared = ({ session, spanUs, onLook }: ComparedProps) => {
+  useSessionVersion(session);
   const { changes } = session;
   /** Which difference was looked at last. */
   const shownUs = useRef(-1);

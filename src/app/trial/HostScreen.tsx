@@ -1,29 +1,39 @@
 /** The text a host with the profile's layout would show. */
 import { hostName } from '../../core/hosts';
 import type { TrialSession } from './session';
+import { useSessionVersion } from './useTrialSession';
 
 const SHOWN = 160;
 
-export const HostScreen = ({ session }: { session: TrialSession }) => (
-  <section className="host-screen" aria-label="Screen">
-    <p className="mono host-text" data-testid="host-text">
-      {session.host.pieces.slice(-SHOWN).map((piece, index) => (
-        <span key={index} className={piece.mark ? 'host-mark' : undefined}>
-          {piece.text === '\n' ? '⏎\n' : piece.text === '\t' ? '⇥' : piece.text}
-        </span>
-      ))}
-      {session.host.waiting !== '' && (
-        <span className="host-waiting" title="a dead key waits for the next">
-          {session.host.waiting}
-        </span>
+export const HostScreen = ({ session }: { session: TrialSession }) => {
+  useSessionVersion(session);
+  return (
+    <section className="host-screen" aria-label="Screen">
+      <p className="mono host-text" data-testid="host-text">
+        {session.screen.slice(-SHOWN).map((piece, index) => (
+          <span key={index} className={piece.mark ? 'host-mark' : undefined}>
+            {piece.text === '\n' ? '⏎\n' : piece.text === '\t' ? '⇥' : piece.text}
+          </span>
+        ))}
+        {session.host.waiting !== '' && (
+          <span className="host-waiting" title="a dead key waits for the next">
+            {session.host.waiting}
+          </span>
+        )}
+        <span className="host-cursor" aria-hidden="true" />
+      </p>
+      {session.wouldRead !== '' && (
+        <p className="host-would" role="status">
+          With the settings of now the same fingers would read:{' '}
+          <span className="mono">{session.wouldRead.slice(-SHOWN)}</span>
+        </p>
       )}
-      <span className="host-cursor" aria-hidden="true" />
-    </p>
-    <p className="soft host-note">
-      what a host with {hostName(session.profile.hostLayout)} shows; keys that make no character are in brackets{' '}
-      <button type="button" className="word" onClick={() => session.clearText()}>
-        Clear
-      </button>
-    </p>
-  </section>
-);
+      <p className="soft host-note">
+        what a host with {hostName(session.profile.hostLayout)} shows; keys that make no character are in brackets{' '}
+        <button type="button" className="word" onClick={() => session.clearText()}>
+          Clear
+        </button>
+      </p>
+    </section>
+  );
+};

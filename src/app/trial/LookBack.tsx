@@ -8,6 +8,7 @@ import { download, fileNameOf } from '../shared/download';
 import { keepCase } from './keepCase';
 import { MOST_AT_ONCE } from './longRun';
 import type { TrialSession } from './session';
+import { useSessionVersion } from './useTrialSession';
 
 const WIDTH = 900;
 const HEIGHT = 22;
@@ -23,6 +24,7 @@ type LookBackProps = {
 };
 
 export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps) => {
+  useSessionVersion(session);
   const { message } = AntApp.useApp();
   const fileInput = useRef<HTMLInputElement>(null);
   const moments = session.moments();

@@ -6,6 +6,7 @@ import { timingOf } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import { textOf } from '../theme/dyes';
 import type { TrialSession } from './session';
+import { useSessionVersion } from './useTrialSession';
 
 const SHOWN = 7;
 
@@ -18,6 +19,7 @@ export const NowPanel = ({
   board: Board;
   isListening: boolean;
 }) => {
+  useSessionVersion(session);
   const { lanes, profile } = session;
   const held = lanes.held('host');
   const layers = lanes.askOrder(profile.layers.map(({ id }) => id)).map((index) => profile.layers[index]);

@@ -1,6 +1,8 @@
 /** The trial bench: fingers above, host below, the engine's decisions between. */
 import { Button, Segmented } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Board } from '../../core/board';
+import type { Profile } from '../../core/profile';
 import { type Bar, type Chosen, type HostBar } from '../../core/trial';
 import { legendOfCode } from '../../core/codes';
 import { useKeyboard } from '../state/keyboards';
@@ -9,15 +11,17 @@ import { hasTrigger } from '../shared/trigger';
 import { useBench } from '../shared/useBench';
 import { Compared } from './Compared';
 import { HostScreen } from './HostScreen';
-import { LanesView, SPAN_US } from './LanesView';
+import { SPAN_US } from './lanesPlan';
+import { LanesView } from './LanesView';
 import { LookBack } from './LookBack';
 import { NowPanel } from './NowPanel';
+import { Spoken } from './Spoken';
 import { TrialBoard } from './TrialBoard';
 import { WhyPanel } from './WhyPanel';
 import type { TrialSession } from './session';
 import { useListening, waysOutOf } from './useListening';
 import { useTrigger } from './useTrigger';
-import { useSessionVersion, useTrialSession, type Source } from './useTrialSession';
+import { useSessionAtRest, useTrialSession, type Source } from './useTrialSession';
 import './trial.css';
 
 /** The bar that stands where a chosen one stood, after the same fingers were run again; the chosen one itself while it is there. */
@@ -34,10 +38,40 @@ function sameBar(chosen: Chosen, session: TrialSession): Chosen | null {
   return bar ? ({ lane: chosen.lane, bar } as Chosen) : null;
 }
 
+type ShownProps = {
+  session: TrialSession;
+  board: Board;
+  draft: Profile | null;
+  isListening: boolean;
+  lookUs: number | null;
+  onLook: (us: number | null) => void;
+};
+
+/** The lanes, what is going on, and the story of the bar that was asked. */
+const Shown = ({ session, board, draft, isListening, lookUs, onLook }: ShownProps) => {
+  const [why, setWhy] = useState<Chosen | null>(null);
+  // What stands still says what it is about when other settings have run; what runs does not have to be found again.
+  useSessionAtRest(session);
+  const shown = why && sameBar(why, session);
+  return (
+    <>
+      <div className="trial-lanes">
+        <LanesView session={session} board={board} lookUs={lookUs} chosen={shown} onChoose={setWhy} />
+        <Compared session={session} onLook={onLook} spanUs={SPAN_US} />
+        <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={onLook} />
+      </div>
+      {shown ? (
+        <WhyPanel chosen={shown} session={session} board={board} draft={draft} onClose={() => setWhy(null)} />
+      ) : (
+        <NowPanel session={session} board={board} isListening={isListening} />
+      )}
+    </>
+  );
+};
+
 const TrialBench = () => {
   const { profile, board, selectedKey, select } = useBench();
   const [source, setSource] = useState<Source>('draft');
-  const [why, setWhy] = useState<Chosen | null>(null);
   const [lookUs, setLookUs] = useState<number | null>(null);
   const { status, hello, slots } = useKeyboard(board.id);
   const inUse = hello ? slots[hello.selected] : undefined;
@@ -47,7 +81,6 @@ const TrialBench = () => {
   const session = trial && 'session' in trial ? trial.session : null;
   const listening = useListening(session, board);
   useTrigger(session, board, selectedKey);
-  useSessionVersion(session);
 
   // Enter begins to listen at once, unless the person is busy elsewhere on the page.
   const listenButton = useRef<HTMLButtonElement>(null);
@@ -55,7 +88,11 @@ const TrialBench = () => {
     if (session && document.activeElement === document.body) listenButton.current?.focus();
   }, [session]);
 
-  const shown = why && session ? sameBar(why, session) : null;
+  const touch = useRef(select);
+  useEffect(() => {
+    touch.current = select;
+  });
+  const onTouch = useCallback((key: string) => touch.current({ key }), []);
   const reason =
     trial && 'reason' in trial
       ? trial.reason
@@ -135,30 +172,17 @@ const TrialBench = () => {
       )}
       {session && (
         <div className="trial-main">
-          <TrialBoard session={session} board={board} onTouch={(key) => select({ key })} />
-          <div className="trial-lanes">
-            <LanesView
-              session={session}
-              board={board}
-              edgeUs={lookUs ?? session.edgeUs}
-              chosen={shown}
-              onChoose={setWhy}
-            />
-            <Compared session={session} onLook={setLookUs} spanUs={SPAN_US} />
-            <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={setLookUs} />
-          </div>
+          <TrialBoard session={session} board={board} onTouch={onTouch} />
+          <Shown
+            session={session}
+            board={board}
+            draft={source === 'draft' ? profile : null}
+            isListening={listening.isListening}
+            lookUs={lookUs}
+            onLook={setLookUs}
+          />
           <HostScreen session={session} />
-          {why && shown ? (
-            <WhyPanel
-              chosen={shown}
-              session={session}
-              board={board}
-              draft={source === 'draft' ? profile : null}
-              onClose={() => setWhy(null)}
-            />
-          ) : (
-            <NowPanel session={session} board={board} isListening={listening.isListening} />
-          )}
+          <Spoken session={session} board={board} />
         </div>
       )}
     </div>

@@ -1,11 +1,14 @@
 /** The board as it is now: what each key would do at this moment, which keys are down, and which one is undecided. */
+import { memo } from 'react';
 import type { Board, BoardKey, KeyId } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerAmong } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
 import type { KeyFace } from '../shared/Cap';
-import { keyName } from '../shared/keyNames';
+import { keyTitle } from '../shared/keyNames';
+import { Lamps } from './Lamps';
 import type { TrialSession } from './session';
+import { useSessionVersion } from './useTrialSession';
 
 type TrialBoardProps = {
   session: TrialSession;
@@ -14,7 +17,8 @@ type TrialBoardProps = {
   onTouch: (key: KeyId) => void;
 };
 
-export const TrialBoard = ({ session, board, onTouch }: TrialBoardProps) => {
+export const TrialBoard = memo(({ session, board, onTouch }: TrialBoardProps) => {
+  useSessionVersion(session);
   const { profile, lanes } = session;
   const order = lanes.askOrder(profile.layers.map(({ id }) => id));
   const pending = lanes.pending?.name;
@@ -22,11 +26,9 @@ export const TrialBoard = ({ session, board, onTouch }: TrialBoardProps) => {
   const face = (key: BoardKey): KeyFace => {
     const answer = answerAmong(profile, order, key.id);
     const legend = answer ? legendOf(answer.assignment, profile) : { main: '', held: '', how: '' };
-    const isDown = session.isDown(key.id);
-    const state = key.id === pending ? 'pending' : isDown ? 'down' : '';
+    const state = key.id === pending ? ', undecided' : session.isDown(key.id) ? ', down' : '';
     return {
-      className: state,
-      label: `${keyName(board, key.id)}: ${legend.main || 'nothing'}${legend.held ? `, held ${legend.held}` : ''}${isDown ? ', down' : ''}`,
+      label: `${keyTitle(board, profile, key.id)}: ${legend.main || 'nothing'}${legend.held ? `, held ${legend.held}` : ''}${state}`,
       cap: {
         main: legend.main,
         held: legend.held,
@@ -41,12 +43,20 @@ export const TrialBoard = ({ session, board, onTouch }: TrialBoardProps) => {
       <BoardView
         board={board}
         face={face}
-        label={`${board.name}: press keys with the pointer, or with Space`}
+        label={`${board.name}: press keys with the pointer, or with Space${board.analog ? '; with Alt, lightly, and deeper as you drag down' : ''}`}
+        {...(board.analog && {
+          onPull: (key: string, share: number) => {
+            session.depth(key, Math.round(share * board.travelUm), performance.now());
+            if (share > 0) onTouch(key);
+          },
+        })}
         onPress={(key, down) => {
           session.finger(key, down, performance.now());
           if (down) onTouch(key);
         }}
       />
+      <Lamps session={session} board={board} />
     </section>
   );
-};
+});
+TrialBoard.displayName = 'TrialBoard';

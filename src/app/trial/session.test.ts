@@ -104,12 +104,26 @@ describe('a trial', () => {
     session.tick(at(100));
     const edge = session.edgeUs;
     const before = told;
+    // That time stands still is told once.
     session.tick(at(5000));
     session.tick(at(6000));
-    expect([session.edgeUs, told]).toEqual([edge, before]);
+    session.tick(at(7000));
+    expect([session.edgeUs, told, session.isRunning]).toEqual([edge, before + 1, false]);
     stop();
     session.finger('KeyB', true, at(7000));
-    expect(told).toBe(before);
+    expect(told).toBe(before + 1);
+  });
+
+  test('lamps are told when a finger moves, what moves every frame, and what is read a few times a second', () => {
+    const told = { lamps: 0, frames: 0, words: 0 };
+    session.onLamps(() => told.lamps++);
+    session.onFrame(() => told.frames++);
+    session.subscribe(() => told.words++);
+    session.finger('KeyB', true, at(0));
+    expect(told).toEqual({ lamps: 1, frames: 0, words: 0 });
+    for (let ms = 16; ms <= 480; ms += 16) session.tick(at(ms));
+    // The first frame is the lamp's alone.
+    expect(told).toEqual({ lamps: 31, frames: 29, words: 5 });
   });
 
   test('cleared text starts anew', () => {
@@ -194,6 +208,19 @@ describe('the same fingers, run again', () => {
     expect(back.changes).toBeNull();
   });
 
+  test('what was typed stays on the screen, and what it would read now is told', () => {
+    const shown = (one: TrialSession): string => one.screen.map(({ text }) => text).join('');
+    hold();
+    const next = again({ holdAfterMs: 100 });
+    expect([shown(next), next.wouldRead]).toEqual(['a', 'nothing']);
+    // What comes now follows it; deleting goes on into it.
+    next.finger('KeyB', true, at(600));
+    next.finger('KeyB', false, at(620));
+    expect(shown(next)).toBe('ab');
+    next.clearText();
+    expect([shown(next), next.wouldRead]).toEqual(['', '']);
+  });
+
   test('what was let go of is let go of again, at its time', () => {
     session.finger('CapsLock', true, at(10));
     session.finger('CapsLock', false, at(20));
@@ -219,7 +246,9 @@ describe('the same fingers, run again', () => {
     const before = told;
     for (const key of ['KeyB', 'KeyC', 'KeyD']) session.finger(key, true, at(500));
     expect(told).toBe(before);
-    session.tick(at(510));
+    session.tick(at(610));
+    expect(told).toBe(before);
+    session.tick(at(626));
     expect(told).toBe(before + 1);
   });
 });

@@ -5,7 +5,7 @@
 import { changesBetween, Lanes, type Changes, type HostBar } from '../../core/trial';
 import { contactPlaces, type Board, type KeyId } from '../../core/board';
 import { usageOfCode } from '../../core/codes';
-import { hostLayout, HostText, USUAL_REPEAT } from '../../core/hosts';
+import { hostLayout, HostText, USUAL_REPEAT, type ShownPiece } from '../../core/hosts';
 import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Sound } from '../../core/check';
 import type { Profile } from '../../core/profile';
@@ -19,6 +19,18 @@ const MOST_REPORTS = 1000;
 const REMEMBERS_US = 300_000_000;
 /** How long the lanes run on after the last thing that happened. */
 const RUNS_ON_US = 700_000;
+/** While time runs, what is read is told so often at the most, in ms; the lanes and lamps follow every frame. */
+const TOLD_EVERY_MS = 100;
+
+const textOf = (pieces: readonly ShownPiece[]): string => pieces.map(({ text }) => text).join('');
+
+type Listeners = Set<() => void>;
+const joining =
+  (listeners: Listeners) =>
+  (listener: () => void): (() => void) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  };
 
 export class TrialSession {
   readonly profile: Profile;
@@ -34,6 +46,10 @@ export class TrialSession {
   /** What the host got from the same fingers under other settings; null when nothing is compared. */
   private before: { host: readonly HostBar[]; untilUs: number } | null = null;
   private compared: { version: number; changes: Changes } | null = null;
+  /** What stood on the screen before other settings ran the same fingers, how many pieces these made, and what they read, if not the same. */
+  private typed: { pieces: readonly ShownPiece[]; replayed: number; now: string } | null = null;
+  /** What shall stand on the screen when a long run has ended. */
+  private typedBefore: readonly ShownPiece[] | null = null;
   /** When everything was let go of, in the order of time. */
   private lettings: number[] = [];
   private startMs = performance.now();
@@ -41,8 +57,16 @@ export class TrialSession {
   private player: Player | null = null;
   private readonly keyIndex: ReadonlyMap<KeyId, number>;
   private readonly fingersDown = new Set<KeyId>();
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners: Listeners = new Set();
+  private readonly frameListeners: Listeners = new Set();
+  private readonly lampListeners: Listeners = new Set();
   private version = 0;
+  /** The version that was last told of, when, and what the layers were. */
+  private told = { version: 0, atMs: -Infinity, layers: '' };
+  /** A finger moved since the last frame: that frame paints its lamp and nothing else, so that nothing makes the lamp late. */
+  private hasFingerMoved = false;
+  /** Whether the lanes move: something is held, undecided, or happened a moment ago. */
+  isRunning = false;
   /** How far a long run is, in samples; null when none is under way. */
   runs: { done: number; of: number } | null = null;
   private longRun: LongRun | null = null;
@@ -90,7 +114,7 @@ export class TrialSession {
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
     this.move(tUs, key, down ? this.board.travelUm : 0);
-    this.changed();
+    this.fingerMoved();
   }
 
   /** A finger has pulled a key to a depth in µm, 0 for up, at a time of the page's clock in ms: a trigger, not a key. */
@@ -99,7 +123,7 @@ export class TrialSession {
     if (depthUm > 0) this.fingersDown.add(key);
     else if (!this.fingersDown.delete(key)) return;
     this.move(this.usOf(atMs), key, depthUm);
-    this.changed();
+    this.fingerMoved();
   }
 
   /**
@@ -168,6 +192,7 @@ export class TrialSession {
   private longRunEnded(atUs: number): void {
     this.longRun = null;
     this.runs = null;
+    this.keepTyped();
     this.edgeUs = atUs;
     this.player?.advance(atUs);
   }
@@ -206,6 +231,11 @@ export class TrialSession {
     this.lanes.finger(sample.tUs, sample.key, sample.depthUm > 0);
   }
 
+  /** The keys on which a finger is, in the order they went down. */
+  get down(): ReadonlySet<KeyId> {
+    return this.fingersDown;
+  }
+
   isDown(key: KeyId): boolean {
     return this.fingersDown.has(key);
   }
@@ -229,8 +259,10 @@ export class TrialSession {
   resume(earlier: TrialSession): void {
     this.startMs = earlier.startMs;
     const untilUs = earlier.edgeUs;
-    this.playAll(earlier.samples, untilUs, earlier.lettings);
     const isOther = earlier.profile !== this.profile;
+    this.typedBefore = earlier.screen;
+    this.playAll(earlier.samples, untilUs, earlier.lettings);
+    if (!this.runs) this.keepTyped();
     this.before = earlier.before ?? (isOther ? { host: [...earlier.lanes.host], untilUs } : null);
     this.changed();
   }
@@ -257,7 +289,31 @@ export class TrialSession {
     this.lettings.push(tUs);
   }
 
+  /** What the screen shows: what was typed stays as it was, whatever other settings would have made of it. */
+  get screen(): readonly ShownPiece[] {
+    const { pieces } = this.host;
+    if (!this.typed) return pieces;
+    // Who deletes further than what came since deletes what was typed before.
+    const deleted = Math.max(0, this.typed.replayed - pieces.length);
+    return [...this.typed.pieces.slice(0, this.typed.pieces.length - deleted), ...pieces.slice(this.typed.replayed)];
+  }
+
+  /** What the same fingers would read now; empty when that is what they read. */
+  get wouldRead(): string {
+    return this.typed?.now ?? '';
+  }
+
+  private keepTyped(): void {
+    const before = this.typedBefore;
+    this.typedBefore = null;
+    if (!before) return;
+    const now = textOf(this.host.pieces);
+    const replayed = this.host.pieces.length;
+    this.typed = { pieces: [...before], replayed, now: now === textOf(before) ? '' : now || 'nothing' };
+  }
+
   clearText(): void {
+    this.typed = null;
     this.host.clear();
     this.changed();
   }
@@ -265,24 +321,34 @@ export class TrialSession {
   /** Lets time pass; called once a frame. */
   tick(nowMs: number): void {
     if (this.runs) {
-      if (this.isStale) this.tell();
+      if (this.isStale) this.tell(nowMs);
       return;
     }
     const nowUs = this.usOf(nowMs - BEHIND_MS);
     const busy = this.fingersDown.size > 0 || this.lanes.pending !== undefined || this.lanes.held('host').length > 0;
     if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) {
-      if (this.isStale) this.tell();
+      if (!this.isStale && !this.isRunning) return;
+      this.isRunning = false;
+      this.tell(nowMs);
       return;
     }
+    this.isRunning = true;
     this.player?.advance(nowUs);
     this.host.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);
     const kept = this.samples.findIndex(({ tUs }) => tUs >= nowUs - REMEMBERS_US);
     if (kept > 0) this.samples.splice(0, kept);
-    this.lettings = this.lettings.filter((tUs) => tUs >= nowUs - REMEMBERS_US);
+    if ((this.lettings[0] ?? Infinity) < nowUs - REMEMBERS_US)
+      this.lettings = this.lettings.filter((tUs) => tUs >= nowUs - REMEMBERS_US);
     this.changed();
-    this.tell();
+    // What the keys mean is told at once, when it changes; what is read, a few times a second.
+    const layers = this.lanes.held('layers').join();
+    if (this.hasFingerMoved) {
+      this.hasFingerMoved = false;
+      this.tellLamps();
+    } else if (layers !== this.told.layers || nowMs - this.told.atMs >= TOLD_EVERY_MS) this.tell(nowMs);
+    else this.tellFrame();
   }
 
   close(): void {
@@ -291,12 +357,14 @@ export class TrialSession {
     this.player = null;
   }
 
-  subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    return () => this.listeners.delete(listener);
-  };
+  /** What is read on the bench: told when something happened, a few times a second. */
+  subscribe = joining(this.listeners);
+  /** What moves: told every frame while time runs, and once when it stops. */
+  onFrame = joining(this.frameListeners);
+  /** Fingers and what is undecided: told as soon as a finger moves, and every frame. */
+  onLamps = joining(this.lampListeners);
 
-  getVersion = (): number => this.version;
+  getVersion = (): number => this.told.version;
 
   /** The time of the session at a time of the page's clock in ms. */
   usOf(ms: number): number {
@@ -308,8 +376,25 @@ export class TrialSession {
     this.isStale = true;
   }
 
-  private tell(): void {
+  private fingerMoved(): void {
+    this.hasFingerMoved = true;
+    this.changed();
+    this.tellLamps();
+  }
+
+  private tell(atMs: number): void {
     this.isStale = false;
+    this.told = { version: this.version, atMs, layers: this.lanes.held('layers').join() };
     for (const listener of this.listeners) listener();
+    this.tellFrame();
+  }
+
+  private tellFrame(): void {
+    for (const listener of this.frameListeners) listener();
+    this.tellLamps();
+  }
+
+  private tellLamps(): void {
+    for (const listener of this.lampListeners) listener();
   }
 }

@@ -1,5 +1,5 @@
 /** Opens a trial for what shall be played, closes it when that changes, and lets its time pass once a frame. */
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { Board } from '../../core/board';
 import { check, firstProblem, isSound } from '../../core/check';
 import type { Profile } from '../../core/profile';
@@ -110,6 +110,15 @@ const NOTHING = (): void => undefined;
 const noSubscription = (): (() => void) => NOTHING;
 const noVersion = (): number => 0;
 
-/** Draws again whenever something happens in the session. */
+/** Draws again when something has happened in the session, a few times a second. */
 export const useSessionVersion = (session: TrialSession | null): number =>
   useSyncExternalStore(session?.subscribe ?? noSubscription, session?.getVersion ?? noVersion);
+
+/** Draws again when something has happened and time stands: what moves is drawn otherwise meanwhile. */
+export function useSessionAtRest(session: TrialSession): number {
+  const at = useRef(session.getVersion());
+  return useSyncExternalStore(session.subscribe, () => {
+    if (!session.isRunning) at.current = session.getVersion();
+    return at.current;
+  });
+}

@@ -44,7 +44,7 @@ describe('advice', () => {
   ])('%s', (_what, layers, messages) => expect(advise(layers)).toEqual(messages));
 
   test('a modifier that comes before a usual tap is over', () => {
-    expect(advise({ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 100 })).toEqual([
+    expect(advise({ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 100, typingGuardMs: 100 })).toEqual([
       'It becomes a modifier after 100 ms, which is shorter than a usual tap.',
     ]);
     expect(advise({ Base: { A: 'hold Ctrl' } }, { holdAfterMs: 100 })).toEqual([]);
@@ -57,6 +57,23 @@ describe('advice', () => {
     ]);
     expect(advise(letter, { interrupt: 'any', otherHandOnly: true })).toEqual([]);
     expect(advise({ Base: { Caps: 'tap Esc, hold Ctrl' } }, { interrupt: 'any' })).toEqual([]);
+  });
+
+  test('a hold on a letter under nested, which a typing guard mends', () => {
+    const space = { Base: { A: 'tap Space, hold while Nav' }, Nav: {} };
+    const said = 'In fast typing another key can go down and up inside it, and makes it a hold then.';
+    expect(advise(space)).toEqual([said]);
+    expect(advise(space, { typingGuardMs: 60 })).toEqual([]);
+    expect(advise(space, { otherHandOnly: true })).toEqual([]);
+    expect(advise({ Base: { Caps: 'tap Esc, hold Ctrl' } })).toEqual([]);
+    // Where one does not type, it is left alone.
+    expect(advise({ Base: { Caps: 'while Nav' }, Nav: { A: 'tap A, hold Ctrl' } })).toEqual([]);
+  });
+
+  test('what nothing shows has no key that holds it', () => {
+    expect(advise({ Base: {}, Nav: { A: 'while Nav' } })).toEqual([
+      'Nothing leads to Nav: no key, no joint press, no joined layers.',
+    ]);
   });
 
   test('joined layers that one finger would have to hold', () => {
@@ -100,7 +117,7 @@ describe('advice', () => {
     const joinedLayers = [{ when: ['nav', 'sym'], also: 'low' }];
     test.each<[string, SketchLayers, Partial<Profile>, string[]]>([
       ['the key that holds the layer', { Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } }, {}, [KEY_HOLDS]],
-      ['... by holding a gesture', { Base: { Caps: 'tap A, hold while Nav' }, Nav: { Caps: 'A' } }, {}, [KEY_HOLDS]],
+      ['... by holding a gesture', { Base: { Caps: 'tap F1, hold while Nav' }, Nav: { Caps: 'A' } }, {}, [KEY_HOLDS]],
       ['not when it does nothing there', { Base: { Caps: 'while Nav' }, Nav: { Caps: 'none' } }, {}, []],
       [
         'not when another key can hold it',
@@ -215,9 +232,10 @@ describe('advice', () => {
   test('every fix mends what it is for', () => {
     const cases: [SketchLayers, PartialTiming][] = [
       [{ Base: { Caps: 'go Nav' }, Nav: {} }, {}],
-      [{ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 50 }],
+      [{ Base: { A: 'tap A, hold Ctrl' } }, { holdAfterMs: 50, typingGuardMs: 100 }],
+      [{ Base: { A: 'tap A, hold Ctrl' } }, {}],
       [{ Base: { A: 'tap A, hold Ctrl' } }, { interrupt: 'any' }],
-      [{ Base: { A: 'tap A, hold F1' } }, { holdAfterMs: 0 }],
+      [{ Base: { A: 'tap A, hold F1' } }, { holdAfterMs: 0, typingGuardMs: 100 }],
       [{ Base: { A: 'tap A, twice B' } }, { tapGapMs: 0 }],
       [{ Base: { Caps: 'while Nav' }, Nav: { Caps: 'A' } }, {}],
     ];

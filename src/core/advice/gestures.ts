@@ -17,6 +17,8 @@ import type { Advice } from './advice';
 /** The shortest time, in ms, that taps of practised typists reliably stay under. */
 const USUAL_TAP_MS = 120;
 const CALM_HOLD_MS = 180;
+/** Who types on presses the next key sooner than this, in ms; who means a hold has paused. */
+const CALM_GUARD_MS = 120;
 const NAMES = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 
 const holdsModifiers = (action: Action | undefined): boolean => action?.do === 'keys' && action.codes.every(isModifier);
@@ -49,8 +51,28 @@ export function gestureAdvice(profile: Profile, layer: Layer, key: KeyId, gestur
     found.push(
       advise(
         'Under “any” every letter that overlaps it in fast typing makes it a hold.',
-        { interrupt: 'nested' },
-        'Use “nested”',
+        { interrupt: 'nested', ...(timing.typingGuardMs === 0 && { typingGuardMs: CALM_GUARD_MS }) },
+        timing.typingGuardMs === 0
+          ? `Use “nested”, and tap at once within ${CALM_GUARD_MS} ms of typing`
+          : 'Use “nested”',
+      ),
+    );
+  }
+  // On the base, where one types.
+  if (
+    layer === profile.layers[0] &&
+    isLetterTap(first?.tap) &&
+    first?.hold &&
+    timing.interrupt === 'nested' &&
+    timing.typingGuardMs === 0 &&
+    timing.holdAfterMs > 0 &&
+    !timing.otherHandOnly
+  ) {
+    found.push(
+      advise(
+        'In fast typing another key can go down and up inside it, and makes it a hold then.',
+        { typingGuardMs: CALM_GUARD_MS },
+        `Tap at once within ${CALM_GUARD_MS} ms of typing`,
       ),
     );
   }

@@ -25,7 +25,9 @@ class Ways {
 
   /** The one key that has to be down all the time while this layer is active; undefined when there are other ways. */
   onlyHolder(layer: LayerId): KeyId | undefined {
-    const ways = waysTo(this.profile, layer);
+    // A key of the layer itself leads nowhere new: what has no other way is never shown, and nothing holds it.
+    const ways = waysTo(this.profile, layer).filter(({ site }) => !(site.in === 'key' && site.layer === layer));
+    if (ways.length === 0) return undefined;
     const holders = ways.flatMap(({ how, site }) =>
       how === 'while' && site.in === 'key' && site.by !== 'tap' ? [site.key] : [],
     );

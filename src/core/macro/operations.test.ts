@@ -82,8 +82,33 @@ describe('operations', () => {
       '+A 10 -A 20 +A 10 -A 20 +A 10 -A 30 +B 5 -B',
     ],
     ['the whole twice, its length between', op.repeatPart(score('+A 10 -A 30'), 2, 0), '+A 10 -A 30 +A 10 -A 30'],
-    ['presses only', op.keepEdges(score('+A 10 -A 5 +B 5 -B'), 'down'), '+A 15 +B 5'],
-    ['releases only', op.keepEdges(score('+A 10 -A 5 +B 5 -B'), 'up'), '10 -A 10 -B'],
+    ['presses only', op.keepEdges(score('+A 10 -A 5 +B 5 -B'), 'down'), '+A 15 +B'],
+    ['releases only', op.keepEdges(score('+A 10 -A 5 +B 5 -B'), 'up'), '-A 10 -B'],
+    [
+      'releases only, behind a wait that was there',
+      op.keepEdges(score('100 +A 10 -A 5 +B 5 -B 30'), 'up'),
+      '100 -A 10 -B 30',
+    ],
+    [
+      'a press by its down',
+      op.takeOutPresses(score('+A 10 -A 5 +B 20 -B 7 +C 10 -C'), new Set([2])),
+      '+A 10 -A 5 +C 10 -C',
+    ],
+    [
+      'a press by its up',
+      op.takeOutPresses(score('+A 10 -A 5 +B 20 -B 7 +C 10 -C'), new Set([3])),
+      '+A 10 -A 5 +C 10 -C',
+    ],
+    ['the first press', op.takeOutPresses(score('30 +A 10 -A 5 +B 20 -B'), new Set([0])), '30 +B 20 -B'],
+    ['the last press', op.takeOutPresses(score('+A 10 -A 5 +B 20 -B 9'), new Set([2])), '+A 10 -A 9'],
+    ['the only press', op.takeOutPresses(score('5 +A 10 -A'), new Set([0])), ''],
+    ['a press under another', op.takeOutPresses(score('+Ctrl 10 +A 10 -A 10 -Ctrl'), new Set([1])), '+Ctrl 30 -Ctrl'],
+    [
+      'a press around another',
+      op.takeOutPresses(score('+Ctrl 10 +A 10 -A 10 -Ctrl 5 +B'), new Set([0])),
+      '10 +A 10 -A 15 +B',
+    ],
+    ['a press that stays open', op.takeOutPresses(score('+A 10 +B 10 -B'), new Set([0])), '+B 10 -B'],
     [
       'what is open is closed at the end, last first',
       op.closeOpen(score('+A 5 +B 5 +C 5 -C 10')),
@@ -116,6 +141,18 @@ describe('operations', () => {
     ['longer', op.setLength(score('+A 10 -A'), 50_000), '+A 10 -A 40'],
     ['never shorter than its events', op.setLength(score('+A 10 -A'), 5), '+A 10 -A'],
   ])('%s', (_what, after, line) => expect(printScoreLine(made(after))).toBe(line));
+
+  test('every other press of as many as a score may have is taken out, with its time', () => {
+    const events = Array.from({ length: 25_000 }, (_, n) => [
+      { atUs: n * 40, edge: 'down' as const, code: 'KeyA' as const },
+      { atUs: n * 40 + 10, edge: 'up' as const, code: 'KeyA' as const },
+      { atUs: n * 40 + 20, edge: 'down' as const, code: 'KeyB' as const },
+      { atUs: n * 40 + 30, edge: 'up' as const, code: 'KeyB' as const },
+    ]).flat();
+    const seconds = new Set(events.flatMap(({ code }, place) => (code === 'KeyB' ? [place] : [])));
+    const after = op.takeOutPresses({ lengthUs: 1_000_000, events }, seconds);
+    expect([after.events.length, after.events.at(-1)?.atUs]).toEqual([50_000, 24_999 * 20 + 10]);
+  });
 
   test('a part repeated 17 times more is 17 presses and 17 releases more', () => {
     const once = score('+A 10 -A 30 +B 5 -B');

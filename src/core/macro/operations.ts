@@ -147,12 +147,63 @@ export const takeOut = (score: Score, places: Places): Score =>
     score.lengthUs,
   );
 
-/** Only the downs of what is selected, or only the ups. */
-export const keepEdges = (score: Score, edge: 'down' | 'up', places?: Places): Score =>
-  tidy(
-    score.events.filter((event, index) => !includes(places, index) || !('edge' in event) || event.edge === edge),
-    score.lengthUs,
+/**
+ * Takes presses out whole: each selected event with the other edge of its press, and the time that they took. What is left moves up, so
+ * that the gap before them leads to what came after. Where another key goes on meanwhile, time stays as it is.
+ */
+export function takeOutPresses(score: Score, places: Places): Score {
+  const { presses } = pressesOf(score);
+  const gone = new Set(places);
+  for (const { down, up } of presses) if (up !== null && (gone.has(down) || gone.has(up))) gone.add(down).add(up);
+  const { events } = score;
+  const at = (place: number): number => events[place]?.atUs ?? score.lengthUs;
+  /** The other edge of a press that has one; the down of one that stays open leads nowhere. */
+  const partner = new Map(
+    presses.flatMap(({ down, up }) => (up === null ? [] : [[down, up] as const, [up, down] as const])),
   );
+  const staysOpen = new Set(presses.flatMap(({ down, upUs }) => (upUs === null ? [down] : [])));
+  const left: ScoreEvent[] = [];
+  let earlierUs = 0;
+  /** How many presses that stay are down. */
+  let held = 0;
+  for (let place = 0; place < events.length; place++) {
+    const event = events[place] as ScoreEvent;
+    if (!gone.has(place)) {
+      left.push({ ...event, atUs: event.atUs - earlierUs });
+      const other = partner.get(place);
+      if (other !== undefined) held += other > place ? 1 : -1;
+      else if (staysOpen.has(place)) held++;
+      continue;
+    }
+    const from = place;
+    while (gone.has(place + 1)) place++;
+    let isWhole = true;
+    for (let inside = from; isWhole && inside <= place; inside++) {
+      const other = partner.get(inside) ?? inside;
+      isWhole = other >= from && other <= place;
+    }
+    if (!isWhole || held > 0) continue;
+    // Behind the last one there is no gap to lead to: the one before it goes instead.
+    earlierUs += place + 1 < events.length ? at(place + 1) - at(from) : at(place) - (from > 0 ? at(from - 1) : 0);
+  }
+  return tidy(left, Math.max(0, score.lengthUs - earlierUs));
+}
+
+/** Only the downs of what is selected, or only the ups; of a whole part without the time that what is gone took before or behind. */
+export function keepEdges(score: Score, edge: 'down' | 'up', places?: Places): Score {
+  const kept = score.events.filter(
+    (event, index) => !includes(places, index) || !('edge' in event) || event.edge === edge,
+  );
+  const [first] = kept;
+  const last = kept.at(-1);
+  if (places || !first || !last) return tidy(kept, score.lengthUs);
+  const leadUs = first.atUs - (score.events[0]?.atUs ?? 0);
+  const restUs = (score.events.at(-1)?.atUs ?? 0) - last.atUs;
+  return tidy(
+    kept.map((event) => ({ ...event, atUs: event.atUs - leadUs })),
+    score.lengthUs - leadUs - restUs,
+  );
+}
 
 /** Lets go of what is still down at the end, last down first. */
 export function closeOpen(score: Score): Score {

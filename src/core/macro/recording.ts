@@ -89,9 +89,11 @@ export class Recording {
    * @param nowUs to show one that goes on
    */
   score(nowUs?: number): Score {
-    const start = this.startUs ?? 0;
+    // Time zero is the first event: until then no time has passed.
+    if (this.startUs === null) return { lengthUs: 0, events: [] };
+    const start = this.startUs;
     const lastUs = nowUs === undefined || this.isOver ? this.lastUs : Math.max(this.lastUs, nowUs);
-    const played = tidy(this.events, Math.max(0, lastUs - start));
+    const played = tidy(this.events, Math.max(0, Math.round((lastUs - start) / UNIT_US) * UNIT_US));
     if (this.options.gaps === 'played') return played;
     const even = setGaps(played, this.options.gaps);
     return { ...even, lengthUs: even.events.at(-1)?.atUs ?? 0 };

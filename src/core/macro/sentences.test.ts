@@ -16,7 +16,7 @@ describe('what a macro says of itself', () => {
       macro({ press: 'A:10', repeat: 'B:10 "x"', release: 'C:10', run: { kind: 'whileHeld' } }),
       [
         'Pressed, it plays 1 press and 1 release in 10 ms.',
-        'Then, as long as the key is held, it plays 1 press, 1 release and 1 other event in 10 ms again and again.',
+        'Then, as long as the key is held, it plays 1 press, 1 release and the text “x” in 10 ms again and again.',
         'Stopped, it breaks off at once, and lets go of what that round pressed.',
         'When the key is up and that is over, it plays 1 press and 1 release in 10 ms.',
       ],
@@ -43,6 +43,13 @@ describe('what a macro says of itself', () => {
       ],
     ],
   ])('%#', (made, sentences) => expect(macroSentences(made)).toEqual(sentences));
+
+  test('a text is said with the time that its letters take, a long one by its beginning', () => {
+    const typed = { lengthUs: 0, events: [{ atUs: 0, text: 'Scene 3', gapMs: 40 }] };
+    expect(macroSentences({ ...macro({}), onPress: typed })[0]).toBe('Pressed, it plays the text “Scene 3” in 240 ms.');
+    const long = { lengthUs: 0, events: [{ atUs: 0, text: 'la'.repeat(100), gapMs: 0 }] };
+    expect(macroSentences({ ...macro({}), onPress: long })[0]).toContain('…” in 0 ms');
+  });
 
   test('what is pressed in one part and let go of in another is held by none', () => {
     const both = macro({ press: '+L 5', release: '-L', leavesHeld: true });

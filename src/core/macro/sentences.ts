@@ -1,5 +1,6 @@
 /** What a macro does, in plain sentences that are true of what the engine will do. */
 import { titleOfCode } from '../codes';
+import { shortened } from '../reading';
 import type { Macro, Score } from '../profile';
 import { heldBy } from './held';
 import { countsOf } from './presses';
@@ -14,15 +15,30 @@ export const sayCount = (n: number, one: string, many = `${one}s`): string => `$
 const listed = (names: readonly string[]): string =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
+/** Texts are told by their beginnings, and so many of them. */
+const TOLD_CHARACTERS = 40;
+const TOLD_TEXTS = 2;
+
+/** When the last thing of a score is over: a text goes on for as long as its letters take. */
+const overUs = ({ events, lengthUs }: Score): number =>
+  events.reduce(
+    (most, event) =>
+      'text' in event ? Math.max(most, event.atUs + ([...event.text].length - 1) * event.gapMs * 1000) : most,
+    lengthUs,
+  );
+
 function contents(score: Score): string {
-  const { presses, releases, events, lengthUs } = countsOf(score);
-  const others = events - presses - releases;
+  const { presses, releases } = countsOf(score);
+  const texts = score.events.flatMap((event) => ('text' in event ? [event.text] : []));
+  const turns = score.events.filter((event) => 'wheel' in event).length;
   const said = [
     presses > 0 && sayCount(presses, 'press', 'presses'),
     releases > 0 && sayCount(releases, 'release'),
-    others > 0 && sayCount(others, 'other event'),
+    ...texts.slice(0, TOLD_TEXTS).map((text) => `the text “${shortened(text, TOLD_CHARACTERS)}”`),
+    texts.length > TOLD_TEXTS && sayCount(texts.length - TOLD_TEXTS, 'more text'),
+    turns > 0 && sayCount(turns, 'turn of the wheel', 'turns of the wheel'),
   ].filter((part) => part !== false);
-  return `${said.length > 0 ? listed(said) : 'nothing'} in ${sayTime(lengthUs)}`;
+  return `${said.length > 0 ? listed(said) : 'nothing'} in ${sayTime(overUs(score))}`;
 }
 
 function repeating(macro: Macro, score: Score): string {

@@ -2,7 +2,7 @@
 import type { Board, KeyId } from '../board';
 import { isSound, type Problems, type Sound } from '../check';
 import { usageOfCode, type Code } from '../codes';
-import { isEdgeLine, replay, ReportPacker, type OutcomeLine } from '../engine';
+import { isEdgeLine, isWheelLine, replay, ReportPacker, type OutcomeLine } from '../engine';
 import { partsOf, pressesOf } from '../macro';
 import type { Action, Macro, Profile } from '../profile';
 import { aloneWith } from './alone';
@@ -68,8 +68,11 @@ export function runMacro({ sound, macro, plays: key }: MacroStage, heldUs: numbe
   const packer = new ReportPacker('bitmap', pollHz);
   let lastReportUs = 0;
   let reports = 0;
-  for (const line of lines.filter(isEdgeLine)) {
-    lastReportUs = packer.edge(line.t, line.edge === 'down', usageOfCode(line.code) ?? 0).tUs;
+  for (const line of lines) {
+    if (isEdgeLine(line)) lastReportUs = packer.edge(line.t, line.edge === 'down', usageOfCode(line.code) ?? 0).tUs;
+    // A turn of the wheel is a report, too, at the next poll.
+    else if (isWheelLine(line)) lastReportUs = Math.ceil((line.t * pollHz) / 1e6) * (1e6 / pollHz);
+    else continue;
     reports++;
   }
   return { lines, lastEdgeUs: lines.at(-1)?.t ?? 0, lastReportUs, reports };

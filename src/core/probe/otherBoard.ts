@@ -3,7 +3,15 @@ import { rowsOf, type Board, type BoardKey, type KeyId } from '../board';
 import { isCode, titleOfCode } from '../codes';
 import { printAction, printActuation, printLine } from '../notation';
 import { mainAction } from '../plan';
-import { flattened, sameData, type Actuation, type Assignment, type Binding, type Layer, type Profile } from '../profile';
+import {
+  flattened,
+  sameData,
+  type Actuation,
+  type Assignment,
+  type Binding,
+  type Layer,
+  type Profile,
+} from '../profile';
 
 /** One thing that does not come along: where it was, and what happens instead. */
 export type Loss = { layer: string; key: KeyId; message: string };

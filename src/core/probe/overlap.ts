@@ -25,18 +25,21 @@ const isPlainLetter = ({ does }: Assignment): boolean =>
   does.action.codes.length === 1 &&
   does.action.codes.every(isLetter);
 
-/** A letter to overlap with: of the other hand if there is one, and as near to the same row as can be. */
-function otherKey(board: Board, base: Layer, key: KeyId): KeyId | undefined {
+/** So many neighbours are tried for one on which the rules differ. */
+const MOST_TRIED = 4;
+
+/** Letters to overlap with: of the other hand first, and as near to the same row as can be. */
+function otherKeys(board: Board, base: Layer, key: KeyId): KeyId[] {
   const own = board.keys.find(({ id }) => id === key);
   const letters = board.keys.filter(({ id }) => id !== key && base.keys[id] && isPlainLetter(base.keys[id]));
   const cost = (other: BoardKey): number =>
     (own && (sameHand(own, other) || other.hand === 'either') ? 100 : 0) +
     Math.abs(other.y - (own?.y ?? 0)) +
     (other.finger === 'index' ? 0 : 0.2);
-  return letters.sort((a, b) => cost(a) - cost(b))[0]?.id;
+  return letters.sort((a, b) => cost(a) - cost(b)).map(({ id }) => id);
 }
 
-/** The outcome of the overlap under each rule; empty when there is no other key. */
+/** The outcome of the overlap under each rule, with the nearest key on which the rules differ; empty when there is no other key. */
 export function overlapsOf(
   { profile, board }: Sound,
   layerId: LayerId,
@@ -48,27 +51,29 @@ export function overlapsOf(
   const layer = profile.layers.find(({ id }) => id === layerId);
   if (!base || !layer) return [];
   const flat = flatten(base, layer);
-  const other = otherKey(board, flat, key);
-  if (other === undefined) return [];
   const at = (part: number): number => Math.round(holdAfterMs * part * 1000);
-  const samples = [
-    { tUs: 0, key, depthUm: board.travelUm },
-    { tUs: at(EDGES.otherDown), key: other, depthUm: board.travelUm },
-    { tUs: at(EDGES.otherUp), key: other, depthUm: 0 },
-    { tUs: at(EDGES.up), key, depthUm: 0 },
-  ];
-  return (['nested', 'any', 'wait'] as const).flatMap((interrupt): Overlap[] => {
+  const programs = (['nested', 'any', 'wait'] as const).flatMap((interrupt) => {
     const does: Gesture = { ...gesture, timing: { ...gesture.timing, interrupt } };
     const layers = [{ ...flat, keys: { ...flat.keys, [key]: { does } } }, ...profile.layers.slice(1)];
     const checked = check({ ...profile, layers }, board);
-    if (!isSound(checked)) return [];
-    const lines = replay(checked.program, samples);
-    return [
-      {
-        interrupt,
-        other,
-        sent: lines.filter(isEdgeLine).flatMap((line) => (line.edge === 'down' ? [line.code] : [])),
-      },
-    ];
+    return isSound(checked) ? [{ interrupt, program: checked.program }] : [];
   });
+  const overlapsWith = (other: KeyId): Overlap[] => {
+    const samples = [
+      { tUs: 0, key, depthUm: board.travelUm },
+      { tUs: at(EDGES.otherDown), key: other, depthUm: board.travelUm },
+      { tUs: at(EDGES.otherUp), key: other, depthUm: 0 },
+      { tUs: at(EDGES.up), key, depthUm: 0 },
+    ];
+    return programs.map(({ interrupt, program }) => ({
+      interrupt,
+      other,
+      sent: replay(program, samples)
+        .filter(isEdgeLine)
+        .flatMap((line) => (line.edge === 'down' ? [line.code] : [])),
+    }));
+  };
+  const tried = otherKeys(board, flat, key).slice(0, MOST_TRIED).map(overlapsWith);
+  const differs = (overlaps: readonly Overlap[]): boolean => new Set(overlaps.map(({ sent }) => sent.join())).size > 1;
+  return tried.find(differs) ?? tried[0] ?? [];
 }

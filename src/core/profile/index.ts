@@ -8,7 +8,7 @@ export { misfitOf } from './fits';
 export { type Act, type Acted, applyAct, type Document, newDocument, type Step } from './history';
 export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
-export { duplicateLayer, newLayer, takeOutLayer } from './layerEdits';
+export { addLayerWithWay, duplicateLayer, newLayer, takeOutLayer, type LeadsBy } from './layerEdits';
 export { isWithin, LIMITS, type Range } from './limits';
 export { addMacro, replaceMacro, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';
@@ -72,7 +72,7 @@ export {
   type ScoreEvent,
   type Span,
 } from './schema';
-export { addRole, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
+export { addRole, freeRoleId, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
 export { canPad, canWrite, padProfile, plainProfile, writingProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
 export { stepsOf } from './steps';

@@ -1,8 +1,10 @@
 /** Edits to whole layers that have to look around: how one is taken out without leaving holes, and how one is copied. */
+import type { KeyId } from '../board';
 import { shortened } from '../reading';
-import type { Edit } from './edits';
+import { together, type Edit } from './edits';
+import { bindKeys, putOnStep } from './keyEdits';
 import { LIMITS } from './limits';
-import { DYES, type Layer, type LayerId, type Profile } from './schema';
+import { DYES, type Action, type Layer, type LayerId, type Profile } from './schema';
 import { withoutReferences } from './without';
 
 /** Takes a layer out with everything that leads to it: keys lose that meaning, and pass when it was their only one. */
@@ -26,3 +28,25 @@ export const newLayer = ({ layers }: Profile, id: string, name: string): Layer =
   dye: DYES.find((dye) => !layers.some((layer) => layer.dye === dye)) ?? 'iron',
   keys: {},
 });
+
+/** How a key leads to a layer: as long as it is held, on and off with each press, or to it and back. */
+export type LeadsBy = 'while' | 'flip' | 'go';
+
+/**
+ * A new layer on top, together with the key that leads to it and back: one step.
+ * @param on the layer on which the key leads there
+ */
+export function addLayerWithWay(profile: Profile, layer: Layer, on: LayerId, key: KeyId, how: LeadsBy): Edit {
+  const insert: Edit = { edit: 'insertLayer', at: profile.layers.length, layer };
+  const lead: Action = { do: 'layer', how, layer: layer.id };
+  const does = profile.layers.find(({ id }) => id === on)?.keys[key]?.does.kind ?? 'pass';
+  // A key that does something keeps it as its tap, where only holding leads up.
+  const isFree = does === 'pass' || does === 'none' || does === 'stroke';
+  const way =
+    how === 'while' && !isFree
+      ? putOnStep(profile, on, key, 0, 'hold', lead)
+      : bindKeys(profile, on, [key], { kind: 'act', action: lead });
+  if (how !== 'go') return together([insert, way]);
+  const back: Action = { do: 'layer', how: 'go', layer: profile.layers[0]?.id ?? on };
+  return together([insert, way, { edit: 'assign', layer: layer.id, key, to: { does: { kind: 'act', action: back } } }]);
+}

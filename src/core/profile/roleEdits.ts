@@ -15,6 +15,11 @@ export const ROLE_COLORS = [
   '#4E8FB8',
 ] as const;
 
+/** An id that no role has. */
+export function freeRoleId(roles: readonly Role[]): string {
+  for (let n = roles.length + 1; ; n++) if (!roles.some(({ id }) => id === `role-${n}`)) return `role-${n}`;
+}
+
 /** A new role behind the others. */
 export function addRole({ roles }: Profile, id: string, name: string): Edit {
   const color = ROLE_COLORS.find((one) => !roles.some((role) => role.color.toUpperCase() === one)) ?? ROLE_COLORS[0];

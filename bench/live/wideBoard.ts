@@ -1,6 +1,6 @@
 /** The compact board with a block of arrows and a number pad beside it: 104 keys and room for 16 layers, to measure with. */
-import type { Board, BoardKey } from '../src/core/board';
-import { HARROW_64 as COMPACT } from '../src/core/board/harrow64';
+import type { Board, BoardKey } from '../../src/core/board';
+import { HARROW_64 as COMPACT } from '../../src/core/board/harrow64';
 
 const BLOCK: readonly (readonly string[])[] = [
   ['F13', 'F14', 'F15', 'NumLock', 'NumpadDivide', 'NumpadMultiply', 'NumpadSubtract', 'F1'],

@@ -1,7 +1,7 @@
 /** The app as it is built, but with the wide board in place of the compact one. */
 import { fileURLToPath } from 'node:url';
 import { mergeConfig } from 'vite';
-import config from '../vite.config';
+import config from '../../vite.config';
 
 const WIDE = fileURLToPath(new URL('./wideBoard.ts', import.meta.url));
 

@@ -1,0 +1,35 @@
+/** The cloths as the control library takes them; apart from the cloths themselves, which are laid before there is any control. */
+import { theme as antTheme, type ThemeConfig } from 'antd';
+import { COLORS, type Cloth } from './cloth';
+import { LINEN_DYES, NIGHT_DYES } from './dyes';
+
+/** The cloth as Ant Design tokens. */
+export function antThemeOf(cloth: Cloth): ThemeConfig {
+  const colors = COLORS[cloth];
+  const dyes = cloth === 'night' ? NIGHT_DYES : LINEN_DYES;
+  return {
+    algorithm: cloth === 'night' ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
+    token: {
+      fontFamily: "'Alegreya Sans', sans-serif",
+      fontFamilyCode: "'IBM Plex Mono', monospace",
+      fontSize: 15,
+      colorPrimary: cloth === 'night' ? '#5F80BD' : dyes.indigo.thread,
+      colorSuccess: dyes.verdigris.thread,
+      colorError: dyes.madder.text,
+      colorWarning: dyes.weld.thread,
+      colorLink: dyes.indigo.text,
+      colorText: colors.ink,
+      colorTextSecondary: colors.soft,
+      colorTextPlaceholder: colors.soft,
+      colorBgBase: colors.cloth,
+      colorBgContainer: colors.panel,
+      colorBgElevated: colors.panel,
+      colorBorder: colors.hair,
+      colorBorderSecondary: colors.hair,
+      borderRadius: 5,
+      controlHeight: 32,
+      // Things move here only where that explains something; dialogs and menus are simply there.
+      motion: false,
+    },
+  };
+}

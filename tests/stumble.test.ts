@@ -1,0 +1,236 @@
+/** Without a stumble: what stops somebody who is new here, each thing once, on a page as they meet it. */
+import { gzipSync } from 'node:zlib';
+import { readFileSync } from 'node:fs';
+import { expect, jest, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, goToBench, hands, listen, openPage, press, seeText, tabTo, textOf, wait } from './browser';
+
+jest.setTimeout(120_000);
+
+const app = useApp();
+const DESK = '/profile/demo-show-desk';
+
+const open = async (path: string): Promise<{ page: Page; complaints: string[] }> => {
+  const opened = await openPage(app.browser, `${app.server.url}${path}`);
+  await opened.page.waitForSelector('.workbench');
+  return opened;
+};
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const { activeElement: element } = document;
+    return `${element?.tagName.toLowerCase()} ${element?.getAttribute('data-key') ?? element?.getAttribute('aria-label') ?? element?.textContent ?? ''}`;
+  });
+const undo = (page: Page): Promise<void> => hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
+
+test('what a page begins with is less than 220 kB, packed', () => {
+  const html = readFileSync('dist/index.html', 'utf8');
+  const files = new Set([...html.matchAll(/"(\/assets\/[^"]+)"/g)].map(([, file = '']) => file));
+  expect(files.size).toBeGreaterThan(3);
+  const bytes = [...files].reduce((sum, file) => sum + gzipSync(readFileSync(`dist${file}`)).length, 0);
+  expect(bytes).toBeLessThan(220_000);
+});
+
+test.each([
+  [1000, 700],
+  [1280, 800],
+  [1920, 1080],
+  [2560, 1440],
+])('on %i x %i nothing of the bar is cut, and the board takes what room there is', async (width, height) => {
+  const { page } = await open(`${DESK}/layout`);
+  await page.setViewport({ width, height });
+  await wait(200);
+  const seen = await page.evaluate(() => {
+    const cut = [...document.querySelectorAll<HTMLElement>('.bar *, .board-title *')].filter(
+      (element) => element.scrollWidth > element.clientWidth + 1 && getComputedStyle(element).overflow === 'hidden',
+    );
+    const box = (selector: string): DOMRect => document.querySelector(selector)!.getBoundingClientRect();
+    const places = ['.save-button', '.bar-profile', '.bar-kept', '.benches', '.bar-icons'].map((one) => box(one));
+    return {
+      cut: cut.map((element) => element.className),
+      outside: places.filter(({ left, right }) => left < 0 || right > innerWidth + 1).length,
+      scrolls: document.documentElement.scrollHeight > innerHeight,
+      board: box('.layout-centre .board').width / box('.layout-centre').width,
+      drawn: (box('.weave svg').bottom - box('.layout-centre .board').top) / box('.layout-centre').height,
+    };
+  });
+  expect(seen).toMatchObject({ cut: [], outside: 0, scrolls: false });
+  // Either the width or the height is used up.
+  expect(Math.max(seen.board, seen.drawn / 0.84)).toBeGreaterThan(0.93);
+  await page.close();
+});
+
+test('no bench makes the page scroll, and in a small window, or with letters of twice the size, only downwards', async () => {
+  const { page } = await open(`${DESK}/layout`);
+  for (const bench of ['Layout', 'Travel', 'Macros', 'Text', 'Trial', 'Device']) {
+    await goToBench(page, bench);
+    await page.waitForFunction(
+      (name) => document.querySelector('h1')?.textContent?.endsWith(name),
+      {},
+      bench.toLowerCase(),
+    );
+    await wait(400);
+    for (const [width, height] of [
+      [1280, 800],
+      [1000, 700],
+      [640, 400],
+    ] as const) {
+      await page.setViewport({ width, height });
+      await wait(120);
+      const { scrollWidth, scrollHeight } = await page.evaluate(() => {
+        const { scrollWidth, scrollHeight } = document.documentElement;
+        return { scrollWidth, scrollHeight };
+      });
+      expect([bench, width, scrollWidth]).toEqual([bench, width, width]);
+      if (width > 900) expect([bench, scrollHeight]).toEqual([bench, height]);
+    }
+  }
+  await page.close();
+});
+
+test('a layer and the key that leads there and back are made in one go, and one undo takes both', async () => {
+  const { page, complaints } = await open('/profile/demo-prompt-book/layout');
+  await press(page, '+ Layer');
+  await page.waitForFunction(() => document.activeElement?.id === 'new-layer-name');
+  await page.keyboard.type('Props');
+  await page.keyboard.press('Enter');
+  await page.waitForSelector('.new-layer', { hidden: true });
+  await seeText(page, '.rung.selected', 'Props');
+  await seeText(page, '.ladder', 'while Esc held');
+  await page.waitForFunction(() => document.activeElement !== document.body);
+  await undo(page);
+  await page.waitForFunction(() => !document.querySelector('.ladder')?.textContent?.includes('Props'));
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a role is made where it is given, to every key that is chosen', async () => {
+  const { page, complaints } = await open('/profile/demo-sound-pad/layout');
+  await choose(page, '.board [data-key]:nth-of-type(2)');
+  await hands(page, '+ShiftLeft +ArrowRight -ArrowRight -ShiftLeft');
+  await seeText(page, '.key-others', 'and 1 more');
+  await choose(page, '#key-role');
+  await choose(page, '[aria-label="Name of a new role"]');
+  await page.keyboard.type('Storm');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.key-card .ant-select', 'Storm');
+  await press(page, 'role');
+  await seeText(page, '.roles-dialog', '2 keys');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('after a dialog the focus is back where it came from', async () => {
+  const { page } = await open(`${DESK}/layout`);
+  for (const [opener, dialog] of [
+    ['.together > .word', '.ant-modal'],
+    ['.ladder > .word', '.new-layer'],
+    ['.board-host', '.ant-modal'],
+  ] as const) {
+    await tabTo(page, opener);
+    const before = await focused(page);
+    await page.keyboard.press('Enter');
+    await page.waitForSelector(dialog);
+    await wait(100);
+    await page.keyboard.press('Escape');
+    await page.waitForSelector(dialog, { hidden: true });
+    await wait(50);
+    expect(await focused(page)).toBe(before);
+  }
+  await page.close();
+});
+
+test('Ctrl+Z takes back the last change from a field, unless something half typed is in it', async () => {
+  const { page } = await open(`${DESK}/layout`);
+  await choose(page, '[data-key="KeyA"]');
+  await page.keyboard.press('Delete');
+  await seeText(page, '.ladder .selected', '63 keys');
+  // The line says what the key does: undo is the profile's.
+  await page.click('input[aria-label="Assign line"]');
+  await undo(page);
+  await seeText(page, '.ladder .selected', '64 keys');
+  // Half a line is in it: undo is the line's.
+  await page.keyboard.press('Delete');
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type('tap Q');
+  const past = await page.$eval('button[aria-label="Undo"]', (button) => button.title);
+  await undo(page);
+  await wait(100);
+  expect(await page.$eval('button[aria-label="Undo"]', (button) => button.title)).toBe(past);
+  await page.close();
+});
+
+test('the recorder waits at zero for the first key, and its take ends with its last event', async () => {
+  const { page } = await open('/profile/demo-prompt-book/macros');
+  await press(page, 'Record');
+  await seeText(page, '[data-testid=recording]', 'Waiting for your first key');
+  await wait(700);
+  expect(await textOf(page, '[data-testid=recording]')).toContain('0 presses · 0 releases · 0.0 s');
+  await hands(page, '+KeyQ 40 -KeyQ 30 +ShiftLeft +ShiftRight -ShiftRight -ShiftLeft');
+  await seeText(page, '[data-testid=counts]', '1 press, 1 release');
+  const line = await page.$eval(
+    'input[aria-label="The score as a line"]',
+    (input) => (input as HTMLInputElement).value,
+  );
+  expect(line).toMatch(/^\+Q [\d.]+ -Q$/);
+  await page.close();
+});
+
+test('a decision is said to a screen reader, and a key can be pressed lightly', async () => {
+  const { page, complaints } = await open(`${DESK}/trial`);
+  await page.waitForSelector('.trial-main');
+  await listen(page);
+  await hands(page, '+CapsLock 300 -CapsLock 100');
+  await seeText(page, '[data-testid=spoken]', 'Caps Lock: hold');
+  await page.keyboard.press('F10');
+  await page.waitForSelector('.lanes:not(.running)');
+
+  // With Alt a press is light, and goes deeper as it is dragged down: the go key fires early, so that it fires so.
+  const cap = (await (await page.waitForSelector('.trial-board [data-key="KeyZ"]'))!.boundingBox())!;
+  await page.keyboard.down('Alt');
+  await page.mouse.move(cap.x + 10, cap.y + 10);
+  await page.mouse.down();
+  await wait(60);
+  await page.mouse.move(cap.x + 10, cap.y + 10 + cap.height, { steps: 4 });
+  await wait(60);
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  await seeText(page, '[data-testid=host-text]', 'z');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a new profile is in sight from every bench, and shortcuts stand by bench in a window of 800 pixels', async () => {
+  const { page } = await open(`${DESK}/layout`);
+  for (const bench of ['Travel', 'Macros', 'Text', 'Trial', 'Device']) {
+    await goToBench(page, bench);
+    await seeText(page, '.bar-ways', '+ New profile');
+  }
+  await goToBench(page, 'Layout');
+  await page.waitForSelector('.layout-bench');
+  await page.keyboard.type('?');
+  const box = (await (await page.waitForSelector('.shortcut-benches'))!.boundingBox())!;
+  expect(box.y + box.height).toBeLessThan(800);
+  expect(await page.$$eval('.shortcut-benches h2', (titles) => titles.map((title) => title.textContent))).toEqual([
+    'Everywhere',
+    'Layout',
+    'Travel',
+    'Macros',
+    'Text',
+    'Trial',
+  ]);
+  await page.close();
+});
+
+test('the profile is given another name where it stands, and the focus comes back', async () => {
+  const { page } = await open('/profile/demo-sound-pad/travel');
+  await choose(page, '.bar-name');
+  await page.waitForSelector('.bar-profile input');
+  await page.keyboard.type('Thunder pad');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.bar-name', 'Thunder pad');
+  await page.waitForFunction(() => document.activeElement?.matches('.bar-name'));
+  await undo(page);
+  await seeText(page, '.bar-name', 'Sound pad');
+  await page.close();
+});
