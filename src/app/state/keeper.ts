@@ -62,10 +62,13 @@ export class Keeper {
     return new Keeper(stored, told, false);
   }
 
-  /** A new profile, which is written at once. */
-  static ofNew(profile: Profile, told: Told, document: Document = newDocument(profile)): Keeper {
+  /**
+   * A new profile, which is written at once.
+   * @param birth what marks it as the same one when another window puts it on the shelf, too
+   */
+  static ofNew(profile: Profile, told: Told, document = newDocument(profile), birth = newActId()): Keeper {
     const changedAt = Date.now();
-    const keeper = new Keeper({ document, changedAt, revision: 0, base: 0, first: 0, birth: newActId() }, told, true);
+    const keeper = new Keeper({ document, changedAt, revision: 0, base: 0, first: 0, birth }, told, true);
     keeper.keeping = { state: 'keeping', sinceMs: Date.now() };
     return keeper;
   }

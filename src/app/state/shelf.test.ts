@@ -9,11 +9,11 @@ import type * as storeOf from './store';
 type Window = { shelf: typeof useShelfOf; store: typeof storeOf; rows: DexieOf };
 
 /** A window of its own: the modules of the page anew, over the one store that all windows share. */
-async function openWindow(): Promise<Window> {
+async function openWindow(load = true): Promise<Window> {
   jest.resetModules();
   const store = await import('./store');
   const { useShelf } = await import('./shelf');
-  await useShelf.getState().load();
+  if (load) await useShelf.getState().load();
   // The database takes what stands for IndexedDB when it is loaded, so it is loaded after that.
   const { default: Dexie } = await import('dexie');
   const rows = await new Dexie('underloom').open();
@@ -71,6 +71,23 @@ test('the first start puts the demo on the shelf, and only the first', async () 
     'Prompt book',
     'Sound pad',
   ]);
+});
+
+test('two windows that start at once have one demo, and what is done in either is kept', async () => {
+  await one.rows.table('profiles').clear();
+  await one.rows.table('preferences').clear();
+  const windows = [await openWindow(false), await openWindow(false)] as const;
+  // What one tells the other may come while the other is busy writing: it is a hint, and here none comes.
+  const telling = jest.spyOn(BroadcastChannel.prototype, 'postMessage').mockImplementation(() => undefined);
+  await Promise.all(windows.map(({ shelf }) => shelf.getState().load()));
+  telling.mockRestore();
+  for (const [n, window] of windows.entries()) {
+    expect(window.shelf.getState().entries.map(({ keeping }) => keeping.state)).toEqual(['kept', 'kept', 'kept']);
+    expect(window.shelf.getState().edit('demo-show-desk', assign('KeyB', `F${13 + n}`), `F${13 + n}`)).toBeUndefined();
+    await kept(window, 'demo-show-desk');
+  }
+  for (const window of windows)
+    await until(() => JSON.stringify(keyOf(window, 'demo-show-desk', 'KeyB'))?.includes('F14') ?? false);
 });
 
 describe('edits', () => {

@@ -89,6 +89,8 @@ type ShelfState = {
 const keepers = new Map<string, Keeper>();
 let lastNotice = 0;
 const STORE_RETRY_MS = 5000;
+/** Two windows of a new browser may put the demo on the shelf at once: it is one demo. */
+const DEMO_BIRTH = 'demo';
 
 /** Steps that were looked at: what comes from the store may have been written by another version. */
 const sound = new WeakSet<Step>();
@@ -163,7 +165,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
     if (!keepers.has(id)) show(id, Keeper.of(stored, tellingOf(id)));
   };
 
-  const addNew = async (profile: Profile, document?: Document): Promise<Keeping> => {
+  const addNew = async (profile: Profile, document?: Document, birth?: string): Promise<Keeping> => {
     // The same gate as for edits: what would not load again never comes to the shelf.
     const misfit = misfitOf(profile);
     if (misfit) {
@@ -171,7 +173,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       notify(`“${foreign(profile.name)}” was not put on the shelf: ${because}`);
       return { state: 'notKept', because };
     }
-    const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document);
+    const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document, birth);
     show(profile.id, keeper);
     return keeper.write().then((keeping) => {
       tellOtherWindows({ what: 'look', id: profile.id });
@@ -217,7 +219,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       for (const one of stored.toReversed()) take(one);
       const isFirst = !started && stored.length === 0 && get().entries.length === 0;
       const demo = isFirst ? await demoProfiles() : [];
-      const adding = demo.map((profile) => addNew(profile));
+      const adding = demo.map((profile) => addNew(profile, undefined, DEMO_BIRTH));
       set({ unreadable, storeProblem: '', status: 'ready', ...(isFirst && { firstStart: true }) });
       for (const keeper of keepers.values()) if (keeper.isAhead) void keeper.write();
       const keepings = await Promise.all(adding);
@@ -278,7 +280,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       set({ status: 'ready', firstStart: true });
     },
 
-    add: addNew,
+    add: (profile, document) => addNew(profile, document),
 
     async isTaken(id) {
       if (keepers.has(id)) return true;
