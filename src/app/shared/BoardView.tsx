@@ -2,7 +2,16 @@
  * A board at true proportions. It knows where keys lie and how one moves between them; what a key shows is given by the
  * bench. One key at a time can be reached with Tab, the arrow keys move to the neighbour that lies in that direction.
  */
-import { useEffect, useRef, type KeyboardEvent, type MouseEvent, type PointerEvent, type SyntheticEvent } from 'react';
+import {
+  memo,
+  useEffect,
+  useMemo,
+  useRef,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+  type SyntheticEvent,
+} from 'react';
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
 import { boardBox, Cap, LARGEST, UNIT, type KeyFace } from './Cap';
 import './board.css';
@@ -24,6 +33,42 @@ const ARROWS: Readonly<Record<string, Direction>> = {
 const LIGHT = 0.4;
 const LEAST = 0.05;
 
+/** So many keys, about a row, are one drawing: an edit or a press lays out and paints the one it is about. */
+const KEYS_OF_A_PART = 16;
+
+type PartProps = {
+  box: string;
+  keys: readonly BoardKey[];
+  faces: readonly KeyFace[];
+  /** The key of this part that can be reached with Tab, and the one that is pressed; where keys cannot be pressed, undefined. */
+  reachable: KeyId | undefined;
+  pressed: KeyId | null | undefined;
+};
+
+/** Some keys of the board, drawn over the others' place. */
+const Part = memo(
+  ({ box, keys, faces, reachable, pressed }: PartProps) => (
+    <svg className="board-part" preserveAspectRatio="xMinYMin meet" viewBox={box}>
+      {keys.map((key, n) => (
+        <Cap
+          key={key.id}
+          boardKey={key}
+          face={faces[n] ?? NO_FACE}
+          isReachable={key.id === reachable}
+          isPressed={pressed === undefined ? undefined : key.id === pressed}
+        />
+      ))}
+    </svg>
+  ),
+  (before, after) =>
+    before.keys === after.keys &&
+    before.reachable === after.reachable &&
+    before.pressed === after.pressed &&
+    before.faces.every((face, n) => face === after.faces[n]),
+);
+Part.displayName = 'Part';
+const NO_FACE: KeyFace = { label: '' };
+
 type BoardViewProps = {
   board: Board;
   face: (key: BoardKey) => KeyFace;
@@ -38,7 +83,7 @@ type BoardViewProps = {
   onPress?: (key: KeyId, down: boolean) => void;
   /** A drawn key is pulled down with Alt and the pointer, by a share of its travel; 0 lets it up. */
   onPull?: (key: KeyId, share: number) => void;
-  onKeyDown?: (event: KeyboardEvent<SVGSVGElement>) => void;
+  onKeyDown?: (event: KeyboardEvent<HTMLDivElement>) => void;
   /** How many times its own size it is drawn at the most; without it as large as its place is. */
   largest?: number;
 };
@@ -56,8 +101,15 @@ export const BoardView = ({
   onKeyDown,
   largest = LARGEST,
 }: BoardViewProps) => {
-  const extent = extentOf(board);
-  const root = useRef<SVGSVGElement>(null);
+  const extent = useMemo(() => extentOf(board), [board]);
+  const parts = useMemo(
+    () =>
+      Array.from({ length: Math.ceil(board.keys.length / KEYS_OF_A_PART) }, (_, n) =>
+        board.keys.slice(n * KEYS_OF_A_PART, (n + 1) * KEYS_OF_A_PART),
+      ),
+    [board],
+  );
+  const root = useRef<HTMLDivElement>(null);
   /** The key that is pulled, and where that began. */
   const pulled = useRef<{ key: KeyId; fromY: number; height: number } | null>(null);
   const reachable =
@@ -69,7 +121,7 @@ export const BoardView = ({
       root.current.querySelector<SVGGElement>(`[data-key="${CSS.escape(selected ?? '')}"]`)?.focus();
   }, [selected]);
 
-  const keyDown = (event: KeyboardEvent<SVGSVGElement>): void => {
+  const keyDown = (event: KeyboardEvent<HTMLDivElement>): void => {
     const direction = ARROWS[event.key];
     const from = keyOf(event) ?? reachable;
     if (direction && from !== undefined && !event.ctrlKey && !event.altKey && !event.metaKey) {
@@ -89,7 +141,7 @@ export const BoardView = ({
     }
   };
 
-  const keyUp = (event: KeyboardEvent<SVGSVGElement>): void => {
+  const keyUp = (event: KeyboardEvent<HTMLDivElement>): void => {
     const key = keyOf(event);
     if (onPress && key !== null && (event.key === ' ' || event.key === 'Enter')) onPress(key, false);
   };
@@ -129,13 +181,16 @@ export const BoardView = ({
     if (onPress && key !== null) onPress(key, false);
   };
 
+  const box = boardBox(extent);
+  const { height } = extent;
   return (
-    <svg
+    <div
       ref={root}
       className="board"
-      style={{ maxWidth: extent.width * UNIT * largest }}
-      preserveAspectRatio="xMinYMin meet"
-      viewBox={boardBox(extent)}
+      style={{
+        maxWidth: extent.width * UNIT * largest,
+        aspectRatio: `${extent.width * UNIT + 6} / ${height * UNIT + 6}`,
+      }}
       role="group"
       aria-label={label}
       onKeyDown={keyDown}
@@ -146,15 +201,19 @@ export const BoardView = ({
       onPointerUp={pointerUp}
       onPointerCancel={pointerUp}
     >
-      {board.keys.map((key) => (
-        <Cap
-          key={key.id}
-          boardKey={key}
-          face={face(key)}
-          isReachable={key.id === reachable}
-          isPressed={onSelect ? key.id === selected : undefined}
-        />
-      ))}
-    </svg>
+      {parts.map((keys) => {
+        const own = (id: KeyId | undefined): KeyId | undefined => (keys.some((key) => key.id === id) ? id : undefined);
+        return (
+          <Part
+            key={keys[0]?.id}
+            box={box}
+            keys={keys}
+            faces={keys.map(face)}
+            reachable={own(reachable)}
+            pressed={onSelect ? (own(selected) ?? null) : undefined}
+          />
+        );
+      })}
+    </div>
   );
 };

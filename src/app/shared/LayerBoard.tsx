@@ -1,6 +1,6 @@
 /** The board as the selected layer shows it: what it assigns in full ink, what shines through from the base in faint. */
 import { lazy, Suspense, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { contactOf, type BoardKey } from '../../core/board';
+import type { BoardKey } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import { ownKeysOf } from '../../core/profile';
 import { BoardView } from './BoardView';
@@ -45,7 +45,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
   const faceOf = useFaces(profile, board, layerIndex);
 
   const face = (key: BoardKey): KeyFace => {
-    const id = contactOf(board, key.id);
+    const id = key.contact ?? key.id;
     const { face: known, role } = faceOf(key);
     const isSelected = id === selectedKey;
     const isAlso = !isSelected && selectedKeys.includes(id);

@@ -3,7 +3,7 @@
  * of has changed, which is the key's own assignments, or what all words are about.
  */
 import { useMemo, useRef } from 'react';
-import { contactOf, sharersOf, type Board, type BoardKey, type KeyId } from '../../core/board';
+import { sharersOf, type Board, type BoardKey, type KeyId } from '../../core/board';
 import { altGrOnHost, hostLayout } from '../../core/hosts';
 import { legendOf, sentencesOf } from '../../core/notation';
 import { actionsOf, answerFrom, timingOf, type Assignment, type Binding, type Profile } from '../../core/profile';
@@ -15,6 +15,16 @@ type Role = Profile['roles'][number];
 /** A face without what is only about the moment: what is selected, marked, or hidden. */
 type Face = { label: string; cap: CapLegend & { main: string } };
 type Known = { of: readonly (Assignment | undefined)[]; face: Face; role: Role | undefined };
+
+type Memory = {
+  words: object;
+  board: Board;
+  layerIndex: number;
+  byKey: Map<KeyId, Known>;
+  /** The layers that were looked at last, and the places of those that have changed since the faces were kept. */
+  layers: Profile['layers'];
+  changed: readonly number[];
+};
 
 /** The dye of the layer that an assignment's hold leads to, when it leads to one. */
 function heldLayerDye(profile: Profile, does: Binding | undefined) {
@@ -35,7 +45,7 @@ function altGrOf({ hostLayout: host }: Profile, does: Binding | undefined): stri
 function make(profile: Profile, board: Board, layerIndex: number, key: BoardKey): Omit<Known, 'of'> {
   const layer = profile.layers[layerIndex];
   const base = profile.layers[0];
-  const id = contactOf(board, key.id);
+  const id = key.contact ?? key.id;
   const answer = answerFrom(profile, layerIndex, id);
   const own = answer?.layerIndex === layerIndex;
   const legend = answer ? legendOf(answer.assignment, profile) : { main: '', held: '', how: '' };
@@ -71,17 +81,23 @@ export function useProfileWords(profile: Profile): object {
 
 export function useFaces(profile: Profile, board: Board, layerIndex: number): (key: BoardKey) => Known {
   const words = useProfileWords(profile);
-  const kept = useRef<{ words: object; board: Board; layerIndex: number; byKey: Map<KeyId, Known> } | null>(null);
+  const kept = useRef<Memory | null>(null);
   return (key) => {
     let memory = kept.current;
     if (memory?.words !== words || memory.board !== board || memory.layerIndex !== layerIndex) {
-      memory = { words, board, layerIndex, byKey: new Map() };
-
+      memory = { words, board, layerIndex, byKey: new Map(), layers: profile.layers, changed: [] };
       kept.current = memory;
     }
-    const id = contactOf(board, key.id);
+    if (memory.layers !== profile.layers) {
+      // Of many layers an edit changes one: only what that says is compared, and what was found before is found again.
+      const { layers, changed } = memory;
+      const now = profile.layers.flatMap((layer, n) => (layer.keys === layers[n]?.keys ? [] : [n]));
+      memory.changed = [...new Set([...changed, ...now])];
+      memory.layers = profile.layers;
+    }
+    const id = key.contact ?? key.id;
     const known = memory.byKey.get(key.id);
-    if (known && profile.layers.every((layer, n) => layer.keys[id] === known.of[n])) return known;
+    if (known && memory.changed.every((n) => profile.layers[n]?.keys[id] === known.of[n])) return known;
     const made = { of: profile.layers.map((layer) => layer.keys[id]), ...make(profile, board, layerIndex, key) };
     memory.byKey.set(key.id, made);
     return made;

@@ -1,25 +1,30 @@
-/** Work that follows what a person did, kept until the frame that shows it is painted. */
+/** Work that follows what a person did: what shows it is painted first, and what is written down waits until hands rest for a moment. */
 
 /** When no frame comes, in ms: a window behind another draws none. */
 const WITHOUT_FRAME_MS = 80;
 
-/** And after the frame, in ms, however busy the page is. */
-const WITHIN_MS = 30;
+/** Hands that have done nothing for so long rest, in ms; however busy they are, it is not put off for longer than `PUT_OFF_MS`. */
+const RESTS_AFTER_MS = 90;
+const PUT_OFF_MS = 400;
 
 const waiting = new Set<() => void>();
 
-/** Does at once what waits for a frame: the page is being left. */
+/** Does at once what waits: the page is being left, or is not seen any more. */
 function hurry(): void {
   for (const work of [...waiting]) work();
 }
-if (typeof addEventListener === 'function' && typeof document !== 'undefined') {
+const hasFrames = typeof requestAnimationFrame === 'function' && typeof document !== 'undefined';
+if (hasFrames) {
+  // A page has a little more time before it is left than when it is.
+  addEventListener('beforeunload', hurry);
   addEventListener('pagehide', hurry);
   document.addEventListener('visibilitychange', hurry);
 }
+const isSeen = (): boolean => hasFrames && document.visibilityState !== 'hidden';
 
-/** Runs after the next frame, as soon as the page has time; at once where none is drawn, and before the page is gone. */
+/** Runs after the next frame; at once where none is drawn, and before the page is gone. */
 export function afterPaint(work: () => void): void {
-  if (typeof requestAnimationFrame !== 'function' || document.visibilityState === 'hidden') {
+  if (!isSeen()) {
     work();
     return;
   }
@@ -27,6 +32,31 @@ export function afterPaint(work: () => void): void {
     if (waiting.delete(once)) work();
   };
   waiting.add(once);
-  requestAnimationFrame(() => requestIdleCallback(once, { timeout: WITHIN_MS }));
+  requestAnimationFrame(() => setTimeout(once));
   setTimeout(once, WITHOUT_FRAME_MS);
+}
+
+/**
+ * What it returns asks for the work, which is done once when nobody has asked for a moment; at once where the page is not
+ * seen, and before it is gone.
+ */
+export function whenHandsRest(work: () => void): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let firstMs = 0;
+  const run = (): void => {
+    clearTimeout(timer);
+    waiting.delete(run);
+    work();
+  };
+  return () => {
+    if (!isSeen()) {
+      run();
+      return;
+    }
+    const nowMs = performance.now();
+    if (!waiting.has(run)) firstMs = nowMs;
+    waiting.add(run);
+    clearTimeout(timer);
+    timer = setTimeout(run, Math.max(0, Math.min(RESTS_AFTER_MS, firstMs + PUT_OFF_MS - nowMs)));
+  };
 }

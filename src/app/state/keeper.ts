@@ -1,10 +1,10 @@
 /**
  * Keeps one profile: what is known to be stored, the acts that are not yet, and what is shown, which is the one with the others
- * on it. Every act is written at once; what comes while that is under way is written right after. A write that fails is tried
+ * on it. Acts are written as soon as hands rest; what comes while that is under way is written right after. A write that fails is tried
  * again until it succeeds, and the person is told meanwhile. What is said to be kept has been flushed to the disk.
  */
 import { applyAct, newDocument, rebased, refusalOf, type Act, type Document, type Profile } from '../../core/profile';
-import { afterPaint } from './afterPaint';
+import { whenHandsRest } from './afterPaint';
 import { newActId } from './ids';
 import { reasonOf } from './database';
 import { loadWhole, write, type Stored, type Written } from './store';
@@ -33,8 +33,10 @@ export class Keeper {
   private keeping: Keeping = KEPT;
   private changedAt: number;
   private isWriting = false;
-  /** A write is about to begin. */
-  private isDue = false;
+  /** What was done is seen first; what is done until hands rest is written with it. */
+  private readonly writeSoon = whenHandsRest(() => {
+    if (this.isAhead && !this.isWriting && !this.isLeaving) void this.writeAll();
+  });
   private isLeaving = false;
   private mustWrite = false;
   /** Whether `stored` is the store's to the last step; what was only heard of is not. */
@@ -119,6 +121,7 @@ export class Keeper {
     if (!this.isAhead) return this.keeping;
     const done = new Promise<Keeping>((resolve) => this.waiting.push(resolve));
     this.begin();
+    if (!this.isWriting && !this.isLeaving) void this.writeAll();
     return done;
   }
 
@@ -211,13 +214,7 @@ export class Keeper {
   private begin(): void {
     if (this.keeping.state === 'kept') this.keeping = { state: 'keeping', sinceMs: Date.now() };
     this.tell();
-    if (this.isWriting || this.isLeaving || this.isDue) return;
-    this.isDue = true;
-    // What was done is seen first; what is done until then is written with it.
-    afterPaint(() => {
-      this.isDue = false;
-      if (!this.isWriting && !this.isLeaving) void this.writeAll();
-    });
+    if (!this.isWriting && !this.isLeaving) this.writeSoon();
   }
 
   private async writeAll(): Promise<void> {
