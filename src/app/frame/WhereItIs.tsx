@@ -22,10 +22,14 @@ export const WhereItIs = ({ profile }: { profile: Profile }) => {
 };
 
 /** The strip below the bar while a profile is not kept. */
-export const NotKept = ({ profile }: { profile: Profile }) => {
-  const keeping = useKeeping(profile.id);
+export const NotKept = ({ profileId }: { profileId: string }) => {
+  const keeping = useKeeping(profileId);
   const tryAgain = useShelf((state) => state.tryAgain);
   if (keeping?.state !== 'notKept') return null;
+  const save = (): void => {
+    const entry = useShelf.getState().entries.find(({ profile }) => profile.id === profileId);
+    if (entry) saveAsFile(entry.profile);
+  };
   return (
     <p className="not-kept-strip" role="alert">
       <span>
@@ -35,7 +39,7 @@ export const NotKept = ({ profile }: { profile: Profile }) => {
       <button type="button" className="word" onClick={tryAgain}>
         Try now
       </button>
-      <button type="button" className="word" onClick={() => saveAsFile(profile)}>
+      <button type="button" className="word" onClick={save}>
         Save as a file
       </button>
     </p>

@@ -1,6 +1,7 @@
 /** What stands around every bench of one profile: the bar at the top, the link to its keyboard, and the shortcuts. */
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { useShallow } from 'zustand/react/shallow';
 import type { Board } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
@@ -20,38 +21,49 @@ import { NotKept } from './WhereItIs';
 import { YesAsked } from './YesAsked';
 import './workbench.css';
 
-const UnknownBoard = ({ profile }: { profile: Profile }) => (
-  <main className="bench">
-    <h1>That board is not known here</h1>
-    <p>
-      <Named name={profile.name} /> was made for the board <Named name={profile.board} />.
-    </p>
-    <p>
-      <button type="button" className="word" onClick={() => saveAsFile(profile)}>
-        Save it as a file
-      </button>{' '}
-      <Link to="/shelf">Go to the shelf</Link>
-    </p>
-  </main>
-);
+const UnknownBoard = ({ profileId }: { profileId: string }) => {
+  const profile = useProfile(profileId);
+  return (
+    profile && (
+      <main className="bench">
+        <h1>That board is not known here</h1>
+        <p>
+          <Named name={profile.name} /> was made for the board <Named name={profile.board} />.
+        </p>
+        <p>
+          <button type="button" className="word" onClick={() => saveAsFile(profile)}>
+            Save it as a file
+          </button>{' '}
+          <Link to="/shelf">Go to the shelf</Link>
+        </p>
+      </main>
+    )
+  );
+};
 
-const HostMissing = ({ profile, onAgain }: { profile: Profile; onAgain: () => void }) => (
-  <main className="bench">
-    <h1>The host layout could not be read</h1>
-    <p>
-      <Named name={profile.name} /> is for a host with {hostName(profile.hostLayout)}, and the server does not answer.
-    </p>
-    <p>
-      <button type="button" className="word" onClick={onAgain}>
-        Try again
-      </button>{' '}
-      <button type="button" className="word" onClick={() => saveAsFile(profile)}>
-        Save it as a file
-      </button>{' '}
-      <Link to="/shelf">Go to the shelf</Link>
-    </p>
-  </main>
-);
+const HostMissing = ({ profileId, onAgain }: { profileId: string; onAgain: () => void }) => {
+  const profile = useProfile(profileId);
+  return (
+    profile && (
+      <main className="bench">
+        <h1>The host layout could not be read</h1>
+        <p>
+          <Named name={profile.name} /> is for a host with {hostName(profile.hostLayout)}, and the server does not
+          answer.
+        </p>
+        <p>
+          <button type="button" className="word" onClick={onAgain}>
+            Try again
+          </button>{' '}
+          <button type="button" className="word" onClick={() => saveAsFile(profile)}>
+            Save it as a file
+          </button>{' '}
+          <Link to="/shelf">Go to the shelf</Link>
+        </p>
+      </main>
+    )
+  );
+};
 
 const NotThere = ({ profileId }: { profileId: string }) => {
   const gone = useShelf((state) => state.takenOffElsewhere.get(profileId));
@@ -83,18 +95,26 @@ const NotThere = ({ profileId }: { profileId: string }) => {
   );
 };
 
-const isOneProfile = (before: Profile, after: Profile): boolean => before.id === after.id;
+const isOneProfile = (before: Profile | undefined, after: Profile | undefined): boolean => before?.id === after?.id;
 
 /** The bar follows an edit when it is painted. */
-const SettledBar = ({ profile, board }: { profile: Profile; board: Board }) => {
-  const [settled] = useSettled(profile, isOneProfile);
-  return <Bar profile={settled} board={board} />;
+const SettledBar = ({ profileId, board }: { profileId: string; board: Board }) => {
+  const [settled] = useSettled(useProfile(profileId), isOneProfile);
+  return settled && <Bar profile={settled} board={board} />;
 };
+
+/** What the frame shows of a profile: an edit of a key draws only the bench. */
+const headOf = ({ name, board, hostLayout }: Profile) => ({ name, board, hostLayout });
 
 const Workbench = () => {
   const { profileId = '' } = useParams();
   const { pathname } = useLocation();
-  const profile = useProfile(profileId);
+  const profile = useShelf(
+    useShallow(({ entries }) => {
+      const entry = entries.find((one) => one.profile.id === profileId);
+      return entry && headOf(entry.profile);
+    }),
+  );
   const areBoardsHere = useBoardsReady();
   const board = useBoard(profile?.board);
   const connect = useKeyboards((state) => state.connect);
@@ -111,26 +131,27 @@ const Workbench = () => {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- read once for each profile that comes, not for each change
   }, [profileId, profile === undefined, readHistory]);
 
+  const context = useMemo(() => board && ({ profileId, board } satisfies BenchContext), [profileId, board]);
   const host = useHosts(profile ? [profile.hostLayout] : []);
 
   if (!profile) return <NotThere profileId={profileId} />;
   if (!board && !areBoardsHere) return <Waiting what="Reading your boards" />;
-  if (!board) return <UnknownBoard profile={profile} />;
+  if (!board) return <UnknownBoard profileId={profileId} />;
   if (host.state === 'coming') return <Waiting what={`Reading the host layout ${hostName(profile.hostLayout)}`} />;
-  if (host.state === 'missing') return <HostMissing profile={profile} onAgain={host.again} />;
+  if (host.state === 'missing') return <HostMissing profileId={profileId} onAgain={host.again} />;
   return (
     <div className="workbench">
       <ErrorBoundary key={`bar ${profileId}`} profileId={profileId}>
-        <SettledBar profile={profile} board={board} />
+        <SettledBar profileId={profileId} board={board} />
       </ErrorBoundary>
-      <NotKept profile={profile} />
+      <NotKept profileId={profileId} />
       <YesAsked board={board} />
       <main className="workbench-main">
         <h1 className="visually-hidden">
           {profile.name}: {pathname.split('/').at(-1)}
         </h1>
         <ErrorBoundary key={pathname} profileId={profileId}>
-          <Outlet context={{ profile, board } satisfies BenchContext} />
+          <Outlet context={context} />
         </ErrorBoundary>
       </main>
     </div>

@@ -4,11 +4,14 @@ import { contactOf, type Board } from '../../core/board';
 import type { Edit, Layer, Profile } from '../../core/profile';
 import { presentRow } from '../state/rows';
 import { useSelection } from '../state/selection';
-import { useShelf } from '../state/shelf';
+import { useProfile, useShelf } from '../state/shelf';
 
-export type BenchContext = { profile: Profile; board: Board };
+/** What the frame tells a bench; the profile itself each bench follows by itself. */
+export type BenchContext = { profileId: string; board: Board };
 
-export type Bench = BenchContext & {
+export type Bench = {
+  profile: Profile;
+  board: Board;
   layer: Layer;
   layerIndex: number;
   /** The key that is looked at. */
@@ -28,7 +31,9 @@ export type Bench = BenchContext & {
 const FIRST_KEYS = ['CapsLock', 'L2-1'];
 
 export function useBench(): Bench {
-  const { profile, board } = useOutletContext<BenchContext>();
+  const { profileId, board } = useOutletContext<BenchContext>();
+  // The frame draws no bench of a profile that is not on the shelf.
+  const profile = useProfile(profileId) as Profile;
   const selected = useSelection((state) => state.byProfile.get(profile.id));
   const select = useSelection((state) => state.select);
   const edit = useShelf((state) => state.edit);

@@ -3,7 +3,7 @@
 /** When no frame comes, in ms: a window behind another draws none. */
 const WITHOUT_FRAME_MS = 80;
 
-/** Hands that have done nothing for so long rest, in ms; however busy they are, it is not put off for longer than `PUT_OFF_MS`. */
+/** Hands that have done nothing for so long rest, in ms; however busy they are, what they do after `PUT_OFF_MS` has it done behind its frame. */
 const RESTS_AFTER_MS = 90;
 const PUT_OFF_MS = 400;
 
@@ -57,6 +57,7 @@ export function whenHandsRest(work: () => void): () => void {
     if (!waiting.has(run)) firstMs = nowMs;
     waiting.add(run);
     clearTimeout(timer);
-    timer = setTimeout(run, Math.max(0, Math.min(RESTS_AFTER_MS, firstMs + PUT_OFF_MS - nowMs)));
+    timer = setTimeout(run, RESTS_AFTER_MS);
+    if (nowMs - firstMs >= PUT_OFF_MS) afterPaint(() => waiting.has(run) && run());
   };
 }

@@ -57,6 +57,18 @@ function problemOf(schema: z.ZodType, value: unknown, path: Path): Problem | und
   return undefined;
 }
 
+/** Key ids that have passed: a layer has many, and an edit makes none. */
+const provedKeys = new Set<string>();
+const MOST_PROVED_KEYS = 2000;
+
+function keyProblem(key: string, path: Path): Problem | undefined {
+  if (provedKeys.has(key)) return undefined;
+  const problem = problemOf(keyIdSchema, key, path);
+  if (provedKeys.size >= MOST_PROVED_KEYS) provedKeys.clear();
+  if (!problem) provedKeys.add(key);
+  return problem;
+}
+
 /** The first problem among the parts of one thing, which is remembered when there is none. */
 function firstOfParts(whole: object, parts: () => Iterable<Problem | undefined>): Problem | undefined {
   if (proved.has(whole)) return undefined;
@@ -69,7 +81,7 @@ const layerProblem = (layer: Layer, path: Path): Problem | undefined =>
   firstOfParts(layer, function* () {
     yield problemOf(layerHead, { ...layer }, path);
     for (const [key, assignment] of Object.entries(layer.keys)) {
-      yield problemOf(keyIdSchema, key, [...path, 'keys', key]);
+      yield keyProblem(key, [...path, 'keys', key]);
       yield problemOf(assignmentSchema, assignment, [...path, 'keys', key]);
     }
   });
@@ -107,7 +119,7 @@ const travelProblem = ({ travel }: Profile): Problem | undefined =>
   firstOfParts(travel, function* () {
     yield problemOf(actuationSchema, travel.board, ['travel', 'board']);
     for (const [key, actuation] of Object.entries(travel.keys)) {
-      yield problemOf(keyIdSchema, key, ['travel', 'keys', key]);
+      yield keyProblem(key, ['travel', 'keys', key]);
       yield problemOf(actuationSchema, actuation, ['travel', 'keys', key]);
     }
   });
