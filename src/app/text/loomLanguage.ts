@@ -6,16 +6,28 @@ const HEADS = /^(?:profile|base|role|depths|macro|layer|on|joint|joined|without|
 const WORDS =
   /^(?:tap|hold|twice|times|nothing|while|flip|go|once|play|type|latch|capitals|button|wheel|slot|record|lamps|bootloader|pass|none|every|for|at|back|reversal|press|release|repeat|to|down|up|id|like|within|swap|with|board|host|icon|timing)\b/;
 
-/** `isName`: the name of a heading is being read, which ends at a comma or colon. */
-type State = { isHead: boolean; isName: boolean; isBehindColon: boolean };
+/**
+ * `isName`: the name of a heading is being read, which ends at a comma or colon. `colonAt`: where the last colon behind a word lies, -1 for
+ * none; a score's line has ten thousand words, so it is looked for once. `isGrid`: the line is a row of cells.
+ */
+type State = { isHead: boolean; isName: boolean; isBehindColon: boolean; colonAt: number; isGrid: boolean };
+
+/** The place of the last colon that ends a word. */
+function lastColon(line: string): number {
+  for (let at = line.lastIndexOf(':'); at > 0; at = line.lastIndexOf(':', at - 1))
+    if (/^(?:\s|$)/.test(line.slice(at + 1, at + 2)) && /\S/.test(line[at - 1] ?? '')) return at;
+  return -1;
+}
 
 export const loomLanguage = StreamLanguage.define<State>({
   name: 'loom',
-  startState: () => ({ isHead: false, isName: false, isBehindColon: false }),
+  startState: () => ({ isHead: false, isName: false, isBehindColon: false, colonAt: -1, isGrid: false }),
   token(stream, state) {
     if (stream.sol()) {
       state.isBehindColon = false;
       state.isName = false;
+      state.colonAt = lastColon(stream.string);
+      state.isGrid = stream.string.trimStart().startsWith('|');
       state.isHead = stream.match(HEADS, false) !== null;
       if (state.isHead) {
         stream.match(HEADS);
@@ -36,13 +48,12 @@ export const loomLanguage = StreamLanguage.define<State>({
     if (stream.match(/^"(?:[^"\\]|\\.)*"?/)) return 'string';
     if (stream.match(/^\$[A-Za-z][\w-]*/)) return 'variableName';
     if (stream.match(/^#[0-9A-Fa-f]{6}\b/)) return 'color';
-    if (!state.isHead && !state.isBehindColon && isApart && !stream.string.trimStart().startsWith('|')) {
+    if (!state.isHead && !state.isBehindColon && isApart && !state.isGrid) {
       if (stream.match(/^[^\s]*?:(?=\s|$)/)) {
         state.isBehindColon = true;
         return 'propertyName';
       }
-      if (stream.string.slice(stream.pos).match(/^\S+(?:\s+\S+)*?:(?=\s|$)/) && stream.match(/^\S+/))
-        return 'propertyName';
+      if (state.colonAt > stream.pos && stream.match(/^\S+/)) return 'propertyName';
     }
     if (isApart && stream.match(/^(?:\|(?=\s|$)|\.(?=\s|$|\)))/)) return 'punctuation';
     if (state.isName && stream.match(/^[^\s,:"]+/)) return 'name';
