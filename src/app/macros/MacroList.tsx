@@ -7,6 +7,7 @@ import { durationOf, heldBy, leftDownBy, sayCount, sayTime } from '../../core/ma
 import type { Macro } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { useSettled } from '../shared/useSettled';
 import type { MacroDesk } from './useMacroDesk';
 
 type MacroListProps = { bench: Bench; desk: MacroDesk; onRecord: () => void };
@@ -15,6 +16,48 @@ const RUNS: Readonly<Record<Macro['run']['kind'], string>> = {
   times: '',
   whileHeld: 'while held',
   untilPressedAgain: 'until pressed again',
+};
+
+const isOneMacro = (before: Macro, after: Macro): boolean => before.id === after.id;
+
+type MacroItemProps = {
+  macro: Macro;
+  isChosen: boolean;
+  /** Where it is used, in words; empty when it is not. */
+  used: string;
+  onChoose: (id: string) => void;
+  onTakeOut: (macro: Macro) => void;
+};
+
+/** One macro in the list. What it comes to is told a frame after it has changed: a long one takes a while to count. */
+const MacroItem = ({ macro, isChosen, used, onChoose, onTakeOut }: MacroItemProps) => {
+  const [settled] = useSettled(macro, isOneMacro);
+  const { wholeUs, passUs, events } = durationOf(settled);
+  const left = leftDownBy(settled);
+  const { letsGo } = heldBy(settled);
+  const time = wholeUs === null ? `${RUNS[settled.run.kind]} · ${sayTime(passUs)} a round` : sayTime(wholeUs);
+  return (
+    <li className={isChosen ? 'chosen' : ''}>
+      <button type="button" className="macro-item" aria-pressed={isChosen} onClick={() => onChoose(macro.id)}>
+        <strong>{macro.name}</strong>
+        <span className="soft">
+          {sayCount(events, 'event')} · {time} · {macroBytes(settled)} B
+        </span>
+        <span className={used === '' ? 'soft' : 'macro-used'}>{used === '' ? 'not on a key' : `on ${used}`}</span>
+        {left.length > 0 && <span className="madder">leaves {left.map(titleOfCode).join(', ')} down</span>}
+        {letsGo.length > 0 && <span className="macro-lets-go">lets go of {letsGo.map(titleOfCode).join(', ')}</span>}
+      </button>
+      <button
+        type="button"
+        className="word macro-out"
+        aria-label={`Take out ${macro.name}`}
+        title="Take it out"
+        onClick={() => onTakeOut(macro)}
+      >
+        ×
+      </button>
+    </li>
+  );
 };
 
 export const MacroList = ({ bench, desk, onRecord }: MacroListProps) => {
@@ -58,44 +101,16 @@ export const MacroList = ({ bench, desk, onRecord }: MacroListProps) => {
         <p className="soft">None yet. Record what your hands do, or write one down as a line.</p>
       )}
       <ul>
-        {profile.macros.map((macro) => {
-          const { wholeUs, passUs, events } = durationOf(macro);
-          const left = leftDownBy(macro);
-          const { letsGo } = heldBy(macro);
-          const used = usedOn(macro.id);
-          const time = wholeUs === null ? `${RUNS[macro.run.kind]} · ${sayTime(passUs)} a round` : sayTime(wholeUs);
-          return (
-            <li key={macro.id} className={macro.id === desk.macro?.id ? 'chosen' : ''}>
-              <button
-                type="button"
-                className="macro-item"
-                aria-pressed={macro.id === desk.macro?.id}
-                onClick={() => desk.choose(macro.id)}
-              >
-                <strong>{macro.name}</strong>
-                <span className="soft">
-                  {sayCount(events, 'event')} · {time} · {macroBytes(macro)} B
-                </span>
-                <span className={used === '' ? 'soft' : 'macro-used'}>
-                  {used === '' ? 'not on a key' : `on ${used}`}
-                </span>
-                {left.length > 0 && <span className="madder">leaves {left.map(titleOfCode).join(', ')} down</span>}
-                {letsGo.length > 0 && (
-                  <span className="macro-lets-go">lets go of {letsGo.map(titleOfCode).join(', ')}</span>
-                )}
-              </button>
-              <button
-                type="button"
-                className="word macro-out"
-                aria-label={`Take out ${macro.name}`}
-                title="Take it out"
-                onClick={() => askToTakeOut(macro)}
-              >
-                ×
-              </button>
-            </li>
-          );
-        })}
+        {profile.macros.map((macro) => (
+          <MacroItem
+            key={macro.id}
+            macro={macro}
+            isChosen={macro.id === desk.macro?.id}
+            used={usedOn(macro.id)}
+            onChoose={desk.choose}
+            onTakeOut={askToTakeOut}
+          />
+        ))}
       </ul>
       <button
         type="button"

@@ -3,6 +3,7 @@ import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import { Chart } from '../shared/Chart';
 import { STYLE_NONCE } from '../theme/styleNonce';
+import { laidColor } from '../theme/cloth';
 
 export type StretchChartProps = {
   stretches: readonly number[];
@@ -13,9 +14,6 @@ export type StretchChartProps = {
   stretch?: number;
 };
 
-const colorOf = (name: string): string =>
-  getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-
 const label = (text: string, color: string) => ({
   text,
   borderWidth: 0,
@@ -23,14 +21,14 @@ const label = (text: string, color: string) => ({
 });
 
 function optionsFor({ stretches, chances, now, stretch }: StretchChartProps): ApexOptions {
-  const soft = colorOf('soft');
+  const soft = laidColor('soft');
   const points = stretches.map((factor, n) => ({ x: factor, y: Math.round((chances[n] ?? 0) * 1000) / 10 }));
   const most = stretches.at(-1) ?? 2;
   const sure = {
     x: stretch ?? 1,
     y: 99.9,
-    marker: { size: 5, fillColor: colorOf('verdigris') },
-    label: { ...label(`${stretch ?? 1}×`, colorOf('verdigris-text')), offsetY: 34 },
+    marker: { size: 5, fillColor: laidColor('verdigris') },
+    label: { ...label(`${stretch ?? 1}×`, laidColor('verdigris-text')), offsetY: 34 },
   };
   return {
     series: [{ name: 'all arrives', data: points }],
@@ -44,9 +42,9 @@ function optionsFor({ stretches, chances, now, stretch }: StretchChartProps): Ap
       background: 'transparent',
       fontFamily: 'Alegreya Sans',
     },
-    colors: [colorOf('indigo')],
+    colors: [laidColor('indigo')],
     stroke: { width: 2.2, curve: 'straight' },
-    grid: { borderColor: colorOf('hair'), padding: { top: -14, bottom: -4, left: 4, right: 12 } },
+    grid: { borderColor: laidColor('hair'), padding: { top: -14, bottom: -4, left: 4, right: 12 } },
     xaxis: {
       type: 'numeric',
       min: stretches[0] ?? 0,
@@ -70,8 +68,8 @@ function optionsFor({ stretches, chances, now, stretch }: StretchChartProps): Ap
         {
           x: 1,
           y: Math.round(now * 1000) / 10,
-          marker: { size: 5, fillColor: colorOf('indigo') },
-          label: { ...label('now', colorOf('indigo-text')), offsetY: now > 0.85 ? 34 : 0 },
+          marker: { size: 5, fillColor: laidColor('indigo') },
+          label: { ...label('now', laidColor('indigo-text')), offsetY: now > 0.85 ? 34 : 0 },
         },
         ...(stretch !== undefined && stretch <= most ? [sure] : []),
       ],

@@ -1,5 +1,6 @@
 /** Draws a score on a canvas. Ten thousand bars are drawn anew for every frame of a drag, so only what is in sight is touched. */
 import type { Demand, Places } from '../../core/macro';
+import { laidColor } from '../theme/cloth';
 import { LABELS, laneTop, RULER, tickStepUs, xOf, type ScoreBar, type ScorePlan, type ScoreView } from './scorePlan';
 
 export type ScoreColors = Readonly<
@@ -8,19 +9,17 @@ export type ScoreColors = Readonly<
 
 /** The colours of the present cloth. */
 export function readColors(): ScoreColors {
-  const style = getComputedStyle(document.documentElement);
-  const of = (name: string): string => style.getPropertyValue(`--${name}`).trim();
   return {
-    ground: of('faint'),
-    line: of('panel'),
-    tick: of('hair'),
-    ink: of('ink'),
-    soft: of('soft'),
-    bar: of('indigo'),
-    chosen: of('weld'),
-    risk: of('madder'),
-    open: of('madder'),
-    play: of('verdigris'),
+    ground: laidColor('faint'),
+    line: laidColor('panel'),
+    tick: laidColor('hair'),
+    ink: laidColor('ink'),
+    soft: laidColor('soft'),
+    bar: laidColor('indigo'),
+    chosen: laidColor('weld'),
+    risk: laidColor('madder'),
+    open: laidColor('madder'),
+    play: laidColor('verdigris'),
   };
 }
 

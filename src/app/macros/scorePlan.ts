@@ -27,7 +27,6 @@ export type ScorePlan = { lanes: string[]; bars: ScoreBar[]; lengthUs: number };
 
 /** The lanes and bars of a score; texts and the wheel have lanes of their own, below. */
 export function planScore(score: Score, host: HostLayoutId = 'us'): ScorePlan {
-  const legend = (code: string): string => legendOnHost(hostLayout(host), code);
   const lanes: string[] = [];
   const laneOf = new Map<string, number>();
   const lane = (name: string): number => {
@@ -37,17 +36,24 @@ export function planScore(score: Score, host: HostLayoutId = 'us'): ScorePlan {
     lanes.push(name);
     return lanes.length - 1;
   };
+  // A long score has few keys: what one is called is asked once.
+  const laneOfCode = new Map<string, number>();
+  const codeLane = (code: string): number => {
+    const known = laneOfCode.get(code) ?? lane(legendOnHost(hostLayout(host), code));
+    laneOfCode.set(code, known);
+    return known;
+  };
   const { presses, strayUps } = pressesOf(score);
-  for (const event of score.events) if ('code' in event) lane(legend(event.code));
+  for (const event of score.events) if ('code' in event) codeLane(event.code);
   const bars = presses.map(({ code, downUs, upUs, down, up }): ScoreBar => {
     const places = up === null ? [down] : [down, up];
-    return { lane: lane(legend(code)), fromUs: downUs, toUs: upUs, kind: 'press', label: '', places };
+    return { lane: codeLane(code), fromUs: downUs, toUs: upUs, kind: 'press', label: '', places };
   });
   for (const place of strayUps) {
     const event = score.events[place];
     if (event && 'code' in event)
       bars.push({
-        lane: lane(legend(event.code)),
+        lane: codeLane(event.code),
         fromUs: event.atUs,
         toUs: event.atUs,
         kind: 'stray',

@@ -6,7 +6,7 @@ import CRC32 from 'crc-32';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
 import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
-import { editTowards, flattened, isSameDesign, sameData, type Profile } from '../../core/profile';
+import { editTowards, flattened, isSameDesign, jsonInOrder, oncePer, sameData, type Profile } from '../../core/profile';
 import { reasonOf } from '../state/database';
 import { loadText, storeText, type KeptText } from '../state/store';
 import { useDocument, useShelf } from '../state/shelf';
@@ -31,14 +31,8 @@ export type TextDesk = {
   writeAnew(): void;
 };
 
-/** Fields in one order, whatever they were written in. */
-const inOrder = (_name: string, value: unknown): unknown =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-    : value;
-
 /** What tells one state of a profile from another, so that a text is known to belong to it. */
-const markOf = (profile: Profile): string => CRC32.str(JSON.stringify(profile, inOrder)).toString(16);
+const markOf = oncePer((profile: Profile): string => CRC32.str(jsonInOrder(profile)).toString(16));
 
 /** How long typing may rest before the text is kept, in ms. */
 const KEEPS_AFTER_MS = 300;

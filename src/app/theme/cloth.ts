@@ -47,3 +47,6 @@ export function layCloth(cloth: Cloth): void {
     root.style.setProperty(`--${dye}-text`, tones.text);
   }
 }
+
+/** A colour of the cloth that is laid, for what draws by itself; asking what is computed would have the whole page styled first. */
+export const laidColor = (name: string): string => document.documentElement.style.getPropertyValue(`--${name}`).trim();

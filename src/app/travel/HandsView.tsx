@@ -18,6 +18,7 @@ import { Chart } from '../shared/Chart';
 import { chance, hourly, minutely } from './rates';
 import { useHands, type Hands } from './useHands';
 import { mm } from './millimetres';
+import { laidColor } from '../theme/cloth';
 
 /** How long a finger rests on the key. */
 const RESTING_H = 48;
@@ -35,18 +36,16 @@ function chartOptions(
   suggestedUm: number | undefined,
 ): ApexOptions {
   const reversal = isReversal(actuation);
-  const ink = getComputedStyle(document.documentElement);
-  const colour = (name: string): string => ink.getPropertyValue(name).trim();
   const line = (um: number, text: string, name: string, offsetY: number) => ({
     x: um / 1000,
-    borderColor: colour(name),
+    borderColor: laidColor(name),
     strokeDashArray: 0,
     label: {
       text,
       orientation: 'horizontal',
       offsetY,
-      borderColor: colour(name),
-      style: { color: colour('--ink'), background: colour('--cap'), fontSize: '12px' },
+      borderColor: laidColor(name),
+      style: { color: laidColor('ink'), background: laidColor('cap'), fontSize: '12px' },
     },
   });
   const ownUm = sensitivityUm(actuation);
@@ -56,8 +55,8 @@ function chartOptions(
   const lastUm = Math.max(...figures.map((one) => sensitivityUm(one.actuation)));
   const tickUm = reversal ? 100 : 500;
   const ticks = Math.ceil(lastUm / tickUm);
-  const lines = [line(ownUm, 'now', '--indigo', 0)];
-  if (suggestedUm !== undefined && suggestedUm !== ownUm) lines.push(line(suggestedUm, 'suggested', '--verdigris', 20));
+  const lines = [line(ownUm, 'now', 'indigo', 0)];
+  if (suggestedUm !== undefined && suggestedUm !== ownUm) lines.push(line(suggestedUm, 'suggested', 'verdigris', 20));
   return {
     chart: {
       type: 'line',
@@ -66,7 +65,7 @@ function chartOptions(
       zoom: { enabled: false },
       animations: { enabled: false },
       fontFamily: 'inherit',
-      foreColor: colour('--soft'),
+      foreColor: laidColor('soft'),
     },
     series: [
       {
@@ -84,7 +83,7 @@ function chartOptions(
         })),
       },
     ],
-    colors: [colour('--madder'), colour('--indigo')],
+    colors: [laidColor('madder'), laidColor('indigo')],
     stroke: { width: 2.4, dashArray: [0, 5], curve: 'straight' },
     markers: { size: [4, 0] },
     xaxis: {
@@ -111,7 +110,7 @@ function chartOptions(
       },
     ],
     annotations: { xaxis: lines },
-    grid: { borderColor: colour('--hair') },
+    grid: { borderColor: laidColor('hair') },
     legend: { show: false },
     tooltip: { x: { formatter: (value) => `${value} mm` } },
   };

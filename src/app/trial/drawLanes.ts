@@ -1,5 +1,6 @@
 /** Draws the lanes on a canvas while time runs: sixty times a second, without an element to lay out. */
 import { LABELS, TOP, WIDTH, type Group, type LanesPlan } from './lanesPlan';
+import { laidColor } from '../theme/cloth';
 import { textOf, threadOf } from '../theme/dyes';
 
 const FONT = '"Alegreya Sans", sans-serif';
@@ -10,12 +11,11 @@ export type Inks = (variable: string) => string;
 
 /** The colours of the cloth that lies on the page now; each is looked up once. */
 export function inksOfCloth(): Inks {
-  const style = getComputedStyle(document.documentElement);
   const known = new Map<string, string>();
   return (variable) => {
     const before = known.get(variable);
     if (before !== undefined) return before;
-    const color = style.getPropertyValue(/--[a-z-]+/.exec(variable)?.[0] ?? '').trim();
+    const color = laidColor(/--([a-z-]+)/.exec(variable)?.[1] ?? '');
     known.set(variable, color);
     return color;
   };

@@ -1,32 +1,33 @@
 /** Things that are stored once each: what was written before is referred to by how many came after it. */
+import { jsonInOrder } from '../profile';
 import { badImage } from './bytes';
 import type { BitReader, BitWriter } from './coder';
-
-/** The same text for equal values, whatever the order of their fields. */
-function nameOf(value: unknown): string {
-  return JSON.stringify(value, (_key, part: unknown) =>
-    part !== null && typeof part === 'object' && !Array.isArray(part)
-      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : part,
-  );
-}
 
 export class WritingPool<T extends object> {
   private readonly numbers = new Map<string, number>();
   /** What is asked for is mostly written next. */
   private readonly names = new WeakMap<T, string>();
+  /** What was added last, which is named when another is asked for: the last of a pool never is. */
+  private unnamed: T | undefined;
   constructor(private readonly set: number) {}
 
   has(value: T): boolean {
-    return this.numbers.has(this.nameOf(value));
+    this.nameLast();
+    return this.numbers.size > 0 && this.numbers.has(this.nameOf(value));
   }
 
   add(value: T): void {
-    this.numbers.set(this.nameOf(value), this.numbers.size);
+    this.nameLast();
+    this.unnamed = value;
+  }
+
+  private nameLast(): void {
+    if (this.unnamed) this.numbers.set(this.nameOf(this.unnamed), this.numbers.size);
+    this.unnamed = undefined;
   }
 
   private nameOf(value: T): string {
-    const name = this.names.get(value) ?? nameOf(value);
+    const name = this.names.get(value) ?? jsonInOrder(value);
     this.names.set(value, name);
     return name;
   }

@@ -4,7 +4,7 @@
  * pressed last; only a key that is new is named. Its time is the gap to the event before it.
  */
 import { type Code } from '../codes';
-import { LIMITS, type Macro, type Score, type ScoreEvent } from '../profile';
+import { LIMITS, oncePer, type Macro, type Score, type ScoreEvent } from '../profile';
 import { badImage } from './bytes';
 import type { BitReader } from './coder';
 import { BitWriter } from './coder';
@@ -261,8 +261,8 @@ export function readMacros(from: BitReader, mostMacros: number, mostEvents: numb
 }
 
 /** How many bytes a macro takes in an image of its own, its names left out. */
-export function macroBytes(macro: Macro): number {
+export const macroBytes = oncePer((macro: Macro): number => {
   const out = new BitWriter();
   writeMacros(out, [macro]);
   return out.toBytes().length;
-}
+});

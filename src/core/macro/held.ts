@@ -1,6 +1,6 @@
 /** What a macro holds when it is over, and what it lets go of that it did not press. */
 import type { Code } from '../codes';
-import type { Macro, Score } from '../profile';
+import { oncePer, type Macro, type Score } from '../profile';
 
 export type Parts = readonly { name: 'onPress' | 'repeat' | 'onRelease'; score: Score }[];
 
@@ -13,13 +13,13 @@ export const partsOf = (macro: Macro): Parts =>
 
 export type Held = {
   /** Down when it is over, in the order they went down; let go of then, unless it leaves them held. */
-  open: Code[];
+  readonly open: readonly Code[];
   /** Let go of by an `up` with no `down` before it. */
-  letsGo: Code[];
+  readonly letsGo: readonly Code[];
 };
 
 /** Follows one run of a macro, each part once, which is how often it matters. */
-export function heldBy(macro: Macro): Held {
+export const heldBy = oncePer((macro: Macro): Held => {
   const open = new Set<Code>();
   const letsGo = new Set<Code>();
   for (const { score } of partsOf(macro)) {
@@ -34,7 +34,7 @@ export function heldBy(macro: Macro): Held {
     }
   }
   return { open: [...open], letsGo: [...letsGo] };
-}
+});
 
 /** The keys a macro leaves down, which must be let go of by something else. */
-export const leftDownBy = (macro: Macro): Code[] => (macro.leavesHeld ? heldBy(macro).open : []);
+export const leftDownBy = (macro: Macro): readonly Code[] => (macro.leavesHeld ? heldBy(macro).open : []);

@@ -1,6 +1,6 @@
 /** A score as presses: bars from down to up, with what never comes up, and ups that nothing went down for. */
 import type { Code } from '../codes';
-import type { Score } from '../profile';
+import { oncePer, type Score } from '../profile';
 
 /** One press. Indices are places in the score's events; `upUs` and `up` are null when it never comes up. */
 export type Press = { code: Code; downUs: number; upUs: number | null; down: number; up: number | null };
@@ -43,11 +43,11 @@ export function pressesOf(score: Score): Presses {
 }
 
 /** How many presses and releases a score has, and how long it is. */
-export function countsOf(score: Score): { events: number; presses: number; releases: number; lengthUs: number } {
+export const countsOf = oncePer((score: Score) => {
   const keys = score.events.filter((event) => 'code' in event);
   const presses = keys.filter(({ edge }) => edge === 'down').length;
   return { events: score.events.length, presses, releases: keys.length - presses, lengthUs: score.lengthUs };
-}
+});
 
 /** The keys of a score in the order they first appear. */
 export const keysOf = (score: Score): Code[] => [

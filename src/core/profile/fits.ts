@@ -4,9 +4,9 @@
  * only at the events it moves.
  */
 import { keyIdSchema } from '../board';
-import { isCode } from '../codes';
 import { z } from '../reading';
-import { isWithin, LIMITS } from './limits';
+import { isKeyEvent } from './keyEvents';
+import { LIMITS } from './limits';
 import type { Path, Problem } from './problem';
 import { problemsOfZod } from './reading';
 import {
@@ -26,7 +26,6 @@ import {
   type Macro,
   type Profile,
   type Score,
-  type ScoreEvent,
 } from './schema';
 
 const proved = new WeakSet();
@@ -85,14 +84,6 @@ const layerProblem = (layer: Layer, path: Path): Problem | undefined =>
       yield problemOf(assignmentSchema, assignment, [...path, 'keys', key]);
     }
   });
-
-/** Most events are of keys, and long scores have thousands: those that the schema would pass are told without it. */
-const isKeyEvent = (event: ScoreEvent): boolean =>
-  'code' in event &&
-  isWithin(LIMITS.scoreUs, event.atUs) &&
-  (event.edge === 'down' || event.edge === 'up') &&
-  isCode(event.code) &&
-  Object.keys(event).length === 3;
 
 const scoreProblem = (score: Score, path: Path): Problem | undefined =>
   firstOfParts(score, function* () {

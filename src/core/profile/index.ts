@@ -92,3 +92,5 @@ export {
   travelFigures,
   zoneTopUm,
 } from './travel';
+export { jsonInOrder } from './jsonInOrder';
+export { oncePer } from './oncePer';

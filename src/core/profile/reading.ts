@@ -1,5 +1,6 @@
 /** From unknown data to a profile, or to the problems of its shape, in words. */
 import { quoted, type z } from '../reading';
+import { withoutKeyEvents } from './keyEvents';
 import { printProblem, type Problem } from './problem';
 import { bindingSchema, profileSchema, profileShapeSchema, type Binding, type Profile } from './schema';
 
@@ -58,8 +59,9 @@ export function readWithDoubles(data: unknown): Profile | undefined {
 
 /** A profile from unknown data, or the problems of its shape. Defaults are filled in. */
 export function readProfile(data: unknown): { profile: Profile } | { problems: Problem[] } {
-  const result = profileSchema.safeParse(data);
-  return result.success ? { profile: result.data } : { problems: problemsOfZod(result.error) };
+  const { data: bare, putBack } = withoutKeyEvents(data);
+  const result = profileSchema.safeParse(bare);
+  return result.success ? { profile: putBack(result.data) } : { problems: problemsOfZod(result.error) };
 }
 
 /** A binding from unknown data, or the first problem of its shape. */
