@@ -19,7 +19,12 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await tabTo(page, '.start');
   await page.keyboard.press('Enter');
   await page.waitForSelector('.layout-bench');
-  expect(await textOf(page, '.bar-profile')).toContain('Plain Harrow 64');
+  // It is named as it is made, and Enter leads on to its keys.
+  await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'New name of Plain Harrow 64');
+  await page.keyboard.type('Fly floor');
+  await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.activeElement?.hasAttribute('data-key'));
+  expect(await textOf(page, '.bar-profile')).toContain('Fly floor');
 
   // A layer, a way to it, and a key on it.
   await tabTo(page, '.ladder > .word');

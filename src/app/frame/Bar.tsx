@@ -10,6 +10,7 @@ import type { Profile } from '../../core/profile';
 import { lookAtMacro } from '../state/macroDesks';
 import { useKeyboard } from '../state/keyboards';
 import { useSelection } from '../state/selection';
+import { isNamed, isToName } from '../state/toName';
 import { useDocument, useProfile, useShelf, type Travelled } from '../state/shelf';
 import { isHalfTyped, isTyping } from '../shared/isTyping';
 import { LookAtList } from '../shared/LookAtList';
@@ -49,19 +50,25 @@ function useTravel(profileId: string): { undo: (byKeys?: boolean) => void; redo:
   }, [undoStep, redoStep, notify, message, profileId]);
 }
 
+const focusBoard = (): void => document.querySelector<SVGElement>('.board [data-key][tabindex="0"]')?.focus();
+
 const ProfileName = ({ profile, board }: { profile: Profile; board: Board }) => {
   const { slots } = useKeyboard(board.id);
   const slot = slots.findIndex((candidate) => candidate.state === 'profile' && candidate.profile.id === profile.id);
-  const [isNaming, setIsNaming] = useState(false);
+  const [isNaming, setIsNaming] = useState(() => isToName(profile.id));
   const opener = useRef<HTMLButtonElement>(null);
   if (isNaming)
     return (
       <span className="bar-profile">
         <NameField
           profile={profile}
-          onDone={() => {
+          onDone={(isByKey) => {
+            const isNew = isToName(profile.id);
+            isNamed();
             setIsNaming(false);
-            requestAnimationFrame(() => opener.current?.focus());
+            // A new profile has its name: on to its keys.
+            if (isByKey && isNew) focusBoard();
+            else if (isByKey) requestAnimationFrame(() => opener.current?.focus());
           }}
         />
       </span>

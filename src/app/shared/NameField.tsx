@@ -4,17 +4,23 @@ import { useState } from 'react';
 import { LIMITS, type Profile } from '../../core/profile';
 import { useShelf } from '../state/shelf';
 
-export const NameField = ({ profile, onDone }: { profile: Profile; onDone: () => void }) => {
+type NameFieldProps = {
+  profile: Profile;
+  /** @param isByKey with Enter or Escape; else the focus has gone somewhere by itself, and stays there */
+  onDone: (isByKey: boolean) => void;
+};
+
+export const NameField = ({ profile, onDone }: NameFieldProps) => {
   const [draft, setDraft] = useState<{ name: string; reason: string }>();
   const edit = useShelf((state) => state.edit);
   const name = draft?.name ?? profile.name;
-  const take = (): void => {
+  const take = (isByKey: boolean): void => {
     const trimmed = name.trim();
     const reason =
       trimmed === '' || trimmed === profile.name
         ? undefined
         : edit(profile.id, { edit: 'describe', to: { name: trimmed } }, 'the name');
-    if (reason === undefined) onDone();
+    if (reason === undefined) onDone(isByKey);
     else setDraft({ name, reason });
   };
   return (
@@ -28,9 +34,9 @@ export const NameField = ({ profile, onDone }: { profile: Profile; onDone: () =>
         status={draft?.reason ? 'error' : ''}
         onFocus={({ target }) => target.select()}
         onChange={({ target }) => setDraft({ name: target.value, reason: '' })}
-        onPressEnter={take}
-        onKeyDown={({ key }) => key === 'Escape' && onDone()}
-        onBlur={take}
+        onPressEnter={() => take(true)}
+        onKeyDown={({ key }) => key === 'Escape' && onDone(true)}
+        onBlur={() => take(false)}
       />
       {draft?.reason && (
         <p className="field-reason" role="alert">

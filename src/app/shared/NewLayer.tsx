@@ -4,7 +4,7 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { contactOf } from '../../core/board';
 import { legendOf } from '../../core/notation';
-import { addLayerWithWay, bindingOn, LIMITS, newLayer, type LeadsBy } from '../../core/profile';
+import { addLayerWithWay, bindingOn, LIMITS, newLayer, type Edit, type Layer, type LeadsBy } from '../../core/profile';
 import { keyLegend, keyTitle } from './keyNames';
 import type { Bench } from './useBench';
 import { Dialog } from './Dialog';
@@ -14,12 +14,12 @@ const NO_KEY = '';
 
 type NewLayerProps = {
   bench: Bench;
-  /** Gets the id of the layer; without it the new layer is shown. */
-  onMade?: (layer: string) => void;
+  /** Takes the layer and the edit that makes it, to make it with something else, or says why not; without it, it is made here and shown. */
+  onTake?: (edit: Edit, layer: Layer) => string | undefined;
   onClose: () => void;
 };
 
-export const NewLayer = ({ bench, onMade, onClose }: NewLayerProps) => {
+export const NewLayer = ({ bench, onTake, onClose }: NewLayerProps) => {
   const { profile, board, layer: from, selectedKey, tryEdit, select } = bench;
   const [name, setName] = useState('');
   const [key, setKey] = useState(selectedKey);
@@ -32,18 +32,16 @@ export const NewLayer = ({ bench, onMade, onClose }: NewLayerProps) => {
 
   const make = (): void => {
     const layer = newLayer(profile, `layer-${nanoid(5)}`, name.trim() || fallback);
-    const refused = tryEdit(
+    const making: Edit =
       key === NO_KEY
         ? { edit: 'insertLayer', at: profile.layers.length, layer }
-        : addLayerWithWay(profile, layer, from.id, key, how),
-      `the layer ${layer.name}`,
-    );
+        : addLayerWithWay(profile, layer, from.id, key, how);
+    const refused = onTake ? onTake(making, layer) : tryEdit(making, `the layer ${layer.name}`);
     if (refused !== undefined) {
       setReason(refused);
       return;
     }
-    if (onMade) onMade(layer.id);
-    else select({ layer: layer.id });
+    if (!onTake) select({ layer: layer.id });
     onClose();
   };
 

@@ -7,6 +7,7 @@ import { plainProfile, type Profile } from '../../core/profile';
 import { freeName } from '../shared/freeName';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
+import { askForName } from '../state/toName';
 
 type Start = { name: string; about: string; make: () => Profile };
 
@@ -98,6 +99,7 @@ export const StartingLayouts = ({ onFile }: { onFile: () => void }) => {
     const profile = make();
     const names = useShelf.getState().entries.map((entry) => entry.profile.name);
     void add({ ...profile, name: freeName(profile.name, names) });
+    askForName(profile.id);
     void navigate(`/profile/${profile.id}/layout`);
   };
 
