@@ -20,7 +20,9 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await page.keyboard.press('Enter');
   await page.waitForSelector('.layout-bench');
   // It is named as it is made, and Enter leads on to its keys.
-  await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'New name of Plain Harrow 64');
+  await page.waitForFunction(
+    () => document.activeElement?.getAttribute('aria-label') === 'New name of Plain Harrow 64',
+  );
   await page.keyboard.type('Fly floor');
   await page.keyboard.press('Enter');
   await page.waitForFunction(() => document.activeElement?.hasAttribute('data-key'));

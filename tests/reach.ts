@@ -1,0 +1,81 @@
+/**
+ * Whether everything can be come to without a pointer: what answers one is reached with Tab, or with the arrow keys of the group that it
+ * belongs to, and wherever the focus is, it can be seen. What answers is asked of the page, not of a list.
+ */
+import type { Page } from 'puppeteer-core';
+
+/** More stops than any view has. */
+const MOST_STOPS = 400;
+
+/** Things with one stop for all of them, gone through with arrow keys; a card is renamed with F2 as with a double click. */
+const GROUPS = `.board, .shelf-card, [role=radiogroup], [role=tablist], [role=listbox], [role=menu], .cm-editor,
+  .ant-segmented, .ant-radio-group, .ant-select, .ant-color-picker-trigger, .ant-input-number, .ant-slider`;
+
+/** The layers and keys of the weave are those of the board, gone through there. */
+const ASIDE = '[aria-hidden=true], .weave';
+
+/** One Tab: null where the walk has come round, else how the stop is called if it cannot be seen that the focus is there, else ''. */
+async function tabOn(page: Page, walk: number): Promise<string | null> {
+  await page.keyboard.press('Tab');
+  return page.evaluate(`(async () => {
+    const at = document.activeElement;
+    if (!at || at === document.body) return '';
+    if (at.dataset.reached === '${walk}') return null;
+    const around = [at, at.parentElement, at.parentElement?.parentElement, at.nextElementSibling, ...[...at.querySelectorAll('*')].slice(0, 12)];
+    const look = () => around.flatMap((one) => (one ? [getComputedStyle(one), getComputedStyle(one, '::after')] : []))
+      .map((s) => [s.outlineStyle, s.outlineWidth, s.boxShadow, s.borderColor, s.backgroundColor, s.stroke, s.strokeWidth, s.opacity, s.display, s.visibility]).join('|');
+    const isKnown = at.dataset.reached !== undefined;
+    at.dataset.reached = '${walk}';
+    if (isKnown || at.matches('[role=dialog], .cm-content')) return ''; // A caret is seen too.
+    const focused = look();
+    at.blur();
+    // Some controls say where the focus is on the next frame only.
+    if (look() === focused) await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+    const plain = look();
+    at.focus({ focusVisible: true, preventScroll: true });
+    if (focused !== plain) return '';
+    return at.tagName + ' ' + (at.getAttribute('aria-label') ?? at.textContent ?? '').slice(0, 50) + ' .' + at.getAttribute('class');
+  })()`) as Promise<string | null>;
+}
+
+/** Tabs through all that has a stop, marking it; gives the stops at which the focus could not be seen. */
+async function tabThrough(page: Page, walk: number): Promise<string[]> {
+  await page.evaluate('document.activeElement?.blur?.()');
+  const unseen: string[] = [];
+  for (let n = 0; n < MOST_STOPS; n++) {
+    const stop = await tabOn(page, walk);
+    if (stop === null) return unseen;
+    if (stop !== '') unseen.push(stop);
+  }
+  throw new Error(`Tab never came round in ${MOST_STOPS} stops`);
+}
+
+/** What answers a pointer, in the dialog that is open or in the whole page, and was never come to. */
+const unreached = (page: Page): Promise<string[]> =>
+  page.evaluate(`(() => {
+    const groups = ${JSON.stringify(GROUPS)};
+    const has = (element) => element?.matches('[data-reached]') || element?.querySelector('[data-reached]');
+    const isReached = (element) => element.closest('[data-reached]') || has(element) || has(element.closest(groups)) || has(element.closest('label')) ||
+      (element.type === 'radio' && document.querySelector('[data-reached][name="' + element.name + '"]')) ||
+      document.querySelector('[data-reached][aria-controls="' + element.closest('[role=listbox]')?.id + '"]');
+    const answers = (element) => {
+      const props = element[Object.keys(element).find((name) => name.startsWith('__reactProps'))] ?? {};
+      return ['onClick', 'onPointerDown', 'onMouseDown', 'onDoubleClick'].some((name) => props[name]) || element.matches('button, a[href], input:not([type=file]), textarea, select');
+    };
+    const isThere = (element) => {
+      const { width, height } = element.getBoundingClientRect();
+      return width > 1 && height > 1 && getComputedStyle(element).visibility !== 'hidden' &&
+        !element.matches(':disabled, [aria-disabled=true], .ant-modal-mask, .ant-modal-wrap, label') && !element.closest(${JSON.stringify(ASIDE)});
+    };
+    const over = [...document.querySelectorAll('[role=dialog]')].at(-1) ?? document;
+    return [...over.querySelectorAll('*')].filter((element) => answers(element) && isThere(element) && !isReached(element))
+      .map((element) => element.tagName + ' ' + (element.getAttribute('aria-label') ?? element.textContent ?? '').slice(0, 60) + ' .' + element.getAttribute('class'));
+  })()`) as Promise<string[]>;
+
+/** What of a view a person without a pointer cannot come to, and where they cannot see where they are; nothing, if all is well. */
+export async function notForKeyboards(page: Page): Promise<{ unreached: string[]; unseen: string[] }> {
+  const unseen = await tabThrough(page, 0);
+  // What came late (a keyboard that was found) is come to on another way round.
+  for (let walk = 1; walk < 3 && (await unreached(page)).length > 0; walk++) await tabThrough(page, walk);
+  return { unreached: await unreached(page), unseen };
+}

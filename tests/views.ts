@@ -1,0 +1,93 @@
+/** Every view of the app, dialogs and menus with it, and how a person comes to it. */
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { choose, hands, press } from './browser';
+
+const AS_IT_OPENS = async (): Promise<void> => undefined;
+
+/** Types into the assign line, and waits until it says what it makes of it. */
+async function typeLine(page: Page, line: string): Promise<void> {
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type(line);
+  await page.waitForSelector('.assign-reading, .assign-error');
+}
+
+/** Begins a board of one's own. */
+async function beginBoard(page: Page): Promise<void> {
+  await choose(page, '.begin-board ::-p-text(Number pad)');
+  await press(page, 'Draw on this');
+  await page.waitForSelector('.drawing');
+  await choose(page, '[data-key="NumLock"]');
+}
+
+const SHOW_DESK = '/profile/demo-show-desk';
+export const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>][] = [
+  ['shelf', '/shelf', '.shelf-card', AS_IT_OPENS],
+  ['layout', `${SHOW_DESK}/layout`, '.layout-bench', AS_IT_OPENS],
+  ['travel', `${SHOW_DESK}/travel`, '.travel-bench', AS_IT_OPENS],
+  ['macros', `${SHOW_DESK}/macros`, '.macros-bench', AS_IT_OPENS],
+  ['text', `${SHOW_DESK}/text`, '.cm-content', AS_IT_OPENS],
+  ['trial', `${SHOW_DESK}/trial`, '.trial-main', AS_IT_OPENS],
+  ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
+  ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]')],
+  ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy')],
+  ['not understood', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'go to Numbers')],
+  ['finding', `${SHOW_DESK}/layout`, '.layout-bench', (page) => hands(page, '+ControlLeft +KeyK -KeyK -ControlLeft')],
+  ['shortcuts', `${SHOW_DESK}/layout`, '.layout-bench', (page) => page.keyboard.type('?')],
+  ['a joint press', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joint press')],
+  ['boards', '/boards', '.begin-board', AS_IT_OPENS],
+  ['drawing a board', '/boards', '.begin-board', (page) => beginBoard(page)],
+  [
+    'pressing keys in',
+    '/boards',
+    '.begin-board',
+    async (page) => {
+      await beginBoard(page);
+      await press(page, 'press each key in');
+    },
+  ],
+  ['a new profile', '/new', '.new-profile', AS_IT_OPENS],
+  ['another host', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.board-host')],
+  [
+    'another board',
+    '/shelf',
+    '.shelf-card',
+    async (page) => {
+      await choose(page, 'button[aria-label="More for Show desk"]');
+      await choose(page, '.ant-dropdown-menu-item ::-p-text(Copy for the Twill)');
+      await page.waitForSelector('.map-boards');
+    },
+  ],
+  [
+    'what was brought',
+    '/shelf',
+    '.shelf-card',
+    async (page) => {
+      const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+      await input.uploadFile('demo/show-desk.json');
+      await page.waitForSelector('.bring-button');
+    },
+  ],
+  [
+    'sharing',
+    '/shelf',
+    '.shelf-card',
+    async (page) => {
+      await choose(page, 'button[aria-label="More for Show desk"]');
+      await choose(page, '.ant-dropdown-menu-item ::-p-text(Share)');
+      await page.waitForSelector('.share-code');
+    },
+  ],
+  ['comparing', '/compare?with=demo-show-desk,demo-show-desk,demo-prompt-book', '.compare-main', AS_IT_OPENS],
+  ['history', '/history/demo-show-desk', '.history-main', AS_IT_OPENS],
+  ['a legend sheet', '/sheet/demo-show-desk', '.sheet-page', AS_IT_OPENS],
+  ['roles', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'roles')],
+  ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record')],
+  ['a new layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer')],
+  ['joined layers', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joined layers')],
+  ['care for a layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.rung-care')],
+  ['choosing by meaning', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Choose by meaning')],
+  ['pressing the keys', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Press the keys')],
+  ['everywhere', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Everywhere')],
+  ['put on a key', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Put on a key')],
+  ['a card’s menu', '/shelf', '.shelf-card', (page) => choose(page, 'button[aria-label="More for Show desk"]')],
+];
