@@ -34,7 +34,7 @@ function optionsFor({ stretches, chances, now, stretch }: StretchChartProps): Ap
     series: [{ name: 'all arrives', data: points }],
     chart: {
       type: 'line',
-      height: 150,
+      height: '100%',
       nonce: STYLE_NONCE,
       toolbar: { show: false },
       zoom: { enabled: false },

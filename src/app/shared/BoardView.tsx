@@ -7,6 +7,7 @@ import {
   useEffect,
   useMemo,
   useRef,
+  type CSSProperties,
   type KeyboardEvent,
   type MouseEvent,
   type PointerEvent,
@@ -187,10 +188,13 @@ export const BoardView = ({
     <div
       ref={root}
       className="board"
-      style={{
-        maxWidth: extent.width * UNIT * largest,
-        aspectRatio: `${extent.width * UNIT + 6} / ${height * UNIT + 6}`,
-      }}
+      style={
+        {
+          maxWidth: extent.width * UNIT * largest,
+          aspectRatio: `${extent.width * UNIT + 6} / ${height * UNIT + 6}`,
+          '--board-ratio': (extent.width * UNIT + 6) / (height * UNIT + 6),
+        } as CSSProperties
+      }
       role="group"
       aria-label={label}
       onKeyDown={keyDown}

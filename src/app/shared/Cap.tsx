@@ -11,6 +11,8 @@ import { CapFace, linesOf, type CapLegend } from './CapFace';
 export const UNIT = 46;
 /** Keys of a small board are not drawn larger than so many times that, however much room there is. */
 export const LARGEST = 1.35;
+/** The same on a bench, whose heart the board is: keys of two centimetres. */
+export const LARGEST_ON_BENCH = 2.4;
 const GAP = 3;
 
 /** What a key shows and says. */

@@ -4,16 +4,13 @@ import type { BoardKey } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import { ownKeysOf } from '../../core/profile';
 import { BoardView } from './BoardView';
-import type { KeyFace } from './Cap';
+import { LARGEST_ON_BENCH, type KeyFace } from './Cap';
 import type { ToLookAt } from './problems';
 import type { Bench } from './useBench';
 import { useFaces } from './useFaces';
 import { useHiddenRoles } from '../state/hiddenRoles';
 import { useDocument } from '../state/shelf';
 import { paintOf, textOf, threadOf } from '../theme/dyes';
-
-/** The board grows with the window, up to keys of two centimetres. */
-const LARGEST_HERE = 2.4;
 
 const NO_KEYS: ReadonlySet<string> = new Set();
 
@@ -95,7 +92,7 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         onSelectAlso={selectAlso}
         onChoose={onChoose}
         onKeyDown={onKeyDown}
-        largest={LARGEST_HERE}
+        largest={LARGEST_ON_BENCH}
       />
       {isLooking && (
         <Suspense fallback={null}>

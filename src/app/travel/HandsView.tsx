@@ -60,7 +60,7 @@ function chartOptions(
   return {
     chart: {
       type: 'line',
-      height: 232,
+      height: '100%',
       toolbar: { show: false },
       zoom: { enabled: false },
       animations: { enabled: false },

@@ -8,7 +8,7 @@ import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../.
 import { printActuation } from '../../core/notation';
 import { sameData, setActuation, type Actuation } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
-import type { KeyFace } from '../shared/Cap';
+import { LARGEST_ON_BENCH, type KeyFace } from '../shared/Cap';
 import { keyLegend, keyTitle, keysTitle } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
 import { Waiting } from '../shared/Waiting';
@@ -115,6 +115,7 @@ const TravelBench = () => {
           board={board}
           face={face}
           label={`${board.name}: depths`}
+          largest={LARGEST_ON_BENCH}
           selected={selectedKey}
           onSelect={(key) => select({ key })}
           onSelectAlso={selectAlso}

@@ -4,7 +4,7 @@ import type { Board, BoardKey, KeyId } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerAmong } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
-import type { KeyFace } from '../shared/Cap';
+import { LARGEST_ON_BENCH, type KeyFace } from '../shared/Cap';
 import { keyTitle } from '../shared/keyNames';
 import { Lamps } from './Lamps';
 import type { TrialSession } from './session';
@@ -43,6 +43,7 @@ export const TrialBoard = memo(({ session, board, onTouch }: TrialBoardProps) =>
       <BoardView
         board={board}
         face={face}
+        largest={LARGEST_ON_BENCH}
         label={`${board.name}: press keys with the pointer, or with Space${board.analog ? '; with Alt, lightly, and deeper as you drag down' : ''}`}
         {...(board.analog && {
           onPull: (key: string, share: number) => {
