@@ -77,12 +77,16 @@ test('no bench makes the page scroll, and in a small window, or with letters of 
     ] as const) {
       await page.setViewport({ width, height });
       await wait(120);
-      const { scrollWidth, scrollHeight } = await page.evaluate(() => {
+      const { scrollWidth, scrollHeight, tight } = await page.evaluate(() => {
         const { scrollWidth, scrollHeight } = document.documentElement;
-        return { scrollWidth, scrollHeight };
+        const places = [
+          ...document.querySelectorAll('.workbench-main > :not(.visually-hidden), .workbench-main .panel, .macro-head'),
+        ];
+        const tight = places.filter((place) => place.scrollWidth > place.clientWidth + 1);
+        return { scrollWidth, scrollHeight, tight: tight.map((place) => place.className) };
       });
       expect([bench, width, scrollWidth]).toEqual([bench, width, width]);
-      if (width > 900) expect([bench, scrollHeight]).toEqual([bench, height]);
+      if (width > 900) expect([bench, scrollHeight, tight]).toEqual([bench, height, []]);
     }
   }
   await page.close();
@@ -101,6 +105,61 @@ test('a layer and the key that leads there and back are made in one go, and one 
   await undo(page);
   await page.waitForFunction(() => !document.querySelector('.ladder')?.textContent?.includes('Props'));
   expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a layer made for the key of a macro is one step with it', async () => {
+  const { page, complaints } = await open(`${DESK}/macros`);
+  await page.waitForSelector('.macro-item');
+  await press(page, 'Put on a key');
+  await press(page, 'A new layer');
+  await page.waitForFunction(() => document.activeElement?.id === 'new-layer-name');
+  await page.keyboard.type('Storms');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.ant-modal', 'Storms');
+  await choose(page, '.ant-modal [data-key="KeyX"]');
+  await seeText(page, '.macro-list li.chosen', 'X on Storms');
+  await undo(page);
+  await page.waitForFunction(() => !document.querySelector('.macro-list')?.textContent?.includes('Storms'));
+  await goToBench(page, 'Layout');
+  await page.waitForSelector('.rung');
+  expect(await textOf(page, '.ladder')).not.toContain('Storms');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('what is drawn takes the colours that the system gives, and what is chosen has an edge', async () => {
+  const { page } = await openPage(app.browser, 'about:blank');
+  const session = await page.createCDPSession();
+  const emulate = (value: 'active' | 'none'): Promise<void> =>
+    session.send('Emulation.setEmulatedMedia', { features: [{ name: 'forced-colors', value }] });
+  await emulate('active');
+  await page.goto(`${app.server.url}${DESK}/layout`);
+  await page.waitForSelector('.cap-body');
+  const look = (): Promise<{ cap: string; legend: string; tab: string }> =>
+    page.evaluate(() => {
+      const of = (selector: string): CSSStyleDeclaration => getComputedStyle(document.querySelector(selector)!);
+      return {
+        cap: of('.cap-body').fill,
+        legend: of('.cap text').fill,
+        tab: of('.benches a[aria-current]').outlineStyle,
+      };
+    });
+  const system = await page.evaluate(() => {
+    document.body.insertAdjacentHTML('beforeend', '<i id="system"></i>');
+    const probe = document.querySelector<HTMLElement>('#system')!;
+    probe.style.forcedColorAdjust = 'none';
+    const as = (color: string): string => {
+      probe.style.color = color;
+      return getComputedStyle(probe).color;
+    };
+    return { cap: as('Canvas'), legend: as('CanvasText') };
+  });
+  expect(await look()).toEqual({ ...system, tab: 'solid' });
+  // And when the system ceases to, the cloth is there again.
+  await emulate('none');
+  await page.waitForFunction(() => document.documentElement.style.getPropertyValue('--cap') === '#FFFEFA');
+  expect((await look()).cap).toBe('rgb(255, 254, 250)');
   await page.close();
 });
 

@@ -18,10 +18,10 @@ export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Bo
         {measures.map(({ what, used, most, mostBy, remedy }) => (
           <li key={what}>
             <span>{what}</span>
-            <svg viewBox="0 0 150 10" preserveAspectRatio="none" role="img" aria-label={`${used} of ${most} ${what}`}>
-              <rect width={150} height={10} rx={5} fill="var(--faint)" />
+            <svg role="img" aria-label={`${used} of ${most} ${what}`}>
+              <rect width="100%" height={10} rx={5} fill="var(--faint)" />
               <rect
-                width={Math.max(4, Math.min(150, (used / most) * 150))}
+                width={`${Math.min(100, (used / most) * 100)}%`}
                 height={10}
                 rx={5}
                 fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'}

@@ -4,7 +4,6 @@
  */
 import {
   useCallback,
-  useEffect,
   useLayoutEffect,
   useMemo,
   useRef,
@@ -16,6 +15,7 @@ import {
 import type { HostLayoutId } from '../../core/hosts';
 import { operations, type Demand, type Places } from '../../core/macro';
 import type { Score } from '../../core/profile';
+import { useWidth } from '../shared/useWidth';
 import { usePreferences } from '../state/preferences';
 import { drawScore, readColors } from './drawScore';
 import {
@@ -94,6 +94,9 @@ const same = (a: Score['events'][number], b: Score['events'][number]): boolean =
       ? a.text === b.text
       : 'wheel' in a && 'wheel' in b);
 
+/** In CSS pixels, until the place has been measured. */
+const USUAL_WIDTH = 900;
+
 export const ScoreView = ({
   score,
   host,
@@ -109,7 +112,8 @@ export const ScoreView = ({
 }: ScoreViewProps) => {
   const canvas = useRef<HTMLCanvasElement>(null);
   const cloth = usePreferences((state) => state.cloth);
-  const [width, setWidth] = useState(900);
+  const place = useRef<HTMLDivElement>(null);
+  const width = useWidth(place, USUAL_WIDTH);
   /** What part of time is shown; null fits all of it. */
   const [window, setWindow] = useState<{ fromUs: number; usPerPx: number } | null>(null);
   const drag = useRef<Drag | null>(null);
@@ -131,14 +135,6 @@ export const ScoreView = ({
     () => ({ fromUs: window?.fromUs ?? 0, usPerPx: window?.usPerPx ?? fit, width, laneHeight }),
     [window, fit, width, laneHeight],
   );
-
-  useEffect(() => {
-    const element = canvas.current?.parentElement;
-    if (!element) return;
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.floor(entry.contentRect.width)));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
 
   useLayoutEffect(() => {
     const element = canvas.current;
@@ -283,7 +279,7 @@ export const ScoreView = ({
 
   const { length } = score.events;
   return (
-    <div className="score-view">
+    <div ref={place} className="score-view">
       <canvas
         ref={canvas}
         className="score-canvas"

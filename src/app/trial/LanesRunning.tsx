@@ -7,7 +7,7 @@ import type { Board } from '../../core/board';
 import type { Chosen } from '../../core/trial';
 import { usePreferences } from '../state/preferences';
 import { drawLanes, inksOfCloth } from './drawLanes';
-import { barAt, planLanes, WIDTH } from './lanesPlan';
+import { barAt, planLanes } from './lanesPlan';
 import type { TrialSession } from './session';
 
 type LanesRunningProps = { session: TrialSession; board: Board; onChoose: (chosen: Chosen) => void };
@@ -39,9 +39,9 @@ export const LanesRunning = memo(({ session, board, onChoose }: LanesRunningProp
         place.classList.toggle('running', isShown);
       }
       if (!isShown) return;
-      const plan = planLanes(session, board, session.edgeUs);
       const { width, height } = size.current;
-      drawLanes(context, plan, Math.min(width / WIDTH, height / plan.height) * devicePixelRatio, inks);
+      const plan = planLanes(session, board, session.edgeUs, width);
+      drawLanes(context, plan, Math.min(width / plan.width, height / plan.height) * devicePixelRatio, inks);
     };
     const stop = session.onFrame(follow);
     return () => {
@@ -53,8 +53,8 @@ export const LanesRunning = memo(({ session, board, onChoose }: LanesRunningProp
 
   const choose = (event: PointerEvent): void => {
     const box = event.currentTarget.getBoundingClientRect();
-    const plan = planLanes(session, board, session.edgeUs);
-    const scale = Math.min(box.width / WIDTH, box.height / plan.height);
+    const plan = planLanes(session, board, session.edgeUs, box.width);
+    const scale = Math.min(box.width / plan.width, box.height / plan.height);
     const chosen = barAt(plan, (event.clientX - box.left) / scale, (event.clientY - box.top) / scale);
     if (chosen) onChoose(chosen);
   };

@@ -2,15 +2,19 @@
  * The lanes at rest: bars over time for fingers, layers, decisions and the host, each of which can be asked why it is there. While time
  * runs, a canvas lies over them.
  */
-import type { KeyboardEvent } from 'react';
+import { useRef, type KeyboardEvent } from 'react';
 import type { Board } from '../../core/board';
 import { relatedTo, type Bar, type Chosen } from '../../core/trial';
 import { keyLegend } from '../shared/keyNames';
+import { useWidth } from '../shared/useWidth';
 import { textOf, threadOf } from '../theme/dyes';
 import { LanesRunning } from './LanesRunning';
-import { LABELS, planLanes, TOP, WIDTH, type Group } from './lanesPlan';
+import { LABELS, planLanes, TOP, type Group } from './lanesPlan';
 import type { TrialSession } from './session';
 import { useSessionAtRest } from './useTrialSession';
+
+/** In CSS pixels, until the place has been measured. */
+const USUAL_WIDTH = 900;
 
 /** The arrow keys walk over the bars: along a lane in time, up and down to what is nearest in time in the next lane. */
 function walk(event: KeyboardEvent<SVGSVGElement>): void {
@@ -106,7 +110,9 @@ type LanesViewProps = {
 export const LanesView = ({ session, board, lookUs, chosen, onChoose }: LanesViewProps) => {
   useSessionAtRest(session);
   const { lanes, profile, changes } = session;
-  const { height, row, ticks, groups } = planLanes(session, board, lookUs ?? session.edgeUs);
+  const place = useRef<HTMLElement>(null);
+  const px = useWidth(place, USUAL_WIDTH);
+  const { width, height, row, ticks, groups } = planLanes(session, board, lookUs ?? session.edgeUs, px);
   const related = chosen ? relatedTo(chosen, lanes, profile) : null;
   const isRelated = (bar: Bar): boolean =>
     bar === chosen?.bar || (related !== null && Object.values(related).some((bars) => (bars as Bar[]).includes(bar)));
@@ -135,9 +141,9 @@ export const LanesView = ({ session, board, lookUs, chosen, onChoose }: LanesVie
   };
 
   return (
-    <section className="lanes" aria-label="Lanes">
+    <section ref={place} className="lanes" aria-label="Lanes">
       <svg
-        viewBox={`0 0 ${WIDTH} ${height}`}
+        viewBox={`0 0 ${width} ${height}`}
         preserveAspectRatio="xMinYMin meet"
         role="group"
         aria-label={`The last three seconds: ${lanes.fingers.length} presses, ${lanes.decisions.length} decisions; the arrow keys walk over them`}
@@ -159,7 +165,7 @@ export const LanesView = ({ session, board, lookUs, chosen, onChoose }: LanesVie
             <rect
               x={LABELS}
               y={group.top}
-              width={WIDTH - LABELS}
+              width={width - LABELS}
               height={group.height}
               rx={3}
               className="lane-ground"

@@ -1,5 +1,5 @@
 /** Draws the lanes on a canvas while time runs: sixty times a second, without an element to lay out. */
-import { LABELS, TOP, WIDTH, type Group, type LanesPlan } from './lanesPlan';
+import { LABELS, TOP, type Group, type LanesPlan } from './lanesPlan';
 import { laidColor } from '../theme/cloth';
 import { textOf, threadOf } from '../theme/dyes';
 
@@ -54,11 +54,16 @@ function drawDecisions(context: CanvasRenderingContext2D, { top, height, decisio
   }
 }
 
-function drawGroup(context: CanvasRenderingContext2D, group: Group, row: number, inks: Inks): void {
+function drawGroup(
+  context: CanvasRenderingContext2D,
+  group: Group,
+  { width: whole, row }: LanesPlan,
+  inks: Inks,
+): void {
   const { title, top, height, rows, reports } = group;
   context.fillStyle = inks('--panel');
   context.globalAlpha = 0.6;
-  context.fillRect(LABELS, top, WIDTH - LABELS, height);
+  context.fillRect(LABELS, top, whole - LABELS, height);
   context.globalAlpha = 1;
   context.fillStyle = inks('--soft');
   context.font = `12.5px ${FONT}`;
@@ -92,5 +97,5 @@ export function drawLanes(context: CanvasRenderingContext2D, plan: LanesPlan, sc
   for (const { x, label } of plan.ticks) context.fillText(label, x, 10);
   context.fillStyle = inks('--faint');
   for (const { x } of plan.ticks) context.fillRect(x - 0.5, TOP - 4, 1, plan.height);
-  for (const group of plan.groups) drawGroup(context, group, plan.row, inks);
+  for (const group of plan.groups) drawGroup(context, group, plan, inks);
 }

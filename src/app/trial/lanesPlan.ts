@@ -18,8 +18,9 @@ import { keyLegend } from '../shared/keyNames';
 import { threadOf } from '../theme/dyes';
 import type { TrialSession } from './session';
 
-/** Drawing units. */
-export const WIDTH = 900;
+/** Drawing units. Within these widths a unit is a pixel, so that words have their size; wider lanes are drawn larger. */
+const LEAST_WIDTH = 560;
+const MOST_WIDTH = 1300;
 export const LABELS = 104;
 export const TOP = 18;
 /** How much time the lanes show. */
@@ -31,7 +32,7 @@ const MOST_ROWS = 7;
 /** Rows are lower when there are many, so that the lanes keep their width. */
 const LOW_ROW = 16;
 const MANY_ROWS = 12;
-const LEAST_HEIGHT = 300;
+const LEAST_HEIGHT = 270;
 const PER_CHARACTER = 5.6;
 /** The least room in which a shortened reason still says something. */
 const LEAST_ROOM = 52;
@@ -53,6 +54,7 @@ export type Group = {
   reports: { x: number; isRollover: boolean }[];
 };
 export type LanesPlan = {
+  width: number;
   height: number;
   row: number;
   ticks: { x: number; label: string }[];
@@ -133,7 +135,7 @@ function placeDecisions(
     if (bar.toUs === null)
       return { ...drawn, words: { x: start + 4, anchor: 'start', text: `${keyLabel(bar.name)}?` } };
     const next = decisions[index + 1];
-    const roomBehind = (next ? x(next.fromUs) : WIDTH) - end - 8;
+    const roomBehind = (next ? x(next.fromUs) : x(edgeUs)) - end - 8;
     const roomBefore = start - takenUntil - 10;
     takenUntil = Math.max(takenUntil, end);
     if (!bar.why || Math.max(roomBehind, roomBefore) < LEAST_ROOM) return drawn;
@@ -148,11 +150,15 @@ function placeDecisions(
   });
 }
 
-/** @param edgeUs the moment at the right edge */
-export function planLanes(session: TrialSession, board: Board, edgeUs: number): LanesPlan {
+/**
+ * @param edgeUs the moment at the right edge
+ * @param px how wide the place is
+ */
+export function planLanes(session: TrialSession, board: Board, edgeUs: number, px: number): LanesPlan {
+  const width = Math.min(MOST_WIDTH, Math.max(LEAST_WIDTH, px));
   const fromUs = edgeUs - SPAN_US;
   const keyLabel = (key: string): string => keyLegend(board, session.profile, key);
-  const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (WIDTH - LABELS));
+  const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (width - LABELS));
   const { fingers, layers, host } = lanesOf(session, keyLabel, fromUs, edgeUs);
   const row = fingers.length + layers.length + host.length > MANY_ROWS ? LOW_ROW : ROW;
   let top = TOP;
@@ -193,7 +199,7 @@ export function planLanes(session: TrialSession, board: Board, edgeUs: number): 
   const firstTick = Math.max(0, Math.ceil(fromUs / TICK_US) * TICK_US);
   const ticks: LanesPlan['ticks'] = [];
   for (let us = firstTick; us <= edgeUs; us += TICK_US) ticks.push({ x: x(us), label: `${(us / 1e6).toFixed(1)} s` });
-  return { height: Math.max(LEAST_HEIGHT, top), row, ticks, groups };
+  return { width, height: Math.max(LEAST_HEIGHT, top), row, ticks, groups };
 }
 
 /** The bar at a place of the drawing. */
