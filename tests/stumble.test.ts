@@ -156,6 +156,12 @@ test('what is drawn takes the colours that the system gives, and what is chosen 
     return { cap: as('Canvas'), legend: as('CanvasText') };
   });
   expect(await look()).toEqual({ ...system, tab: 'solid' });
+  // The focus is seen on what is chosen, too.
+  const edge = (): Promise<string> =>
+    page.$eval('.benches a[aria-current]', (tab) => getComputedStyle(tab).outlineWidth);
+  expect(await edge()).toBe('2px');
+  await tabTo(page, '.benches a[aria-current]');
+  expect(await edge()).toBe('3px');
   // And when the system ceases to, the cloth is there again.
   await emulate('none');
   await page.waitForFunction(() => document.documentElement.style.getPropertyValue('--cap') === '#FFFEFA');

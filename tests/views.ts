@@ -19,6 +19,13 @@ async function beginBoard(page: Page): Promise<void> {
   await choose(page, '[data-key="NumLock"]');
 }
 
+/** Takes something from the menu of a card. */
+async function fromMenu(page: Page, item: string, ready: string): Promise<void> {
+  await choose(page, 'button[aria-label="More for Show desk"]');
+  await choose(page, `.ant-dropdown-menu-item ::-p-text(${item})`);
+  await page.waitForSelector(ready);
+}
+
 const SHOW_DESK = '/profile/demo-show-desk';
 export const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>][] = [
   ['shelf', '/shelf', '.shelf-card', AS_IT_OPENS],
@@ -47,16 +54,7 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
   ],
   ['a new profile', '/new', '.new-profile', AS_IT_OPENS],
   ['another host', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.board-host')],
-  [
-    'another board',
-    '/shelf',
-    '.shelf-card',
-    async (page) => {
-      await choose(page, 'button[aria-label="More for Show desk"]');
-      await choose(page, '.ant-dropdown-menu-item ::-p-text(Copy for the Twill)');
-      await page.waitForSelector('.map-boards');
-    },
-  ],
+  ['another board', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Copy for the Twill', '.map-boards')],
   [
     'what was brought',
     '/shelf',
@@ -67,16 +65,7 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
       await page.waitForSelector('.bring-button');
     },
   ],
-  [
-    'sharing',
-    '/shelf',
-    '.shelf-card',
-    async (page) => {
-      await choose(page, 'button[aria-label="More for Show desk"]');
-      await choose(page, '.ant-dropdown-menu-item ::-p-text(Share)');
-      await page.waitForSelector('.share-code');
-    },
-  ],
+  ['sharing', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Share', '.share-code')],
   ['comparing', '/compare?with=demo-show-desk,demo-show-desk,demo-prompt-book', '.compare-main', AS_IT_OPENS],
   ['history', '/history/demo-show-desk', '.history-main', AS_IT_OPENS],
   ['a legend sheet', '/sheet/demo-show-desk', '.sheet-page', AS_IT_OPENS],
