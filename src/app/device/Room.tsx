@@ -21,7 +21,7 @@ export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Bo
             <svg role="img" aria-label={`${used} of ${most} ${what}`}>
               <rect width="100%" height={10} rx={5} fill="var(--faint)" />
               <rect
-                width={`${Math.min(100, (used / most) * 100)}%`}
+                width={`${used === 0 ? 0 : Math.min(100, (used / most) * 100)}%`}
                 height={10}
                 rx={5}
                 fill={used > most ? 'var(--madder)' : used > most * 0.85 ? 'var(--weld)' : 'var(--indigo)'}
