@@ -44,6 +44,16 @@ describe('conform', () => {
     expect(status).toBe(1);
   });
 
+  test.each([
+    ['over the link', 'link: hello, with'],
+    ['over a bad cable', 'seed 1'],
+    ['with an image', 'engine: a tap and a hold'],
+  ])('a program may take its time until it runs: %s', (_, only) => {
+    const { status, out } = conform(only, 'tests/programs/mistaken.ts', 'slow');
+    expect(out).toMatch(/\n1 hold, 0 fail\n$/);
+    expect(status).toBe(0);
+  });
+
   test('a program that is none fails in every case, and nothing waits for ever', () => {
     const { status, out } = conform('hello, with', '-e', '0');
     expect([status, out.split('\n').filter((line) => line.startsWith('FAILS')).length]).toEqual([1, 1]);

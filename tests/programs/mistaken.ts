@@ -1,12 +1,15 @@
 /**
  * A keyboard with a mistake planted in it, to see that the cases find it: `checksum` takes damaged reports for sound, `late` tells of edges a
- * millisecond late, `yes` lets pages write unasked.
+ * millisecond late, `yes` lets pages write unasked. `slow` has none: it only takes its time until it runs.
  */
 import { HARROW_64 } from '../../src/core/board';
 import { ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports';
 import { inReports, keyboardOf } from '../../src/cli/keyboard';
 
 const [mistake] = process.argv.slice(2);
+const STARTS_AFTER_MS = 4000;
+
+if (mistake === 'slow') await new Promise((resolve) => setTimeout(resolve, STARTS_AFTER_MS));
 
 /** The same fields, sealed anew. */
 const resealed = (report: Uint8Array): Uint8Array => {

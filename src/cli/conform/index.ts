@@ -1,7 +1,7 @@
 /** `conform`: puts any program that speaks the link over standard input and output through the cases, and says which hold. */
 import { readFileSync } from 'node:fs';
 import { HARROW_64 } from '../../core/board';
-import { FaultyWay, seededChance } from '../../core/device';
+import { FaultyWay, seededChance, type KeyboardClient } from '../../core/device';
 import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST } from '../../core/device/linkReports';
 import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
 import { BadInput } from '../input';
@@ -19,6 +19,8 @@ import { Program } from './program';
 
 const FOLDER = new URL('../../../docs/formats/cases/', import.meta.url);
 const ANSWERS_WITHIN_MS = 5000;
+/** A program may take its time until it runs; only then does its speed count. */
+const STARTS_WITHIN_MS = 30_000;
 /** Nothing comes back, as far as can be told. */
 const SILENT_MS = 250;
 const YES_WITHIN_MS = 30_000;
@@ -71,7 +73,7 @@ async function step(program: Program, one: LinkStep): Promise<Outcome> {
       if (got) return `${name}: something came back where nothing should`;
       continue;
     }
-    const got = await answerTo(program, send.sequence, ANSWERS_WITHIN_MS);
+    const got = await answerTo(program, send.sequence, program.hasSpoken ? ANSWERS_WITHIN_MS : STARTS_WITHIN_MS);
     if (!got) return `${name}: no answer`;
     if ('refusal' in answer) {
       if (got.kind !== REFUSAL) return `${name}: it was carried out`;
@@ -103,6 +105,19 @@ async function linkCase(start: Start, { steps, asksYes }: LinkCase): Promise<Out
   }
 }
 
+/** Says hello, again and again to a program that is still starting. @throws LinkError */
+async function greet(program: Program, client: KeyboardClient): Promise<void> {
+  const untilMs = Date.now() + STARTS_WITHIN_MS;
+  for (;;) {
+    try {
+      await client.hello();
+      return;
+    } catch (error) {
+      if (program.hasSpoken || program.hasEnded || Date.now() > untilMs) throw error;
+    }
+  }
+}
+
 /** Asks for the yes until somebody has said it. */
 async function untilYes(program: Program, session: number): Promise<Outcome> {
   const untilMs = Date.now() + YES_WITHIN_MS;
@@ -122,7 +137,7 @@ async function imageCase(start: Start, image: Uint8Array, isTaken: boolean): Pro
   const program = start();
   const client = program.client();
   try {
-    await client.hello();
+    await greet(program, client);
     await client.save(0, image);
     return isTaken ? undefined : 'it was taken';
   } catch (error) {
@@ -139,7 +154,7 @@ async function engineCase(start: Start, { image, strokes, untilUs, edges }: Engi
   const client = program.client();
   const got: EngineCase['edges'] = [];
   try {
-    await client.hello();
+    await greet(program, client);
     await client.save(0, bytesOf(image));
     await client.playStart(
       { keyIds: HARROW_64.keys.map(({ id }) => id), layerIds: [], jointIds: [] },
@@ -187,7 +202,7 @@ async function faultCase(start: Start, image: Uint8Array, seed: number): Promise
       ).pass(report);
   });
   try {
-    await client.hello();
+    await greet(program, client);
     await client.save(1, image);
     isSound = true;
     const held = await client.read(1);

@@ -6,7 +6,9 @@ import { inReports } from '../keyboard';
 export class Program {
   private readonly child: ChildProcess;
   private readonly got: Uint8Array[] = [];
-  private hasEnded = false;
+  hasEnded = false;
+  /** It has sent something, so it runs. */
+  hasSpoken = false;
   /** Hears each report as it comes, instead of `next`. */
   take: ((report: Uint8Array) => void) | null = null;
   onEnd: () => void = () => undefined;
@@ -15,7 +17,11 @@ export class Program {
     this.child = spawn(command, args, { stdio: ['pipe', 'pipe', 'inherit'] });
     this.child.stdout?.on(
       'data',
-      inReports((report) => (this.take ? this.take(report) : void this.got.push(report))),
+      inReports((report) => {
+        this.hasSpoken = true;
+        if (this.take) this.take(report);
+        else this.got.push(report);
+      }),
     );
     this.child.stdin?.on('error', () => undefined);
     const end = (): void => {
