@@ -1,10 +1,12 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { controlStylesPlugin } from './scripts/controlStyles.ts';
 
 export default defineConfig({
   plugins: [
     react(),
+    controlStylesPlugin(),
     VitePWA({
       // A new version waits until no page of the old one is open: its parts would be missing there.
       registerType: 'prompt',

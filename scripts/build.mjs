@@ -12,6 +12,7 @@ const SOURCES = [
   'index.html',
   'public',
   'vite.config.ts',
+  'scripts/controlStyles.ts',
   'package-lock.json',
 ];
 const STAMP = join(ROOT, 'dist', '.built-from');

@@ -8,6 +8,7 @@ import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { openPage } from './browser';
 import { notForKeyboards } from './reach';
+import { notInSheet } from './styled';
 import { VIEWS } from './views';
 
 jest.setTimeout(120_000);
@@ -39,6 +40,7 @@ test.each(VIEWS)('%s', async (view, path, ready, open) => {
   await page.waitForSelector(ready);
   await open(page);
   await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'));
+  expect(await notInSheet(page)).toEqual([]);
   await page.evaluate(axe.source);
   expect(await found(page, { type: 'tag', values: LEVELS })).toEqual([]);
 

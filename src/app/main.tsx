@@ -2,6 +2,8 @@
  * The page begins here: typefaces, cloth, and the shelf, which is read while the controls and the first bench are still coming. Each
  * bench is loaded when it is opened.
  */
+// Before our own rules, which stand over it.
+import 'virtual:controls.css';
 import '@fontsource/alegreya-sans/400.css';
 import '@fontsource/alegreya-sans/500.css';
 import '@fontsource/alegreya-sans/700.css';

@@ -8,6 +8,9 @@ export function antThemeOf(cloth: Cloth): ThemeConfig {
   const colors = COLORS[cloth];
   const dyes = cloth === 'night' ? NIGHT_DYES : LINEN_DYES;
   return {
+    // Their rules are a style sheet (`virtual:controls.css`), made when the app is built; only their variables are written by the page.
+    zeroRuntime: true,
+    hashed: false,
     algorithm: cloth === 'night' ? antTheme.darkAlgorithm : antTheme.defaultAlgorithm,
     token: {
       fontFamily: "'Alegreya Sans', sans-serif",

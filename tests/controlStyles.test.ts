@@ -1,0 +1,11 @@
+/** The style sheet of the controls, made when the app is built. That nothing is missing in it is seen on every view (`accessible.test.ts`). */
+import { expect, test } from '@jest/globals';
+import { controlStyles } from '../scripts/controlStyles';
+import { antThemeOf } from '../src/app/theme/controls';
+
+test('both cloths have the same rules, and differ in their variables', () => {
+  const sheet = controlStyles({});
+  expect(sheet).toContain('.ant-btn{');
+  expect(controlStyles(antThemeOf('linen'))).toBe(sheet);
+  expect(controlStyles(antThemeOf('night'))).toBe(sheet);
+});
