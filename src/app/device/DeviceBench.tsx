@@ -1,5 +1,6 @@
 /** The device bench: the keyboard on the table, what is in it, what saving would change, and how much room there is. */
 import { PluggedIn } from '../shared/PluggedIn';
+import { Later } from '../shared/Later';
 import { useBench } from '../shared/useBench';
 import { useKeyboard } from '../state/keyboards';
 import { Breaking } from './Breaking';
@@ -23,17 +24,21 @@ const DeviceBench = () => {
         <Recorded board={board} profile={profile} keyboard={keyboard} />
       </div>
       <div className="device-column">
-        <Changes profile={profile} board={board} keyboard={keyboard} />
-        <Room profile={profile} board={board} keyboard={keyboard} />
-        <Earlier board={board} keyboard={keyboard} />
-        <section className="panel" aria-label="Keyboards that are plugged in">
-          <h2>Plugged in</h2>
-          <PluggedIn />
-        </section>
+        <Later>
+          <Changes profile={profile} board={board} keyboard={keyboard} />
+          <Room profile={profile} board={board} keyboard={keyboard} />
+          <Earlier board={board} keyboard={keyboard} />
+          <section className="panel" aria-label="Keyboards that are plugged in">
+            <h2>Plugged in</h2>
+            <PluggedIn />
+          </section>
+        </Later>
       </div>
       <div className="device-column">
-        <Memory board={board} keyboard={keyboard} />
-        <Breaking board={board} keyboard={keyboard} />
+        <Later>
+          <Memory board={board} keyboard={keyboard} />
+          <Breaking board={board} keyboard={keyboard} />
+        </Later>
       </div>
     </div>
   );

@@ -12,6 +12,7 @@ import { KeyCard } from './KeyCard';
 import { useKeyMoves } from './KeyMoves';
 import { Ladder } from './Ladder';
 import { LayerBoard } from '../shared/LayerBoard';
+import { Later } from '../shared/Later';
 import { RestsOn } from './RestsOn';
 import { Together } from './Together';
 import { OneLayer } from './OneLayer';
@@ -118,7 +119,9 @@ const LayoutBench = () => {
           <LayerBoard bench={bench} items={items} onChoose={choose} onKeyDown={boardKeyDown} />
         </div>
         <RestsOn bench={calm} />
-        <Weave bench={calm} />
+        <Later>
+          <Weave bench={calm} />
+        </Later>
         {profile.layers.length === 1 && <OneLayer bench={calm} />}
         {items.length > 0 && (
           <section className="layout-look-at" aria-label="To look at">

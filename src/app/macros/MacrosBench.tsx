@@ -7,6 +7,7 @@ import { titleOfCode } from '../../core/codes';
 import { asHeard, countsOf, operations, partsOf, sayCount, sayTime, type Demand, type TooMuch } from '../../core/macro';
 import { LIMITS, type Score } from '../../core/profile';
 import { TriedText } from '../shared/tried';
+import { Later } from '../shared/Later';
 import { useBench } from '../shared/useBench';
 import { AddStep } from './AddStep';
 import { EventTable } from './EventTable';
@@ -167,7 +168,7 @@ const MacrosBench = () => {
                 </button>
               </span>
             </div>
-            {stage && <MacroCard bench={bench} macro={macro} desk={desk} stage={stage} />}
+            <Later>{stage && <MacroCard bench={bench} macro={macro} desk={desk} stage={stage} />}</Later>
             <section className="panel score-panel" aria-label="Score" data-score="">
               <Operations score={score} places={places} pollUs={pollUs} others={others} onApply={apply} />
               <ScoreView
@@ -228,29 +229,33 @@ const MacrosBench = () => {
             </section>
             <LeftDown bench={bench} macro={macro} desk={desk} />
             <div className="macro-below">
-              <ReceiverCheck
-                host={profile.hostLayout}
-                score={heard}
-                cannotPlay={stage instanceof Problems ? firstProblem(stage) : ''}
-                pollUs={pollUs}
-                onSeen={onSeen}
-                onApply={apply}
-                onShow={show}
-              />
-              <section className="panel events" aria-label="Event by event">
-                <p className="section-line">
-                  <strong>Event by event</strong>
-                  <span className="soft">type to change, Enter takes it</span>
-                </p>
-                <AddStep onAdd={(step) => desk.setScore(operations.addStep(score, step), 'a step')} />
-                <EventTable
-                  key={`${macro.id}/${part}`}
-                  score={score}
-                  places={places}
-                  onSelect={desk.select}
-                  onChange={desk.tryScore}
+              <Later>
+                <ReceiverCheck
+                  host={profile.hostLayout}
+                  score={heard}
+                  cannotPlay={stage instanceof Problems ? firstProblem(stage) : ''}
+                  pollUs={pollUs}
+                  onSeen={onSeen}
+                  onApply={apply}
+                  onShow={show}
                 />
-              </section>
+              </Later>
+              <Later>
+                <section className="panel events" aria-label="Event by event">
+                  <p className="section-line">
+                    <strong>Event by event</strong>
+                    <span className="soft">type to change, Enter takes it</span>
+                  </p>
+                  <AddStep onAdd={(step) => desk.setScore(operations.addStep(score, step), 'a step')} />
+                  <EventTable
+                    key={`${macro.id}/${part}`}
+                    score={score}
+                    places={places}
+                    onSelect={desk.select}
+                    onChange={desk.tryScore}
+                  />
+                </section>
+              </Later>
             </div>
           </>
         )}

@@ -1,13 +1,11 @@
 /** Who receives it? What a program that looks a number of times a second would miss, and the least that helps. */
 import { InputNumber, Segmented } from 'antd';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { operations, SURE, type Demand, type Remedies, type Seen, type TooMuch } from '../../core/macro';
 import type { Score } from '../../core/profile';
 import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
-import type { StretchChartProps } from './StretchChart';
-
-const StretchChart = lazy(() => import('./StretchChart'));
+import { StretchChart, type StretchChartProps } from './StretchChart';
 
 /** Looks a second; 0 gets every event, -1 is a figure of one's own. */
 const LOOKS = [0, 30, 60, 120, 144, -1] as const;
@@ -195,13 +193,7 @@ export const ReceiverCheck = ({ score, cannotPlay, pollUs, host, onSeen, onApply
               </button>
             ))}
           </p>
-          <div className="receiver-chart">
-            {chart && (
-              <Suspense fallback={null}>
-                <StretchChart {...chart} />
-              </Suspense>
-            )}
-          </div>
+          <div className="receiver-chart">{chart && <StretchChart {...chart} />}</div>
           <p className="receiver-remedies">
             {isBusy && <span className="soft">looking for what helps …</span>}
             {!isBusy && seen && seen.all >= SURE && <span className="soft">Nothing has to change.</span>}

@@ -111,7 +111,7 @@ export const ScoreView = ({
   onHead,
 }: ScoreViewProps) => {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const cloth = usePreferences((state) => state.cloth);
+  const laid = usePreferences((state) => state.laid);
   const place = useRef<HTMLDivElement>(null);
   const width = useWidth(place, USUAL_WIDTH);
   /** What part of time is shown; null fits all of it. */
@@ -136,20 +136,24 @@ export const ScoreView = ({
     [window, fit, width, laneHeight],
   );
 
+  // Drawn with the frame itself: letters on a canvas need the page's styles, which are worked out there anyway.
   useLayoutEffect(() => {
-    const element = canvas.current;
-    const context = element?.getContext('2d');
-    if (!element || !context) return;
-    const ratio = globalThis.devicePixelRatio || 1;
-    element.width = width * ratio;
-    element.height = height * ratio;
-    context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawScore(
-      context,
-      { plan, view, places: shownPlaces, colors: readColors(), risks, headUs, isRecording, marquee },
-      height,
-    );
-  }, [plan, view, shownPlaces, risks, headUs, isRecording, marquee, width, height, cloth]);
+    const frame = requestAnimationFrame(() => {
+      const element = canvas.current;
+      const context = element?.getContext('2d');
+      if (!element || !context) return;
+      const ratio = globalThis.devicePixelRatio || 1;
+      element.width = width * ratio;
+      element.height = height * ratio;
+      context.setTransform(ratio, 0, 0, ratio, 0, 0);
+      drawScore(
+        context,
+        { plan, view, places: shownPlaces, colors: readColors(), risks, headUs, isRecording, marquee },
+        height,
+      );
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [plan, view, shownPlaces, risks, headUs, isRecording, marquee, width, height, laid]);
 
   const pointOf = (event: PointerEvent | WheelEvent): { x: number; y: number } => {
     const box = (canvas.current as HTMLCanvasElement).getBoundingClientRect();

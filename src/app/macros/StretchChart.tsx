@@ -1,9 +1,7 @@
-/** How likely all arrives, against how much the score is stretched. */
-import type { ApexOptions } from 'apexcharts';
-import { useMemo } from 'react';
-import { Chart } from '../shared/Chart';
-import { STYLE_NONCE } from '../theme/styleNonce';
-import { laidColor } from '../theme/cloth';
+/**
+ * How likely all arrives, against how much the score is stretched. A drawing of our own: the chart library's first chart takes the page
+ * a tenth of a second, and this one stands beside every score.
+ */
 
 export type StretchChartProps = {
   stretches: readonly number[];
@@ -14,80 +12,54 @@ export type StretchChartProps = {
   stretch?: number;
 };
 
-const label = (text: string, color: string) => ({
-  text,
-  borderWidth: 0,
-  style: { background: 'transparent', color, fontFamily: 'Alegreya Sans', fontSize: '12px', fontWeight: 700 },
-});
+const TICKS = 7;
+const CHANCES = [0, 0.25, 0.5, 0.75, 1];
+/** So far a chance stands from the top before its word has room over it. */
+const WORD_ABOVE = 0.85;
 
-function optionsFor({ stretches, chances, now, stretch }: StretchChartProps): ApexOptions {
-  const soft = laidColor('soft');
-  const points = stretches.map((factor, n) => ({ x: factor, y: Math.round((chances[n] ?? 0) * 1000) / 10 }));
+const percent = (part: number): string => `${(part * 100).toFixed(2)}%`;
+
+export const StretchChart = ({ stretches, chances, now, stretch }: StretchChartProps) => {
+  const least = stretches[0] ?? 0;
   const most = stretches.at(-1) ?? 2;
-  const sure = {
-    x: stretch ?? 1,
-    y: 99.9,
-    marker: { size: 5, fillColor: laidColor('verdigris') },
-    label: { ...label(`${stretch ?? 1}×`, laidColor('verdigris-text')), offsetY: 34 },
-  };
-  return {
-    series: [{ name: 'all arrives', data: points }],
-    chart: {
-      type: 'line',
-      height: '100%',
-      nonce: STYLE_NONCE,
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      animations: { enabled: false },
-      background: 'transparent',
-      fontFamily: 'Alegreya Sans',
-    },
-    colors: [laidColor('indigo')],
-    stroke: { width: 2.2, curve: 'straight' },
-    grid: { borderColor: laidColor('hair'), padding: { top: -14, bottom: -4, left: 4, right: 12 } },
-    xaxis: {
-      type: 'numeric',
-      min: stretches[0] ?? 0,
-      max: most,
-      tickAmount: 7,
-      decimalsInFloat: 2,
-      labels: { style: { colors: soft }, formatter: (value) => `${Number(value).toFixed(2)}×` },
-      axisBorder: { show: false },
-      axisTicks: { show: false },
-      tooltip: { enabled: false },
-    },
-    yaxis: {
-      min: 0,
-      max: 100,
-      tickAmount: 4,
-      labels: { style: { colors: soft }, formatter: (value) => `${Math.round(value)} %` },
-    },
-    tooltip: { enabled: false },
-    annotations: {
-      points: [
-        {
-          x: 1,
-          y: Math.round(now * 1000) / 10,
-          marker: { size: 5, fillColor: laidColor('indigo') },
-          label: { ...label('now', laidColor('indigo-text')), offsetY: now > 0.85 ? 34 : 0 },
-        },
-        ...(stretch !== undefined && stretch <= most ? [sure] : []),
-      ],
-    },
-  };
-}
-
-const StretchChart = ({ stretches, chances, now, stretch }: StretchChartProps) => {
-  const options = useMemo(
-    () => optionsFor({ stretches, chances, now, ...(stretch !== undefined && { stretch }) }),
-    [stretches, chances, now, stretch],
-  );
+  const xOf = (factor: number): number => (factor - least) / (most - least);
+  const line = stretches.map((factor, n) => `${n === 0 ? 'M' : 'L'}${xOf(factor)} ${1 - (chances[n] ?? 0)}`).join('');
+  const isSureInSight = stretch !== undefined && stretch <= most;
+  const label = `All arrives in ${Math.round(now * 100)} % of runs; the line shows it for other speeds`;
   return (
-    <Chart
-      options={options}
-      label={`All arrives in ${Math.round(now * 100)} % of runs; the line shows it for other speeds`}
-    />
+    <div className="stretch-chart">
+      <svg width="100%" height="100%" role="img" aria-label={label}>
+        {CHANCES.map((chance) => (
+          <g key={chance}>
+            <line className="stretch-grid" x2="100%" y1={percent(1 - chance)} y2={percent(1 - chance)} />
+            <text x="-8" y={percent(1 - chance)} dy="4" textAnchor="end">
+              {Math.round(chance * 100)} %
+            </text>
+          </g>
+        ))}
+        {Array.from({ length: TICKS + 1 }, (_, n) => (
+          <text key={n} x={percent(n / TICKS)} y="100%" dy="18" textAnchor="middle">
+            {(least + ((most - least) * n) / TICKS).toFixed(2)}×
+          </text>
+        ))}
+        <svg width="100%" height="100%" viewBox="0 0 1 1" preserveAspectRatio="none" overflow="visible">
+          <path className="stretch-line" d={line} vectorEffect="non-scaling-stroke" />
+        </svg>
+        {isSureInSight && (
+          <g className="stretch-sure">
+            <circle cx={percent(xOf(stretch))} r="5" />
+            <text x={percent(xOf(stretch))} dy="20" textAnchor="middle">
+              {stretch}×
+            </text>
+          </g>
+        )}
+        <g className="stretch-now">
+          <circle cx={percent(xOf(1))} cy={percent(1 - now)} r="5" />
+          <text x={percent(xOf(1))} y={percent(1 - now)} dy={now > WORD_ABOVE ? 20 : -10} textAnchor="middle">
+            now
+          </text>
+        </g>
+      </svg>
+    </div>
   );
 };
-
-export default StretchChart;

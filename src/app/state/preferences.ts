@@ -6,24 +6,33 @@ import { loadPreference, storePreference } from './store';
 
 const clothSchema = z.enum(['linen', 'night']);
 
-type Preferences = { cloth: Cloth; load(): Promise<void>; setCloth(cloth: Cloth): void };
+type Preferences = {
+  cloth: Cloth;
+  /** Grows whenever the colours on the page have changed, by us or by the system: what draws by itself draws anew. */
+  laid: number;
+  load(): Promise<void>;
+  setCloth(cloth: Cloth): void;
+};
 
-export const usePreferences = create<Preferences>()((set, get) => ({
-  cloth: 'linen',
-  async load() {
-    const usual: Cloth = matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'linen';
-    // The first paint waits for nothing: the usual cloth lies there until the store has answered.
-    layCloth(usual);
-    onForcedChange(() => layCloth(get().cloth));
-    set({ cloth: usual });
-    const cloth = await loadPreference('cloth', clothSchema, usual).catch(() => usual);
+export const usePreferences = create<Preferences>()((set, get) => {
+  const lay = (cloth: Cloth): void => {
     layCloth(cloth);
-    set({ cloth });
-  },
-  setCloth(cloth) {
-    layCloth(cloth);
-    set({ cloth });
-    // A cloth that is not kept is no loss; what is not kept of profiles is said.
-    storePreference('cloth', cloth).catch(() => undefined);
-  },
-}));
+    set(({ laid }) => ({ cloth, laid: laid + 1 }));
+  };
+  return {
+    cloth: 'linen',
+    laid: 0,
+    async load() {
+      const usual: Cloth = matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'linen';
+      // The first paint waits for nothing: the usual cloth lies there until the store has answered.
+      lay(usual);
+      onForcedChange(() => lay(get().cloth));
+      lay(await loadPreference('cloth', clothSchema, usual).catch(() => usual));
+    },
+    setCloth(cloth) {
+      lay(cloth);
+      // A cloth that is not kept is no loss; what is not kept of profiles is said.
+      storePreference('cloth', cloth).catch(() => undefined);
+    },
+  };
+});

@@ -8,6 +8,7 @@ import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../.
 import { printActuation } from '../../core/notation';
 import { sameData, setActuation, type Actuation } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
+import { Later } from '../shared/Later';
 import { LARGEST_ON_BENCH, type KeyFace } from '../shared/Cap';
 import { keyLegend, keyTitle, keysTitle } from '../shared/keyNames';
 import { useBench } from '../shared/useBench';
@@ -191,14 +192,16 @@ const TravelBench = () => {
             <span className="soft">{ABOUT[view]}</span>
           </p>
           {view === 'side' && (
-            <SwitchView
-              key={selectedKey}
-              profile={profile}
-              layer={bench.layer}
-              board={board}
-              gaugedKey={selectedKey}
-              actuation={actuation}
-            />
+            <Later>
+              <SwitchView
+                key={selectedKey}
+                profile={profile}
+                layer={bench.layer}
+                board={board}
+                gaugedKey={selectedKey}
+                actuation={actuation}
+              />
+            </Later>
           )}
           {view === 'hands' && (
             <Suspense fallback={<Waiting what="Fetching the chart" />}>
@@ -237,7 +240,9 @@ const TravelBench = () => {
       {view === 'plan' ? (
         <PlanCard bench={bench} plan={plan} chosen={part} onChoose={setPart} />
       ) : (
-        <TravelCard key={`${board.id}/${selectedKey}`} bench={bench} />
+        <Later>
+          <TravelCard key={`${board.id}/${selectedKey}`} bench={bench} />
+        </Later>
       )}
     </div>
   );

@@ -16,7 +16,7 @@ export const LanesRunning = memo(({ session, board, onChoose }: LanesRunningProp
   const canvas = useRef<HTMLCanvasElement>(null);
   /** The size of the place, in CSS pixels; learnt when it changes, never asked while drawing. */
   const size = useRef({ width: 0, height: 0 });
-  const cloth = usePreferences((state) => state.cloth);
+  const laid = usePreferences((state) => state.laid);
 
   useLayoutEffect(() => {
     const sheet = canvas.current;
@@ -49,7 +49,7 @@ export const LanesRunning = memo(({ session, board, onChoose }: LanesRunningProp
       watcher.disconnect();
       place.classList.remove('running');
     };
-  }, [session, board, cloth]);
+  }, [session, board, laid]);
 
   const choose = (event: PointerEvent): void => {
     const box = event.currentTarget.getBoundingClientRect();

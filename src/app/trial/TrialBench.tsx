@@ -5,8 +5,10 @@ import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { type Bar, type Chosen, type HostBar } from '../../core/trial';
 import { legendOfCode } from '../../core/codes';
+import { afterPaint } from '../state/afterPaint';
 import { useKeyboard } from '../state/keyboards';
 import { keyLegend } from '../shared/keyNames';
+import { Later } from '../shared/Later';
 import { hasTrigger } from '../shared/trigger';
 import { useBench } from '../shared/useBench';
 import { Compared } from './Compared';
@@ -85,7 +87,9 @@ const TrialBench = () => {
   // Enter begins to listen at once, unless the person is busy elsewhere on the page.
   const listenButton = useRef<HTMLButtonElement>(null);
   useEffect(() => {
-    if (session && document.activeElement === document.body) listenButton.current?.focus();
+    if (!session) return;
+    // The focus needs the page laid out; a frame later it is.
+    afterPaint(() => document.activeElement === document.body && listenButton.current?.focus());
   }, [session]);
 
   const touch = useRef(select);
@@ -173,15 +177,19 @@ const TrialBench = () => {
       {session && (
         <div className="trial-main">
           <TrialBoard session={session} board={board} onTouch={onTouch} />
-          <Shown
-            session={session}
-            board={board}
-            draft={source === 'draft' ? profile : null}
-            isListening={listening.isListening}
-            lookUs={lookUs}
-            onLook={setLookUs}
-          />
-          <HostScreen session={session} />
+          <Later>
+            <Shown
+              session={session}
+              board={board}
+              draft={source === 'draft' ? profile : null}
+              isListening={listening.isListening}
+              lookUs={lookUs}
+              onLook={setLookUs}
+            />
+          </Later>
+          <Later>
+            <HostScreen session={session} />
+          </Later>
           <Spoken session={session} board={board} />
         </div>
       )}
