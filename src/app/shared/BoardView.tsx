@@ -3,10 +3,12 @@
  * bench. One key at a time can be reached with Tab, the arrow keys move to the neighbour that lies in that direction.
  */
 import {
+  Fragment,
   memo,
   useEffect,
   useMemo,
   useRef,
+  useState,
   type CSSProperties,
   type KeyboardEvent,
   type MouseEvent,
@@ -15,6 +17,7 @@ import {
 } from 'react';
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
 import { boardBox, Cap, LARGEST, UNIT, type KeyFace } from './Cap';
+import { Later } from './Later';
 import './board.css';
 
 /** The drawn key that an event is about. */
@@ -36,6 +39,8 @@ const LEAST = 0.05;
 
 /** So many keys, about a row, are one drawing: an edit or a press lays out and paints the one it is about. */
 const KEYS_OF_A_PART = 16;
+/** More of them than this are no single frame's work; the rest comes in the next ones. */
+const PARTS_AT_ONCE = 4;
 
 type PartProps = {
   box: string;
@@ -115,6 +120,9 @@ export const BoardView = ({
   const pulled = useRef<{ key: KeyId; fromY: number; height: number } | null>(null);
   const reachable =
     selected !== undefined && board.keys.some((key) => key.id === selected) ? selected : board.keys[0]?.id;
+
+  /** The key that was reachable first: it may get the focus as soon as the board is there. */
+  const [first] = useState(reachable);
 
   // When the selection moves by keyboard, the focus goes with it; focus that is elsewhere stays there.
   useEffect(() => {
@@ -205,11 +213,10 @@ export const BoardView = ({
       onPointerUp={pointerUp}
       onPointerCancel={pointerUp}
     >
-      {parts.map((keys) => {
+      {parts.map((keys, n) => {
         const own = (id: KeyId | undefined): KeyId | undefined => (keys.some((key) => key.id === id) ? id : undefined);
-        return (
+        const part = (
           <Part
-            key={keys[0]?.id}
             box={box}
             keys={keys}
             faces={keys.map(face)}
@@ -217,6 +224,8 @@ export const BoardView = ({
             pressed={onSelect ? (own(selected) ?? null) : undefined}
           />
         );
+        const isAtOnce = n < PARTS_AT_ONCE || own(first) !== undefined;
+        return <Fragment key={keys[0]?.id}>{isAtOnce ? part : <Later>{part}</Later>}</Fragment>;
       })}
     </div>
   );

@@ -4,6 +4,7 @@
  * marked as not kept.
  */
 import { create } from 'zustand';
+import type { KeptText } from '../../core/notation';
 import {
   historyStepSchema,
   misfitOf,
@@ -26,7 +27,6 @@ import {
   loadText,
   storePreference,
   storeText,
-  type KeptText,
   type Stored,
   type UnreadableRow,
 } from './store';

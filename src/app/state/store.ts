@@ -25,6 +25,7 @@ import {
   type Stored as Standing,
   type Step,
 } from '../../core/profile';
+import type { KeptText } from '../../core/notation';
 import { z } from '../../core/reading';
 import { database, inTime, opened, OPENS_WITHIN_MS, WRITES_WITHIN_MS, type StepRow } from './database';
 
@@ -287,8 +288,6 @@ export async function erase(id: string, birth?: string): Promise<void> {
   await inTime(work, WRITES_WITHIN_MS);
 }
 
-/** A text as it is kept, and what marks the state of the profile that it stood beside. */
-export type KeptText = { text: string; of: string };
 const textSchema = z.object({ text: z.string(), of: z.string().catch('') });
 
 /** The text that is kept for a profile; undefined when none is. */

@@ -25,8 +25,9 @@ import {
   type ViewUpdate,
 } from '@codemirror/view';
 import { nanoid } from 'nanoid';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { TextCompletion, TextProblem } from '../../core/notation';
+import { afterPaint } from '../state/afterPaint';
 import { STYLE_NONCE } from '../theme/styleNonce';
 import { loomColours, loomLanguage } from './loomLanguage';
 
@@ -90,10 +91,25 @@ function differing(before: string, after: string): { from: number; to: number; i
   return { from, to: before.length - end, insert: after.slice(from, after.length - end) };
 }
 
+let isStyled = false;
+
+/** Runs when the editor's style sheet is on the page; the first time, the whole page is styled anew for it. */
+function whenStyled(work: () => void): void {
+  afterPaint(() => {
+    if (isStyled) work();
+    else {
+      new EditorView({ extensions: [EditorView.cspNonce.of(STYLE_NONCE), lineNumbers(), lintGutter()] }).destroy();
+      isStyled = true;
+      afterPaint(work);
+    }
+  });
+}
+
 export const Editor = (props: EditorProps) => {
   const { text, attach, problems, marked, goTo } = props;
   const host = useRef<HTMLDivElement>(null);
   const view = useRef<EditorView | null>(null);
+  const [isThere, setIsThere] = useState(false);
   const now = useRef(props);
   useEffect(() => {
     now.current = props;
@@ -166,23 +182,27 @@ export const Editor = (props: EditorProps) => {
       ]),
       EditorView.updateListener.of(listen),
     ];
-    const made = new EditorView({
-      state: EditorState.create({ doc: now.current.text, extensions }),
-      parent: host.current ?? undefined,
-    } as ConstructorParameters<typeof EditorView>[0]);
-    view.current = made;
-    attach((wanted) => {
-      const before = made.state.doc.toString();
-      if (before === wanted) return;
-      made.dispatch({
-        changes: differing(before, wanted),
-        annotations: [fromOutside.of(true), Transaction.addToHistory.of(false)],
+    const state = EditorState.create({ doc: now.current.text, extensions });
+    // The first look at a text takes a while, and so does laying it out: each has a task of its own.
+    whenStyled(() => {
+      const parent = host.current;
+      if (!parent) return;
+      const made = new EditorView({ state, parent });
+      view.current = made;
+      attach((wanted) => {
+        const before = made.state.doc.toString();
+        if (before === wanted) return;
+        made.dispatch({
+          changes: differing(before, wanted),
+          annotations: [fromOutside.of(true), Transaction.addToHistory.of(false)],
+        });
       });
+      afterPaint(() => setIsThere(true));
     });
     return () => {
       attach(null);
+      view.current?.destroy();
       view.current = null;
-      made.destroy();
     };
   }, [attach]);
 
@@ -208,11 +228,11 @@ export const Editor = (props: EditorProps) => {
       ];
     });
     target.dispatch(setDiagnostics(target.state, diagnostics));
-  }, [problems, text]);
+  }, [isThere, problems, text]);
 
   useEffect(() => {
     view.current?.dispatch({ effects: setMarked.of(marked) });
-  }, [marked, text]);
+  }, [isThere, marked, text]);
 
   useEffect(() => {
     const target = view.current;
@@ -223,7 +243,7 @@ export const Editor = (props: EditorProps) => {
       effects: EditorView.scrollIntoView(from, { y: 'nearest', yMargin: 60 }),
       annotations: fromOutside.of(true),
     });
-  }, [goTo]);
+  }, [isThere, goTo]);
 
   return <div ref={host} className="loom-editor" />;
 };

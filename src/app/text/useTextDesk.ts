@@ -2,14 +2,24 @@
  * A profile and its text, side by side: a text that reads is the profile at once; whatever else changes the profile, the board, undo,
  * another window, changes the lines of the text that say it. A text that does not read changes nothing, and is kept as it is.
  */
-import CRC32 from 'crc-32';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
-import { readText, rewriteText, writeText, type ReadText, type TextProblem } from '../../core/notation';
-import { editTowards, flattened, isSameDesign, jsonInOrder, oncePer, sameData, type Profile } from '../../core/profile';
+import {
+  broughtText,
+  markOf,
+  readText,
+  type KeptText,
+  rewriteText,
+  writeText,
+  type ReadText,
+  type TextProblem,
+} from '../../core/notation';
+import { editTowards, flattened, isSameDesign, sameData, type Profile } from '../../core/profile';
 import { reasonOf } from '../state/database';
-import { loadText, storeText, type KeptText } from '../state/store';
+import { loadText, storeText } from '../state/store';
 import { useDocument, useShelf } from '../state/shelf';
+import type { TextAnswer, TextOrder, TextSaid } from '../../workers/textOrder';
+import { bringText, getReadyForText } from './bringText';
 
 /** What the page knows of where the text is. */
 export type TextKeeping = { state: 'loading' | 'kept' | 'keeping' } | { state: 'notKept'; because: string };
@@ -18,7 +28,7 @@ export type TextDesk = {
   text: string;
   /** The editor says here how a text that was not typed there is put into it; at once, so that nothing is typed in between. */
   attach: (put: ((text: string) => void) | null) => void;
-  read: ReadText;
+  read: TextSaid;
   /** Everything that keeps the text from being the profile; none when it is. */
   problems: readonly TextProblem[];
   keeping: TextKeeping;
@@ -30,9 +40,6 @@ export type TextDesk = {
   /** Writes the text anew from the profile, without comments and values; undo brings the old one back. */
   writeAnew(): void;
 };
-
-/** What tells one state of a profile from another, so that a text is known to belong to it. */
-const markOf = oncePer((profile: Profile): string => CRC32.str(jsonInOrder(profile)).toString(16));
 
 /** How long typing may rest before the text is kept, in ms. */
 const KEEPS_AFTER_MS = 300;
@@ -55,7 +62,7 @@ function rememberFor(id: string, step: string, text: string): void {
 }
 
 /** What keeps a text that reads from being this profile: another id, another board, several profiles. */
-function misfits(read: ReadText, profile: Profile): TextProblem[] {
+function misfits(read: TextSaid, profile: Profile): TextProblem[] {
   const given = read.profiles.filter(({ isBase }) => !isBase);
   const [only, second] = given;
   if (!only) return [];
@@ -87,6 +94,18 @@ function profileIn(read: ReadText, id: string): Profile | undefined {
   return found?.profile && (found.hasId ? found.profile : { ...found.profile, id });
 }
 
+/** Where no worker can be had, the page does it. */
+function bringHere({ kept, profile, board }: TextOrder): TextAnswer {
+  const { text, read } = broughtText(profile, board, kept);
+  return { text, said: read };
+}
+
+/** The profile as it is on the shelf now, and the step after which it is that. */
+function presentOf(id: string): { profile: Profile | undefined; step: string } {
+  const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
+  return { profile: entry?.profile, step: entry?.document.past.at(-1)?.id ?? '' };
+}
+
 export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const { id } = profile;
   const edit = useShelf((state) => state.edit);
@@ -95,6 +114,8 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const notify = useShelf((state) => state.notify);
   const step = useDocument(id)?.past.at(-1)?.id ?? '';
   const [text, setText] = useState('');
+  /** The text as it was brought, with what it says. */
+  const [brought, setBrought] = useState<TextAnswer | null>(null);
   const put = useRef<((text: string) => void) | null>(null);
   const [keeping, setKeeping] = useState<TextKeeping>({ state: 'loading' });
   const [refused, setRefused] = useState<{ text: string; reason: string }>({ text: '', reason: '' });
@@ -126,34 +147,36 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
     how?.(latest.current);
   }, []);
 
-  // The text that is kept comes first; what it does not say any more is brought up to date.
+  // The text that is kept comes first; what it does not say any more is brought up to date. A profile that changes meanwhile is followed below.
   useEffect(() => {
     let isHere = true;
-    const begin = (kept: KeptText | undefined): void => {
+    const begin = async (kept: KeptText | undefined): Promise<void> => {
+      const { profile: now = profile, step: nowStep } = presentOf(id);
+      const order = { kept, profile: now, board };
+      const answer = await bringText(order).catch(() => bringHere(order));
       if (!isHere) return;
+      const present = presentOf(id);
+      if (present.step !== nowStep || (present.profile ?? profile) !== now) {
+        // Another window was quicker.
+        await begin(kept);
+        return;
+      }
       stored.current = kept?.text;
-      const entry = useShelf.getState().entries.find((one) => one.profile.id === id);
-      const now = entry?.profile ?? profile;
       said.current = now;
-      saidStep.current = entry?.document.past.at(-1)?.id ?? '';
-      // A text that does not read belongs to the profile as it was; when nothing has changed since, it stays as it is.
-      const isOfNow = kept?.of === markOf(now);
-      show(
-        kept === undefined
-          ? writeText(now, board)
-          : rewriteText(kept.text, flattened(now), boards, isOfNow ? flattened(now) : undefined),
-      );
-      rememberFor(id, saidStep.current, latest.current);
+      saidStep.current = nowStep;
+      setBrought(answer);
+      show(answer.text);
+      rememberFor(id, nowStep, answer.text);
       setKeeping({ state: 'kept' });
     };
-    loadText(id).then(begin, (error: unknown) => {
-      begin(undefined);
+    getReadyForText();
+    loadText(id).then(begin, async (error: unknown) => {
+      await begin(undefined);
       if (isHere) setKeeping({ state: 'notKept', because: reasonOf(error) });
     });
     return () => {
       isHere = false;
     };
-    // A profile that changes meanwhile is followed below.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [id]);
 
@@ -222,7 +245,10 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
 
   // Reading a long text takes longer than a key press may; what is drawn of it may be a moment behind.
   const readable = useDeferredValue(text);
-  const read = useMemo(() => readText(readable, boards), [readable, boards]);
+  const read = useMemo(
+    () => (brought?.text === readable ? brought.said : readText(readable, boards)),
+    [brought, readable, boards],
+  );
   const problems = useMemo(() => {
     const found = [...read.problems, ...(read.problems.length === 0 ? misfits(read, profile) : [])];
     if (found.length === 0 && refused.text === text && refused.reason !== '')

@@ -22,7 +22,10 @@ export {
 } from './understand';
 export { parseScoreLine, printScoreLine, printTurn, wordOfScoreKey } from './scoreLine';
 export {
+  broughtText,
   completeText,
+  type KeptText,
+  markOf,
   readText,
   type ReadText,
   rewriteText,
