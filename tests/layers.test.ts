@@ -14,8 +14,17 @@ beforeEach(async () => {
   await page.waitForSelector('.layout-bench');
 });
 
-const ladder = (): Promise<string[]> =>
-  page.$$eval('.rung-name', (names) => names.map((name) => name.textContent ?? ''));
+/** The layers in their order, from above; the ladder follows an edit a frame later. */
+async function seeLadder(...wanted: string[]): Promise<void> {
+  await page
+    .waitForFunction(
+      (names) => [...document.querySelectorAll('.rung-name')].map((name) => name.textContent).join() === names,
+      { timeout: 3000 },
+      wanted.join(),
+    )
+    .catch(() => undefined);
+  expect(await page.$$eval('.rung-name', (names) => names.map((name) => name.textContent))).toEqual(wanted);
+}
 const undo = (): Promise<void> => hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
 const keyText = (key: string): Promise<string> => page.$eval(`[data-key="${key}"]`, (cap) => cap.textContent ?? '');
 
@@ -25,7 +34,7 @@ describe('layers as a whole', () => {
     await choose(page, '[aria-label="More for Cues"]');
     await press(page, 'Duplicate');
     await seeText(page, '.rung-name', 'Cues copy');
-    expect(await ladder()).toEqual(['Dark', 'Book', 'Rig', 'Cues copy', 'Cues', 'Base']);
+    await seeLadder('Dark', 'Book', 'Rig', 'Cues copy', 'Cues', 'Base');
     await seeText(page, '.layout-look-at', 'Nothing leads to Cues copy');
     await choose(page, '[aria-label="More for Cues copy"]');
     await press(page, 'Up');
@@ -40,13 +49,13 @@ describe('layers as a whole', () => {
     await seeText(page, '.ant-modal', 'CapsLock on Base');
     await press(page, 'Take out Cues');
     await page.waitForSelector('.ant-modal', { hidden: true });
-    expect(await ladder()).toEqual(['Dark', 'Book', 'Cues copy', 'Rig', 'Base']);
+    await seeLadder('Dark', 'Book', 'Cues copy', 'Rig', 'Base');
     expect(await keyText('CapsLock')).not.toContain('Cues');
 
     await page.click('[data-key="KeyP"]');
     for (let n = 0; n < 3; n++) await undo();
     await seeText(page, '[data-key="CapsLock"]', 'Cues');
-    expect(await ladder()).toEqual(['Dark', 'Book', 'Rig', 'Cues', 'Base']);
+    await seeLadder('Dark', 'Book', 'Rig', 'Cues', 'Base');
   });
 
   test('advice comes as one types, marks the key, and is mended with one click', async () => {

@@ -43,14 +43,27 @@ const TextBench = () => {
     [read, layer.id, selectedKey],
   );
 
-  /** The board's selection was moved: the text goes to the line that says the most of the key. */
-  const choose = (to: { key?: string; layer?: string }): void => {
-    select(to);
-    const [where, key] = [to.layer ?? layer.id, to.key ?? selectedKey];
+  /** The line that says the most of a key. */
+  const lineOf = (where: string, key: string): Cursor | undefined => {
     const site =
       read.sites.findLast((one) => one.layer === where && one.key === key) ??
       read.sites.find((one) => one.is === 'layer' && one.layer === where);
-    if (site) setGoTo({ line: site.line, column: site.from });
+    return site && { line: site.line, column: site.from };
+  };
+
+  /** Something was chosen before the text was there: it is gone to when it comes. */
+  const [isAwaited, setIsAwaited] = useState(false);
+  if (isAwaited && read.sites.length > 0) {
+    setIsAwaited(false);
+    setGoTo(lineOf(layer.id, selectedKey));
+  }
+
+  /** The board's selection was moved: the text goes to its line. */
+  const choose = (to: { key?: string; layer?: string }): void => {
+    select(to);
+    const line = lineOf(to.layer ?? layer.id, to.key ?? selectedKey);
+    if (line) setGoTo(line);
+    else if (read.sites.length === 0) setIsAwaited(true);
   };
 
   const follow = (cursor: Cursor): void => {

@@ -191,8 +191,8 @@ const TravelBench = () => {
             />
             <span className="soft">{ABOUT[view]}</span>
           </p>
-          {view === 'side' && (
-            <Later>
+          <Later>
+            {view === 'side' && (
               <SwitchView
                 key={selectedKey}
                 profile={profile}
@@ -201,49 +201,49 @@ const TravelBench = () => {
                 gaugedKey={selectedKey}
                 actuation={actuation}
               />
-            </Later>
-          )}
-          {view === 'hands' && (
-            <Suspense fallback={<Waiting what="Fetching the chart" />}>
-              <HandsView
-                board={board}
-                finger={board.keys.find(({ id }) => id === selectedKey)?.finger ?? 'index'}
-                actuation={actuation}
-                weight={weight}
-                onWeight={setWeight}
-                whole={whole}
-                onUse={(to) =>
-                  edit(
-                    setActuation(profile, selectedKeys, to),
-                    `the travel of ${keysTitle(board, profile, selectedKeys)}`,
-                  )
-                }
-              />
-            </Suspense>
-          )}
-          {view === 'plan' && (
-            <div className="plan-view">
-              <StrokeLoop
-                spans={plan.spans}
-                travelUm={board.travelUm}
-                stepUm={resolutionOf(board)}
-                context={profile}
-                chosen={part}
-                onChoose={setPart}
-                onChange={plan.set}
-              />
-              <TestStrokes profile={profile} board={board} testedKey={selectedKey} does={plan.binding} />
-            </div>
-          )}
+            )}
+            {view === 'hands' && (
+              <Suspense fallback={<Waiting what="Fetching the chart" />}>
+                <HandsView
+                  board={board}
+                  finger={board.keys.find(({ id }) => id === selectedKey)?.finger ?? 'index'}
+                  actuation={actuation}
+                  weight={weight}
+                  onWeight={setWeight}
+                  whole={whole}
+                  onUse={(to) =>
+                    edit(
+                      setActuation(profile, selectedKeys, to),
+                      `the travel of ${keysTitle(board, profile, selectedKeys)}`,
+                    )
+                  }
+                />
+              </Suspense>
+            )}
+            {view === 'plan' && (
+              <div className="plan-view">
+                <StrokeLoop
+                  spans={plan.spans}
+                  travelUm={board.travelUm}
+                  stepUm={resolutionOf(board)}
+                  context={profile}
+                  chosen={part}
+                  onChoose={setPart}
+                  onChange={plan.set}
+                />
+                <TestStrokes profile={profile} board={board} testedKey={selectedKey} does={plan.binding} />
+              </div>
+            )}
+          </Later>
         </section>
       </div>
-      {view === 'plan' ? (
-        <PlanCard bench={bench} plan={plan} chosen={part} onChoose={setPart} />
-      ) : (
-        <Later>
+      <Later>
+        {view === 'plan' ? (
+          <PlanCard bench={bench} plan={plan} chosen={part} onChoose={setPart} />
+        ) : (
           <TravelCard key={`${board.id}/${selectedKey}`} bench={bench} />
-        </Later>
-      )}
+        )}
+      </Later>
     </div>
   );
 };
