@@ -3,7 +3,6 @@ import { App as AntApp, InputNumber, Segmented, Select } from 'antd';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { stageMacro } from '../../core/probe';
 import { firstProblem, Problems } from '../../core/check';
-import { titleOfCode } from '../../core/codes';
 import { asHeard, countsOf, operations, partsOf, sayCount, sayTime, type Demand, type TooMuch } from '../../core/macro';
 import { LIMITS, type Score } from '../../core/profile';
 import { TriedText } from '../shared/tried';
@@ -19,7 +18,8 @@ import { PutOnKey } from './PutOnKey';
 import { ReceiverCheck } from './ReceiverCheck';
 import { Recorder, type TakeGoes } from './Recorder';
 import { ScoreLine } from './ScoreLine';
-import { ScoreView } from './ScoreView';
+import { PlayedLine } from './PlayedLine';
+import { PlayedScore } from './PlayedScore';
 import { PART_NAMES, useMacroDesk, type PartName } from './useMacroDesk';
 import { usePlayer } from './usePlayer';
 import { useScoreKeys } from './useScoreKeys';
@@ -80,16 +80,11 @@ const MacrosBench = () => {
   const { presses, releases, events, lengthUs } = countsOf(score);
   const onPressUs = macro?.onPress?.lengthUs ?? 0;
   const passUs = macro?.repeat ? macro.repeat.lengthUs + macro.gapMs * 1000 : 0;
-  const at = player.atUs;
-  const headUs =
-    at === null
-      ? markUs
-      : part === 'onPress'
-        ? Math.min(at, onPressUs)
-        : part === 'repeat' && passUs > 0 && at >= onPressUs
-          ? (at - onPressUs) % passUs
-          : null;
-  const late = player.lateUs[Math.floor((player.lateUs.length - 1) * 0.99)];
+  const headAt = (at: number | null): number | null => {
+    if (at === null) return markUs;
+    if (part === 'onPress') return Math.min(at, onPressUs);
+    return part === 'repeat' && passUs > 0 && at >= onPressUs ? (at - onPressUs) % passUs : null;
+  };
   const heldMatters = macro && (macro.run.kind !== 'times' || macro.onRelease !== undefined);
 
   return (
@@ -171,14 +166,15 @@ const MacrosBench = () => {
             <Later>{stage && <MacroCard bench={bench} macro={macro} desk={desk} stage={stage} />}</Later>
             <section className="panel score-panel" aria-label="Score" data-score="">
               <Operations score={score} places={places} pollUs={pollUs} others={others} onApply={apply} />
-              <ScoreView
+              <PlayedScore
+                player={player}
+                headAt={headAt}
                 host={profile.hostLayout}
                 score={score}
                 places={places}
                 stepUs={stepMs * 1000}
                 snapsToEvents={snapsToEvents}
                 risks={risks}
-                headUs={headUs}
                 onSelect={desk.select}
                 onChange={desk.setScore}
                 onHead={setMarkUs}
@@ -208,24 +204,7 @@ const MacrosBench = () => {
                   and to events
                 </label>
               </div>
-              {player.reason !== '' && (
-                <p className="played" role="alert">
-                  It cannot be played: {player.reason}
-                </p>
-              )}
-              {(player.isPlaying || player.edges > 0) && (
-                <p className="played" data-testid="played">
-                  <strong>Host:</strong> <span className="mono">{player.text || '—'}</span>
-                  {player.held.length > 0 && (
-                    <span className="madder"> down: {player.held.map(titleOfCode).join(', ')}</span>
-                  )}
-                  <span className="soft">
-                    {' '}
-                    {player.edges} edges
-                    {late !== undefined && `, 99 of 100 at most ${(late / 1000).toFixed(2)} ms late`}
-                  </span>
-                </p>
-              )}
+              <PlayedLine player={player} />
             </section>
             <LeftDown bench={bench} macro={macro} desk={desk} />
             <div className="macro-below">

@@ -1,5 +1,9 @@
-/** Plays a macro on the bench in real time: a worker keeps the time, the page only shows. */
+/**
+ * Plays a macro on the bench in real time: a worker keeps the time, the page only shows. How far it is, is in a store of its own, which what
+ * shows it follows: drawing the whole bench for it would take the machine from the player.
+ */
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { createStore, useStore, type StoreApi } from 'zustand';
 import { stageMacro } from '../../core/probe';
 import { Lanes } from '../../core/trial';
 import type { Board } from '../../core/board';
@@ -26,12 +30,18 @@ const NOTHING: Played = { isPlaying: false, atUs: null, text: '', held: [], edge
 const TAP_US = 60_000;
 const SHOW_EVERY_MS = 60;
 
-/** @param heldMs how long the key is held, for macros to which that matters */
-export function usePlayer(
-  profile: Profile,
-  board: Board,
-): Played & { play(macro: Macro, heldMs: number): void; stop(): void } {
-  const [played, setPlayed] = useState<Played>(NOTHING);
+export type Player = {
+  isPlaying: boolean;
+  played: StoreApi<Played>;
+  /** @param heldMs how long the key is held, for macros to which that matters */
+  play(macro: Macro, heldMs: number): void;
+  stop(): void;
+};
+
+export function usePlayer(profile: Profile, board: Board): Player {
+  const [played] = useState(() => createStore<Played>()(() => NOTHING));
+  const isPlaying = useStore(played, (state) => state.isPlaying);
+  const setPlayed = played.setState;
   const worker = useRef<Worker | null>(null);
   const frame = useRef(0);
 
@@ -39,8 +49,8 @@ export function usePlayer(
     worker.current?.terminate();
     worker.current = null;
     cancelAnimationFrame(frame.current);
-    setPlayed((last) => ({ ...last, isPlaying: false, atUs: null, held: [] }));
-  }, []);
+    setPlayed({ isPlaying: false, atUs: null, held: [] });
+  }, [setPlayed]);
 
   useEffect(() => stop, [stop]);
 
@@ -113,5 +123,5 @@ export function usePlayer(
     frame.current = requestAnimationFrame(tick);
   };
 
-  return { ...played, play, stop };
+  return { isPlaying, played, play, stop };
 }
