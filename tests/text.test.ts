@@ -109,6 +109,8 @@ test('what the board changes changes one line, what the text changes changes the
   await page.keyboard.type('F23', { delay: 30 });
   await page.keyboard.press('Escape');
   await seeText(page, '.sentences', 'It sends F23');
+  await page.waitForSelector('[data-keeping=kept]');
+  await kept(page);
 
   // Another bench changes the same profile; the text has that, and what was written by hand.
   await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
@@ -131,6 +133,38 @@ test('what the board changes changes one line, what the text changes changes the
   await seeText(page, '.loom-marked', 'F: "Go" F20 (Cues)');
   await page.click('[aria-label=Redo]');
   await seeText(page, '.loom-marked', 'F: "Go" F23 (Cues)');
+  await page.close();
+});
+
+test('what is chosen or changed while the text is still being brought is in it when it comes', async () => {
+  const { page } = await openText();
+  await choose(page, '[data-key="KeyF"]');
+  await seeText(page, '.loom-marked', 'F');
+  await page.evaluateOnNewDocument(`
+    const send = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (...order) {
+      if (order[0]?.kept === undefined) return send.apply(this, order);
+      globalThis.bring = () => send.apply(this, order);
+    };
+  `);
+  await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
+  await choose(page, '[data-key="KeyY"]');
+  await page.keyboard.press('Backspace');
+  await page.waitForSelector('[data-keeping=kept]');
+  await choose(page, '.benches ::-p-text(Text)');
+  await page.waitForFunction('globalThis.bring');
+  expect(await page.$('.cm-content')).toBeNull();
+  await page.click('[aria-label=Undo]');
+  await seeText(page, '[data-key="KeyY"]', 'Y');
+  await choose(page, '.text-layer ::-p-text(Dark)');
+  await choose(page, '.text-layer ::-p-text(Base)');
+  await page.evaluate('bring(); globalThis.bring = undefined;');
+  // What came is of the profile as it was, so it is brought once more.
+  await page.waitForFunction('globalThis.bring');
+  await page.evaluate('bring()');
+  await seeText(page, '.loom-marked', 'Y');
+  expect(await drawn(page)).not.toContain('Y: none');
+  await kept(page);
   await page.close();
 });
 

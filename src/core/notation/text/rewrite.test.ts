@@ -4,7 +4,7 @@ import { PROMPT_BOOK, SHOW_DESK } from '../../../../demo';
 import { boardById, HARROW_64, TWILL_42 } from '../../board';
 import { bringHosts } from '../../hosts';
 import { bindKeys, changeKeys, mustEdit, readProfile, type Edit, type Profile } from '../../profile';
-import { parseLine, readText, rewriteText, writeText } from '..';
+import { broughtText, markOf, parseLine, readText, rewriteText, writeText } from '..';
 import { randomProfile } from './randomProfiles';
 
 const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
@@ -141,6 +141,35 @@ describe('a profile that has changed', () => {
       out: ['  F: "Go" F20 -- with the light'],
       into: ['  F: "Go" F21 -- with the light'],
     });
+  });
+});
+
+describe('the text that an editor begins with', () => {
+  const now = mustEdit(PROMPT_BOOK, { edit: 'describe', to: { name: 'Prompt book, Sunday' } });
+  const broken = `${writeText(PROMPT_BOOK, TWILL_42)}layer Stage\n  Q: cmd c\n`;
+
+  test('is written where none is kept, and read with it', () => {
+    const { text, read } = broughtText(now, TWILL_42, undefined);
+    expect(text).toBe(writeText(now, TWILL_42));
+    expect(read).toEqual(readText(text, [TWILL_42]));
+  });
+
+  test('is the kept one as long as nothing has changed, though it does not read', () => {
+    const { text, read } = broughtText(now, TWILL_42, { text: broken, of: markOf(now) });
+    expect(text).toBe(broken);
+    expect(read.problems).not.toEqual([]);
+  });
+
+  test('says what has changed since it was kept, and leaves alone what does not read', () => {
+    const { text } = broughtText(now, TWILL_42, { text: broken, of: markOf(PROMPT_BOOK) });
+    expect(changes(broken, text).into).toEqual(['profile "Prompt book, Sunday", id demo-prompt-book']);
+    expect(text).toContain('  Q: cmd c');
+  });
+
+  test('is known by its profile, whatever order that was made in', () => {
+    const turned = Object.fromEntries(Object.entries(now).reverse()) as Profile;
+    expect(markOf(turned)).toBe(markOf(now));
+    expect(markOf(PROMPT_BOOK)).not.toBe(markOf(now));
   });
 });
 
