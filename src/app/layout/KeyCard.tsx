@@ -26,6 +26,7 @@ import { AssignLine } from './AssignLine';
 import { EveryProfile } from './EveryProfile';
 import { KeyMoves } from './KeyMoves';
 import { LackingChoices } from './LackingChoices';
+import { Later } from '../shared/Later';
 import { OverlapRules } from './OverlapRules';
 import { PressTable } from './PressTable';
 import { RoleField } from './RoleField';
@@ -161,7 +162,9 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
         <>
           <TimeRuler timing={timing} own={binding.timing ?? {}} steps={binding.steps} onChange={setTiming} />
           {binding.steps.some((step) => step.hold) && (
-            <OverlapRules bench={bench} gesture={binding} timing={timing} onChange={setTiming} />
+            <Later>
+              <OverlapRules bench={bench} gesture={binding} timing={timing} onChange={setTiming} />
+            </Later>
           )}
         </>
       )}

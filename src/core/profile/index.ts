@@ -93,4 +93,4 @@ export {
   zoneTopUm,
 } from './travel';
 export { jsonInOrder } from './jsonInOrder';
-export { oncePer } from './oncePer';
+export { once, oncePer } from './oncePer';

@@ -9,3 +9,9 @@ export function oncePer<T extends object, R>(work: (thing: T) => R): (thing: T) 
     return result;
   };
 }
+
+/** What takes a while to make and is not always needed: made when it is asked for first, and kept. */
+export function once<T>(make: () => T): () => T {
+  let made: { thing: T } | undefined;
+  return () => (made ??= { thing: make() }).thing;
+}

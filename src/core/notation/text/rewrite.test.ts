@@ -160,10 +160,11 @@ describe('the text that an editor begins with', () => {
     expect(read.problems).not.toEqual([]);
   });
 
-  test('says what has changed since it was kept, and leaves alone what does not read', () => {
-    const { text } = broughtText(now, TWILL_42, { text: broken, of: markOf(PROMPT_BOOK) });
-    expect(changes(broken, text).into).toEqual(['profile "Prompt book, Sunday", id demo-prompt-book']);
-    expect(text).toContain('  Q: cmd c');
+  test('says what has changed since it was kept', () => {
+    const kept = `// mine\n${writeText(PROMPT_BOOK, TWILL_42)}`;
+    const { text, read } = broughtText(now, TWILL_42, { text: kept, of: markOf(PROMPT_BOOK) });
+    expect(read.problems).toEqual([]);
+    expect(changes(kept, text).into).toEqual(['profile "Prompt book, Sunday", id demo-prompt-book']);
   });
 
   test('is known by its profile, whatever order that was made in', () => {

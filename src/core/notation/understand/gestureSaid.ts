@@ -5,7 +5,7 @@
  */
 import { isModifier } from '../../codes';
 import { LIMITS, type Action, type Binding, type GestureStep } from '../../profile';
-import { BEFORE, BEHIND, BETWEEN, CLOSES, ENDS, OPENS, STARTS, type Role } from './roles';
+import { BEFORE, BEHIND, BETWEEN, CLOSES, ends, OPENS, starts, type Role } from './roles';
 import { withoutHyphens } from './phrase';
 import { fit } from './templates';
 
@@ -94,7 +94,7 @@ class Parts {
   /** The part that words make, with its role before or behind; null when they make none. */
   roled(words: readonly string[], rules: typeof BEFORE): Part | null {
     const isBefore = rules === BEFORE;
-    if (isBefore ? !STARTS.has(words[0] ?? '') : !ENDS.has(words.at(-1) ?? '')) return null;
+    if (isBefore ? !starts().has(words[0] ?? '') : !ends().has(words.at(-1) ?? '')) return null;
     const said = words.join(' ');
     const key = `${isBefore ? '<' : '>'}${said}`;
     const known = this.memo.get(key);
@@ -135,7 +135,7 @@ function partsSaid(said: string, parts: Parts): GestureBinding | undefined {
     .split(/\s+/)
     .filter((word) => word !== '' && word !== '(' && word !== ')');
   if (words.length > 40) return undefined;
-  if (words.length >= 2 && words.some((word) => STARTS.has(word) || ENDS.has(word))) {
+  if (words.length >= 2 && words.some((word) => starts().has(word) || ends().has(word))) {
     const cuts = cutsOf(words);
     const spans = cuts.map((from) => cuts.map((to) => (to > from ? inner(words.slice(from, to)) : undefined)));
     for (const style of STYLES) {

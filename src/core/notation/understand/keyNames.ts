@@ -3,6 +3,7 @@
  * English. Data only: a code, and after it the names that lead to it beside the words of the exact line. A name may have several
  * words; all are lower case, without hyphens.
  */
+import { once } from '../../profile';
 
 /** Names of one key each, separated by commas. */
 const KEYS: Readonly<Record<string, string>> = {
@@ -213,11 +214,11 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
 }
 
 /** What each name stands for: a code, or one character. */
-export const KEY_NAMES: ReadonlyMap<string, string> = (() => {
+export const keyNames = once((): ReadonlyMap<string, string> => {
   const map = new Map<string, string>();
   for (const [name, code] of rows()) if (!map.has(name)) map.set(name, code);
   return map;
-})();
+});
 
 /** The most words that a name has. */
-export const MOST_NAME_WORDS = Math.max(...[...KEY_NAMES.keys()].map((name) => name.split(' ').length));
+export const mostNameWords = once(() => Math.max(...[...keyNames().keys()].map((name) => name.split(' ').length)));

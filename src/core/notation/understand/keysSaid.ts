@@ -3,7 +3,7 @@ import { codeOfButton, codeOfWord, isModifier } from '../../codes';
 import { codesOfStroke, hostLayout, strokeOf, type HostLayoutData } from '../../hosts';
 import { LIMITS } from '../../profile';
 import { IDIOMS } from './idioms';
-import { KEY_NAMES, MOST_NAME_WORDS, namesOf, numberOfWord } from './keyNames';
+import { keyNames, mostNameWords, namesOf, numberOfWord } from './keyNames';
 import { withoutVerb, wordsOf } from './phrase';
 
 const JOINERS = new Set(['+', '-', 'and', 'plus', 'with', '&', 'together']);
@@ -72,7 +72,7 @@ const ALONE = new Set([
 
 /** The codes that one name stands for; a character is the keys that make it on the host. */
 function codesOfName(name: string, host: HostLayoutData): readonly string[] | undefined {
-  const known = KEY_NAMES.get(name) ?? ([...name].length === 1 ? name : undefined);
+  const known = keyNames().get(name) ?? ([...name].length === 1 ? name : undefined);
   if (known !== undefined && [...known].length === 1) {
     const stroke = strokeOf(host, known);
     return stroke && codesOfStroke(stroke);
@@ -101,7 +101,7 @@ function readNames(
   const joined = at > 0 && at < words.length - 1 && JOINERS.has(words[at] ?? '');
   for (const skip of joined ? [1, 0] : [0]) {
     const from = at + skip;
-    for (let length = Math.min(MOST_NAME_WORDS, words.length - from); length >= 1; length--) {
+    for (let length = Math.min(mostNameWords(), words.length - from); length >= 1; length--) {
       const name = words.slice(from, from + length).join(' ');
       const codes = words.length > 1 && ALONE.has(name) ? undefined : codesOfName(name, host);
       if (!codes) continue;

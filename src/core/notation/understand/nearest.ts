@@ -4,7 +4,7 @@ import { codesOfStroke, hostLayout, strokeOf, type HostLayoutId } from '../../ho
 import { printChord, printLayer, printMacro, type NotationContext } from '../names';
 import { OFFERS } from '../actionWords';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
-import { KEY_NAMES, namesOf } from './keyNames';
+import { keyNames, namesOf } from './keyNames';
 import { slips } from './spelling';
 
 type Candidate = { name: string; line: string; words: readonly string[]; pairs: number };
@@ -66,7 +66,7 @@ let known: Candidates | undefined;
 function knownCandidates(): Candidates {
   if (known) return known;
   known = new Candidates();
-  for (const [name, code] of KEY_NAMES)
+  for (const [name, code] of keyNames())
     if (name.length > 2 && !/^(?:[lr] |(?:key|num|number|numeric)? ?pad |keypad|kp|on )| on /.test(name))
       known.add(name, lineOfName(code));
   for (const table of [LIKELIER_IDIOMS, IDIOMS, SILENCE])

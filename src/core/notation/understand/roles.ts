@@ -2,6 +2,7 @@
  * When something happens, as people say it: *when tapped*, *on hold*, *double tap*. Data only. A role stands before its action
  * (`hold for Ctrl`) or behind it (`Ctrl when held`).
  */
+import { once } from '../../profile';
 import { edgeOf, template, type Template } from './templates';
 
 /** Which press of a gesture, counted from 0, and whether it is tapped or held. */
@@ -131,8 +132,8 @@ export const CLOSES = new Set(
 /** The words that a role can begin with, and end with; a part without one has no role on that side. */
 const edges = (at: 0 | -1): ReadonlySet<string> =>
   new Set(ALL.flatMap(([, phrase]) => [...(edgeOf(phrase, at) ?? [])]));
-export const STARTS = edges(0);
-export const ENDS = edges(-1);
+export const starts = once(() => edges(0));
+export const ends = once(() => edges(-1));
 
 /** Words and signs that stand between parts. */
 export const BETWEEN = new Set([

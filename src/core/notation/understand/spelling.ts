@@ -1,6 +1,7 @@
 /** Slips of the fingers: the words of the line's own vocabulary that a mistyped word may have been. */
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE, TIME_UNITS } from './idioms';
-import { KEY_NAMES } from './keyNames';
+import { once } from '../../profile';
+import { keyNames } from './keyNames';
 import { ACTION_WORDS } from '../actionWords';
 
 const RULE_WORDS =
@@ -9,32 +10,36 @@ const RULE_WORDS =
   );
 
 /** Every word that means something, the more usual ones first. */
-const WORDS: readonly string[] = [
+const allWords = once((): readonly string[] => [
   ...new Set(
     [
       ...RULE_WORDS,
       ...Object.keys(ACTION_WORDS),
-      ...KEY_NAMES.keys(),
+      ...keyNames().keys(),
       ...[IDIOMS, LIKELIER_IDIOMS, SILENCE].flatMap((table) =>
         Object.values(table).flatMap((list) => list.split(', ')),
       ),
       ...Object.keys(TIME_UNITS),
     ].flatMap((phrase) => phrase.split(' ')),
   ),
-];
-const KNOWN: ReadonlySet<string> = new Set(WORDS);
+]);
+const known = once((): ReadonlySet<string> => new Set(allWords()));
 
 /** A word and every word that it becomes by leaving out one letter. */
 const shorter = (word: string): string[] => [word, ...Array.from(word, (_, n) => word.slice(0, n) + word.slice(n + 1))];
 
-const index = new Map<string, string[]>();
-for (const word of WORDS)
-  if (word.length >= 4)
-    for (const form of shorter(word)) {
-      const there = index.get(form);
-      if (there) there.push(word);
-      else index.set(form, [word]);
-    }
+/** The words that a form with a letter less may come from. */
+const byForm = once((): ReadonlyMap<string, string[]> => {
+  const index = new Map<string, string[]>();
+  for (const word of allWords())
+    if (word.length >= 4)
+      for (const form of shorter(word)) {
+        const there = index.get(form);
+        if (there) there.push(word);
+        else index.set(form, [word]);
+      }
+  return index;
+});
 
 /**
  * The number of slips between two words: letters left out, put in, put in another's place, or two that changed places (the
@@ -61,7 +66,7 @@ export function slips(a: string, b: string, most = 2): number {
 }
 
 export const isKnownWord = (word: string, own: ReadonlySet<string>): boolean =>
-  KNOWN.has(word) || own.has(word) || /^[\d.,]+$/.test(word) || !/\p{L}/u.test(word);
+  known().has(word) || own.has(word) || /^[\d.,]+$/.test(word) || !/\p{L}/u.test(word);
 
 /** The known words that are nearest to a word that is not known, by one slip. */
 export function corrected(word: string, own: ReadonlySet<string>): string[] {
@@ -70,6 +75,6 @@ export function corrected(word: string, own: ReadonlySet<string>): string[] {
   // Hardly anybody slips on the first letter, and words that differ there mean other things: `bright` is not `right`.
   const isNear = (known: string): boolean => known[0] === word[0] && slips(word, known, 1) <= 1;
   for (const name of own) if (name.length >= 4 && isNear(name)) found.add(name);
-  for (const form of shorter(word)) for (const known of index.get(form) ?? []) if (isNear(known)) found.add(known);
-  return [...found].sort((a, b) => WORDS.indexOf(a) - WORDS.indexOf(b)).slice(0, 3);
+  for (const form of shorter(word)) for (const near of byForm().get(form) ?? []) if (isNear(near)) found.add(near);
+  return [...found].sort((a, b) => allWords().indexOf(a) - allWords().indexOf(b)).slice(0, 3);
 }

@@ -1,19 +1,20 @@
 /**
- * Rules as data: a template is a phrase with gaps, compiled once.
+ * Rules as data: a template is a phrase with gaps, compiled once, when a line is understood for the first time.
  *
  *     go [back] to {layer}              words; [..] may be left out
  *     (turn|switch) {layer} on or off   (..|..) is one of several, each of one or more words
  *
  * A gap in braces takes one or more words, as few as possible; who fills it decides whether they mean anything.
  */
+import { once } from '../../profile';
 
 export type Gaps = Readonly<Record<string, string>>;
 
-/** A compiled phrase, and the words that it can begin and end with; undefined where a gap stands. */
+/** A phrase as a pattern, and the words that it can begin and end with; undefined where a gap stands. */
 export type Template = {
-  pattern: RegExp;
-  starts: ReadonlySet<string> | undefined;
-  ends: ReadonlySet<string> | undefined;
+  pattern: () => RegExp;
+  starts: () => ReadonlySet<string> | undefined;
+  ends: () => ReadonlySet<string> | undefined;
 };
 
 /** The words that can stand at one end of a phrase: of its outermost part, and of the next one where that may be left out. */
@@ -39,7 +40,7 @@ const GAPS: Readonly<Record<string, string>> = {
 const escaped = (word: string): string => word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
 /** A phrase with gaps as a pattern over words that each end with a space. */
-export function template(phrase: string): Template {
+function patternOf(phrase: string): RegExp {
   const source = phrase
     .replace(/([[(])([^[\]()]*\|[^[\]()]*)([\])])/g, (_, open: string, inside: string, close: string) => {
       // The longest first: a gap behind takes what a shorter one leaves, and is not asked again.
@@ -68,8 +69,14 @@ export function template(phrase: string): Template {
       }
     })
     .join('');
-  return { pattern: new RegExp(`^${source}$`), starts: edgeOf(phrase, 0), ends: edgeOf(phrase, -1) };
+  return new RegExp(`^${source}$`);
 }
+
+export const template = (phrase: string): Template => ({
+  pattern: once(() => patternOf(phrase)),
+  starts: once(() => edgeOf(phrase, 0)),
+  ends: once(() => edgeOf(phrase, -1)),
+});
 
 function firstWord(said: string): string {
   const end = said.indexOf(' ');
@@ -78,9 +85,9 @@ function firstWord(said: string): string {
 
 /** What stands in the gaps of a template when a phrase fits it; undefined when it does not. */
 export function fit({ pattern, starts, ends }: Template, said: string): Gaps | undefined {
-  if (starts && !starts.has(firstWord(said))) return undefined;
-  if (ends && !ends.has(said.slice(said.lastIndexOf(' ') + 1))) return undefined;
-  const match = pattern.exec(`${said} `);
+  if (starts()?.has(firstWord(said)) === false) return undefined;
+  if (ends()?.has(said.slice(said.lastIndexOf(' ') + 1)) === false) return undefined;
+  const match = pattern().exec(`${said} `);
   if (!match) return undefined;
   return Object.fromEntries(Object.entries(match.groups ?? {}).map(([gap, words]) => [gap, (words ?? '').trim()]));
 }

@@ -5,7 +5,7 @@
  */
 import { buttonOfCode, codeOfButton } from '../../codes';
 import { codesOfStroke, hostLayout, strokesOf, type HostLayoutData } from '../../hosts';
-import type { Action, Binding } from '../../profile';
+import { once, type Action, type Binding } from '../../profile';
 import { ACTION_WORDS } from '../actionWords';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
 import { gestureSaid } from './gestureSaid';
@@ -38,9 +38,9 @@ function byPhrase(table: Readonly<Record<string, string>>): Map<string, string[]
   return map;
 }
 
-const LIKELIER = byPhrase(LIKELIER_IDIOMS);
-const IDIOM = byPhrase(IDIOMS);
-const SILENT = byPhrase(SILENCE);
+const likelierIdioms = once(() => byPhrase(LIKELIER_IDIOMS));
+const idioms = once(() => byPhrase(IDIOMS));
+const silence = once(() => byPhrase(SILENCE));
 
 type Named = { id: string; name: string };
 
@@ -156,7 +156,7 @@ class Understanding {
       if (parsed.ok && parsed.binding.kind === 'act') found.push(parsed.binding.action);
     };
     for (const phrase of new Set([said, withoutHyphens(said), withoutVerb(said)])) {
-      for (const line of LIKELIER.get(phrase) ?? []) fromLine(line);
+      for (const line of likelierIdioms().get(phrase) ?? []) fromLine(line);
       if (found.length > 0) break;
       const button = buttonSaid(phrase) ?? buttonSaid(withoutHyphens(phrase));
       if (button !== undefined) {
@@ -170,9 +170,9 @@ class Understanding {
         found.push({ do: 'button', button: alone });
         continue;
       }
-      const isAsWritten = named !== undefined && !IDIOM.has(phrase);
+      const isAsWritten = named !== undefined && !idioms().has(phrase);
       if (isAsWritten) found.push({ do: 'keys', codes: named });
-      for (const line of IDIOM.get(phrase) ?? []) fromLine(line);
+      for (const line of idioms().get(phrase) ?? []) fromLine(line);
       if (named && !isAsWritten) found.push({ do: 'keys', codes: named });
     }
     if (found.length > 0) return found;
@@ -189,7 +189,7 @@ class Understanding {
 
   /** Everything a phrase can mean as a whole. */
   bindings(said: string): Binding[] {
-    const silent = (SILENT.get(said) ?? []) as ('none' | 'pass')[];
+    const silent = (silence().get(said) ?? []) as ('none' | 'pass')[];
     const acts = this.actions(said).map((action): Binding => ({ kind: 'act', action }));
     const gesture = acts.length === 0 && !SEVERAL_CLICKS.test(said) ? gestureSaid(said, this.part) : undefined;
     const several = acts.length === 0 && !gesture && !SEVERAL_CLICKS.test(said) ? this.together(said) : undefined;
@@ -259,10 +259,10 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
   const character = characterSaid(line, context);
   if (exact.ok) {
     if (character && !isOwnSpelling(line, printLine(exact.binding, context))) add(character);
-    if (!isOwnSpelling(line, printLine(exact.binding, context))) addIdioms(LIKELIER);
+    if (!isOwnSpelling(line, printLine(exact.binding, context))) addIdioms(likelierIdioms());
     add(exact.binding);
-    addIdioms(LIKELIER);
-    addIdioms(IDIOM);
+    addIdioms(likelierIdioms());
+    addIdioms(idioms());
     if (character) add(character);
     return readings;
   }
