@@ -17,14 +17,19 @@ const RESOLVED = `\0${NAME}`;
 const opened = (control: unknown): ComponentType =>
   (control as Record<string, ComponentType>)['_InternalPanelDoNotUseOrYouWillBeFired'] as ComponentType;
 
-/** Every control that a bench uses, and what those open. */
+/** A dialog that asks something has rules of its own. */
+const ASKING = { type: 'confirm' };
+
+/** Every control that a bench uses, and what those are made of and open. */
 const CONTROLS: readonly ComponentType[] = [
   antd.AutoComplete,
   antd.Badge,
   antd.Button,
   antd.Checkbox,
   antd.Checkbox.Group,
+  antd.Collapse,
   antd.ColorPicker,
+  antd.Divider,
   antd.Dropdown,
   antd.Empty,
   antd.Input,
@@ -41,13 +46,15 @@ const CONTROLS: readonly ComponentType[] = [
   antd.Select,
   antd.Slider,
   antd.Switch,
+  antd.Tooltip,
   ...[antd.message, antd.Modal, antd.Popover].map(opened),
+  () => createElement(opened(antd.Modal) as ComponentType<typeof ASKING>, ASKING),
 ] as ComponentType[];
 
 /** Menus and lists without anything in them have all their rules. */
 const EMPTY = { items: [], menu: { items: [] } };
 /** These want something to hang on. */
-const HANGING: readonly unknown[] = [antd.Dropdown, antd.Popover];
+const HANGING: readonly unknown[] = [antd.Dropdown, antd.Popover, antd.Tooltip];
 
 /** Rules for every link of the page, which is not the controls' to say. */
 const ANY_LINK = /(?<=^|\})a(?=[:[{])[^{}]*\{[^{}]*\}/g;

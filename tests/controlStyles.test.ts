@@ -3,6 +3,12 @@ import { expect, test } from '@jest/globals';
 import { controlStyles } from '../scripts/controlStyles';
 import { antThemeOf } from '../src/app/theme/controls';
 
+// What opens only now and then, and on no view that is looked at as a whole.
+test.each(['modal-confirm', 'collapse', 'divider', 'tooltip', 'popover', 'select-dropdown', 'dropdown', 'message'])(
+  'it has rules for %s',
+  (name) => expect(new RegExp(`(^|[},])\\.ant-${name}[{ ]`).test(controlStyles({}))).toBe(true),
+);
+
 test('both cloths have the same rules, and differ in their variables', () => {
   const sheet = controlStyles({});
   expect(sheet).toContain('.ant-btn{');
