@@ -46,7 +46,7 @@ describe('layers as a whole', () => {
     await choose(page, '[aria-label="More for Cues"]');
     await press(page, 'Take out');
     await seeText(page, '.ant-modal', 'One thing leads to Cues');
-    await seeText(page, '.ant-modal', 'CapsLock on Base');
+    await seeText(page, '.ant-modal', 'Caps Lock on Base. It loses that meaning');
     await press(page, 'Take out Cues');
     await page.waitForSelector('.ant-modal', { hidden: true });
     await seeLadder('Dark', 'Book', 'Cues copy', 'Rig', 'Base');

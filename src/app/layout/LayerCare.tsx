@@ -13,6 +13,7 @@ import {
 } from '../../core/profile';
 import { foreign, listed, MOST_LISTED } from '../../core/reading';
 import { stitchOf } from '../theme/dyes';
+import { keyTitle } from '../shared/keyNames';
 import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 
@@ -51,12 +52,14 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
 
   const askToTakeOut = (): void => {
     const nameOf = (id: string): string => profile.layers.find((other) => other.id === id)?.name ?? id;
+    const titleOf = (key: string): string => keyTitle(board, profile, key);
+    const keysOf = (id: string): readonly string[] => profile.joints.find((joint) => joint.id === id)?.keys ?? [];
     const all = [
       ...new Set(
         referencesTo(profile, 'layer', layer.id).flatMap(({ site }) => {
           if (site.in === 'key')
-            return site.layer === layer.id ? [] : [`${site.key} on ${foreign(nameOf(site.layer))}`];
-          if (site.in === 'joint') return [`joint press ${site.joint}`];
+            return site.layer === layer.id ? [] : [`${titleOf(site.key)} on ${foreign(nameOf(site.layer))}`];
+          if (site.in === 'joint') return [`the joint press of ${keysOf(site.joint).map(titleOf).join(' + ')}`];
           return site.in === 'joinedLayers' ? [`joined layers ${site.index + 1}`] : [];
         }),
       ),
@@ -67,7 +70,7 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
     }
     modal.confirm({
       title: `${all.length === 1 ? 'One thing leads' : `${all.length} things lead`} to ${layer.name}`,
-      content: `${listed(all, MOST_LISTED)}. They lose that meaning with the layer; a key that has no other passes. Undo brings everything back.`,
+      content: `${listed(all, MOST_LISTED)}. ${all.length === 1 ? 'It loses' : 'They lose'} that meaning with the layer; a key that has no other passes. Undo brings everything back.`,
       okText: `Take out ${layer.name}`,
       cancelText: 'Leave it',
       onOk: takeOut,
