@@ -168,6 +168,27 @@ test('what is chosen or changed while the text is still being brought is in it w
   await page.close();
 });
 
+test('where the worker cannot be had, the page brings the text itself', async () => {
+  const { page } = await openPage(app.browser, 'about:blank');
+  await page.evaluateOnNewDocument(`
+    // It fails before anything is asked of it, and never says another word.
+    const { Worker: Real } = globalThis;
+    globalThis.Worker = class extends Real {
+      constructor(url, options) {
+        super(url, options);
+        if (options?.name !== 'text') return;
+        this.postMessage = () => undefined;
+        queueMicrotask(() => this.dispatchEvent(new ErrorEvent('error', { message: 'planted' })));
+      }
+    };
+  `);
+  await page.goto(`${app.server.url}/profile/demo-show-desk/text`);
+  await page.waitForSelector('.cm-content');
+  expect(await drawn(page)).toContain('profile Show desk');
+  await kept(page);
+  await page.close();
+});
+
 test('a text that does not read touches nothing, is kept as it is, and the board can be worked on meanwhile', async () => {
   const { page, complaints } = await openText('demo-prompt-book');
   await page.focus('.cm-content');
