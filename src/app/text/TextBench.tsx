@@ -63,7 +63,7 @@ const TextBench = () => {
     select(to);
     const line = lineOf(to.layer ?? layer.id, to.key ?? selectedKey);
     if (line) setGoTo(line);
-    else if (read.sites.length === 0) setIsAwaited(true);
+    else if (!desk.isReady) setIsAwaited(true);
   };
 
   const follow = (cursor: Cursor): void => {
@@ -111,7 +111,11 @@ const TextBench = () => {
             problems={problems}
             marked={lines}
             goTo={goTo}
-            onType={desk.type}
+            onType={(typed, row) => {
+              // Whoever types stays where that is.
+              setIsAwaited(false);
+              desk.type(typed, row);
+            }}
             onCursor={follow}
             onTravel={desk.travel}
             onLeave={() =>
