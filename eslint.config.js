@@ -74,7 +74,7 @@ const engineRules = ENGINE_ROOMS.map((room, at) =>
 );
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', '.underloom', 'coverage'] },
+  { ignores: ['dist', 'dist-node', 'node_modules', '.underloom', 'coverage'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {

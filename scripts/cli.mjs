@@ -1,12 +1,6 @@
-/** `npm run -s cli -- ...`: sets up if need be, then runs the command line with its own standard output and exit code. */
-import { spawnSync } from 'node:child_process';
-import { join } from 'node:path';
-import { installPackages, ROOT } from './setup.mjs';
+/** `npm run -s cli -- ...`: sets up if need be, then runs the command line in this process. */
+import { runCommandLine } from './bundle.mjs';
+import { installPackages } from './setup.mjs';
 
 installPackages();
-const result = spawnSync(
-  process.execPath,
-  ['--import', 'tsx', join(ROOT, 'src/cli/main.ts'), ...process.argv.slice(2)],
-  { stdio: 'inherit' },
-);
-process.exit(result.status ?? 1);
+await runCommandLine();

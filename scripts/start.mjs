@@ -2,11 +2,12 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { buildIfChanged } from './build.mjs';
+import { bundleOf } from './bundle.mjs';
 import { installPackages, ROOT } from './setup.mjs';
 
 installPackages();
 buildIfChanged();
-const server = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'src/server/main.ts')], {
+const server = spawn(process.execPath, [join(await bundleOf('server'), 'main.js')], {
   cwd: ROOT,
   stdio: 'inherit',
 });

@@ -11,7 +11,7 @@ import {
   type Family,
 } from '../core/board';
 import { writeBoard } from '../core/files';
-import { BadInput } from './input';
+import { BadInput, type Steps } from './io';
 
 export type BoardOptions = {
   list?: boolean;
@@ -52,10 +52,10 @@ const oneOf = <T extends string>(what: string, text: string | undefined, known: 
   return found;
 };
 
-export function boardCommand(familyId: string | undefined, options: BoardOptions): void {
+export function* boardCommand(familyId: string | undefined, options: BoardOptions): Steps {
   if (options.list) {
     if (familyId !== undefined) throw new BadInput('--list stands alone');
-    for (const family of FAMILIES) process.stdout.write(`${lineOf(family)}\n`);
+    for (const family of FAMILIES) yield `${lineOf(family)}\n`;
     return;
   }
   const known = FAMILIES.map(({ id }) => id).join(', ');
@@ -90,5 +90,5 @@ export function boardCommand(familyId: string | undefined, options: BoardOptions
       ...(options.name !== undefined && { name: options.name.trim() }),
     },
   );
-  process.stdout.write(writeBoard(board));
+  yield writeBoard(board);
 }

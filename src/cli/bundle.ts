@@ -4,10 +4,12 @@ import { join } from 'node:path';
 import type { Board } from '../core/board';
 import { fileStemOf, readBundle, writeBundle, writeProfile } from '../core/files';
 import { sameData } from '../core/profile';
-import { foreign, Unreadable } from '../core/reading';
-import { BadInput, loadFiled, readBytes } from './input';
+import { foreign, READING_BUDGET, Unreadable } from '../core/reading';
+import { loadFiled, readBytes } from './input';
+import { BadInput, reasonOfSystem, type Steps } from './io';
+import { writeFile } from './output';
 
-function make(out: string, files: readonly string[], board: string | undefined): void {
+function* make(out: string, files: readonly string[], board: string | undefined): Steps {
   const filed = files.map((file) => ({ file, ...loadFiled(file, board) }));
   const boards = new Map<string, Board>();
   for (const { file, ownBoard } of filed) {
@@ -24,19 +26,15 @@ function make(out: string, files: readonly string[], board: string | undefined):
     if (error instanceof Unreadable) throw new BadInput(error.message);
     throw error;
   }
-  try {
-    writeFileSync(out, bytes);
-  } catch {
-    throw new BadInput(`${out}: cannot be written`);
-  }
-  process.stdout.write(`${out}: ${files.length} profile${files.length > 1 ? 's' : ''}, ${bytes.length} bytes\n`);
+  writeFile(out, [bytes]);
+  yield `${out}: ${files.length} profile${files.length > 1 ? 's' : ''}, ${bytes.length} bytes\n`;
 }
 
 /** Writes every profile of a bundle, or none when one cannot be read or a file of its name is there. */
-function unpack(archive: string, folder: string): void {
+function* unpack(archive: string, folder: string): Steps {
   let read: ReturnType<typeof readBundle>;
   try {
-    read = readBundle(readBytes(archive));
+    read = readBundle(readBytes(archive, READING_BUDGET.bundle.bytes));
   } catch (error) {
     if (error instanceof Unreadable) throw new BadInput(`${archive}: ${error.message}`);
     throw error;
@@ -56,20 +54,18 @@ function unpack(archive: string, folder: string): void {
     mkdirSync(folder, { recursive: true });
     for (const [file, text] of files) writeFileSync(join(folder, file), text, { flag: 'wx' });
   } catch (error) {
-    throw new BadInput(
-      `${folder}: cannot be written (${error instanceof Error && 'code' in error ? String(error.code) : 'for an unknown reason'})`,
-    );
+    throw new BadInput(`${folder}: cannot be written: ${reasonOfSystem(error)}`);
   }
-  for (const file of files.keys()) process.stdout.write(`${foreign(join(folder, file))}\n`);
+  for (const file of files.keys()) yield `${foreign(join(folder, file))}\n`;
 }
 
-export function bundleCommand(
+export function* bundleCommand(
   files: readonly string[],
   { read, into, board }: { read?: string; into?: string; board?: string },
-): void {
+): Steps {
   const [out, ...profiles] = files;
-  if (read !== undefined && into !== undefined && out === undefined) unpack(read, into);
+  if (read !== undefined && into !== undefined && out === undefined) yield* unpack(read, into);
   else if (read === undefined && into === undefined && out !== undefined && profiles.length > 0)
-    make(out, profiles, board);
+    yield* make(out, profiles, board);
   else throw new BadInput('bundle takes either an archive to write and profiles, or --read and --into');
 }

@@ -2,12 +2,13 @@
 import { adviceOn } from '../core/advice';
 import { printPath } from '../core/profile';
 import { checkFile } from './input';
+import { FOUND, type Steps } from './io';
 
-export function checkCommand(file: string, options: { board?: string }): void {
+export function* checkCommand(file: string, options: { board?: string }): Steps {
   const { sound, problems } = checkFile(file, options.board);
   const lines = sound
     ? [`${file}: no problems`, ...adviceOn(sound).map(({ path, message }) => `${printPath(path)}: advice: ${message}`)]
     : problems;
-  process.stdout.write(lines.map((line) => `${line}\n`).join(''));
-  if (problems.length > 0) process.exitCode = 1;
+  yield lines.map((line) => `${line}\n`).join('');
+  return problems.length > 0 ? FOUND : 0;
 }

@@ -2,15 +2,16 @@
 import { sayChange } from '../core/compare';
 import { diff } from '../core/profile';
 import { loadFiled } from './input';
+import type { Steps } from './io';
 
-export function diffCommand(a: string, b: string, options: { json?: boolean; board?: string }): void {
+export function* diffCommand(a: string, b: string, options: { json?: boolean; board?: string }): Steps {
   const [{ profile: from }, { profile: to }] = [loadFiled(a, options.board), loadFiled(b, options.board)];
   const changes = diff(from, to);
   if (options.json) {
     const said = changes.map((change) => ({ ...change, text: sayChange(change, from, to).text }));
-    process.stdout.write(`${JSON.stringify(said, null, 2)}\n`);
+    yield `${JSON.stringify(said, null, 2)}\n`;
     return;
   }
   const lines = changes.map((change) => sayChange(change, from, to).text.replace(/\s*\n\s*/g, ' '));
-  process.stdout.write(lines.length === 0 ? 'They are the same.\n' : lines.map((line) => `${line}\n`).join(''));
+  yield lines.length === 0 ? 'They are the same.\n' : lines.map((line) => `${line}\n`).join('');
 }

@@ -1,6 +1,6 @@
 /** `host`: the host layouts there are, and the strokes that make a text on one. One line of JSON each. */
 import { codesOfStroke, HOST_IDS, hostLayout, HOSTS, strokesOf } from '../core/hosts';
-import { BadInput } from './input';
+import { BadInput, type Steps } from './io';
 
 /** A host layout by its id. */
 function layoutOf(id: string) {
@@ -9,10 +9,10 @@ function layoutOf(id: string) {
   return hostLayout(known);
 }
 
-export function hostCommand(id: string | undefined, options: { list?: boolean; type?: string }): void {
+export function* hostCommand(id: string | undefined, options: { list?: boolean; type?: string }): Steps {
   if (options.list) {
     if (id !== undefined || options.type !== undefined) throw new BadInput('--list stands alone');
-    for (const host of HOSTS) process.stdout.write(`${JSON.stringify(host)}\n`);
+    for (const host of HOSTS) yield `${JSON.stringify(host)}\n`;
     return;
   }
   if (id === undefined) throw new BadInput('host needs the id of a host layout, or --list');
@@ -21,5 +21,5 @@ export function hostCommand(id: string | undefined, options: { list?: boolean; t
   const lines = [...options.type].map((char) =>
     JSON.stringify({ char, strokes: strokesOf(layout, char)?.map(codesOfStroke) ?? null }),
   );
-  process.stdout.write(lines.map((line) => `${line}\n`).join(''));
+  yield lines.map((line) => `${line}\n`).join('');
 }

@@ -1,5 +1,5 @@
 /** Files the command line reads. Whatever is wrong with one becomes a line that names file, place and reason. */
-import { existsSync, readFileSync } from 'node:fs';
+import { closeSync, existsSync, fstatSync, openSync, readSync } from 'node:fs';
 import { boardById, type Board } from '../core/board';
 import type { Sound } from '../core/check';
 import type { Sample } from '../core/engine';
@@ -12,80 +12,95 @@ import {
   parseSoundProfile,
   readIntelHex,
   readStrokes,
+  type Which,
 } from '../core/files';
 import type { Profile } from '../core/profile';
 import { decodeImage } from '../core/image';
 import { READING_BUDGET, textOfFile, Unreadable } from '../core/reading';
+import { BadInput, reasonOfSystem } from './io';
 
-const MOST_HEX_BYTES = 4 << 20;
+const MOST_IMAGE_BYTES = 4 << 20;
+const READ_AT_ONCE = 1 << 20;
+/** How standard input is named as a file. */
+const STANDARD_INPUT = '-';
 
-/** Input that cannot be used: one line for standard error. */
-export class BadInput extends Error {}
+/** How a file is called in sentences. */
+const nameOf = (file: string): string => (file === STANDARD_INPUT ? 'standard input' : file);
 
-const reasonOfSystem = (error: unknown): string => {
-  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-  return (
-    {
-      ENOENT: 'there is no such file',
-      EISDIR: 'is a folder, not a file',
-      EACCES: 'may not be read',
-      ENOTDIR: 'there is no such file',
-      ERR_FS_FILE_TOO_LARGE: 'is too large',
-    }[code] ?? `cannot be read (${code || 'for an unknown reason'})`
-  );
-};
+/** Reads what a handle gives, and no more than may be. */
+function readHandle(handle: number, mostBytes: number): Uint8Array {
+  const { size } = fstatSync(handle);
+  const pieces: Uint8Array[] = [];
+  let length = 0;
+  while (size <= mostBytes && length <= mostBytes) {
+    const piece = new Uint8Array(Math.min(READ_AT_ONCE, Math.max(size + 1 - length, 1 << 16)));
+    const count = readSync(handle, piece);
+    if (count === 0) return Buffer.concat(pieces, length);
+    pieces.push(piece.subarray(0, count));
+    length += count;
+  }
+  throw new Unreadable('the whole file', `is larger than ${Math.floor(mostBytes / (1 << 20))} MB`);
+}
 
-export function readBytes(file: string): Uint8Array {
+/** Reads a file, or standard input. @throws BadInput; a file that is too large is not read first */
+export function readBytes(file: string, mostBytes: number): Uint8Array {
   try {
-    return readFileSync(file);
+    const handle = file === STANDARD_INPUT ? 0 : openSync(file, 'r');
+    try {
+      return readHandle(handle, mostBytes);
+    } finally {
+      if (handle !== 0) closeSync(handle);
+    }
   } catch (error) {
-    throw new BadInput(`${file}: ${reasonOfSystem(error)}`);
+    throw new BadInput(`${nameOf(file)}: ${error instanceof Unreadable ? error.message : reasonOfSystem(error)}`);
   }
 }
 
 /** Does something with a file's content; problems of the content get the file's name in front. */
-function from<T>(file: string, read: (bytes: Uint8Array) => T): T {
-  const bytes = readBytes(file);
+function from<T>(file: string, mostBytes: number, read: (bytes: Uint8Array) => T): T {
+  const bytes = readBytes(file, mostBytes);
   try {
     return read(bytes);
   } catch (error) {
-    if (error instanceof Unreadable) throw new BadInput(`${file}: ${error.message}`);
+    if (error instanceof Unreadable) throw new BadInput(`${nameOf(file)}: ${error.message}`);
     throw error;
   }
 }
 
-const fromJson = <T>(file: string, read: (text: string) => T): T =>
-  from(file, (bytes) => read(textOfFile(bytes, READING_BUDGET.json.bytes)));
+const fromText = <T>(file: string, read: (text: string) => T): T =>
+  from(file, READING_BUDGET.json.bytes, (bytes) => read(textOfFile(bytes)));
 
-export const loadBoard = (file: string): Board => fromJson(file, parseBoard);
+export const loadBoard = (file: string): Board => fromText(file, parseBoard);
 
 const boardOf = (file: string | undefined): Board | undefined => (file === undefined ? undefined : loadBoard(file));
 
-/** A file and, behind `#`, which of several profiles of a text is meant. A file of that whole name goes first. */
-function fileAndId(named: string): { file: string; id?: string } {
-  const [, file, id] = /^(.+)#([A-Za-z0-9][\w.-]*)$/.exec(named) ?? [];
-  return file === undefined || id === undefined || existsSync(named) ? { file: named } : { file, id };
+/** A file and, behind `#`, which of several profiles in it is meant. A file of that whole name goes first. */
+function fileAndId(named: string): { file: string; which: Which } {
+  const [, before, id] = /^(.+)#([A-Za-z0-9][\w.-]*)$/.exec(named) ?? [];
+  const isPart = before !== undefined && id !== undefined && !existsSync(named);
+  const file = isPart ? before : named;
+  return { file, which: { ...(isPart && { id }), isText: /\.loom$/i.test(file) } };
 }
 
 /** The problems of a profile file, and the sound profile when it has none. */
 export function checkFile(named: string, boardFile: string | undefined): { sound?: Sound; problems: string[] } {
   const board = boardOf(boardFile);
-  const { file, id } = fileAndId(named);
-  return fromJson(file, (text) => checkProfileText(text, board, id));
+  const { file, which } = fileAndId(named);
+  return fromText(file, (text) => checkProfileText(text, board, which));
 }
 
 /** A sound profile on its board, from JSON or a text. */
 export function loadProfile(named: string, boardFile: string | undefined): Sound {
   const board = boardOf(boardFile);
-  const { file, id } = fileAndId(named);
-  return fromJson(file, (text) => parseSoundProfile(text, board, id));
+  const { file, which } = fileAndId(named);
+  return fromText(file, (text) => parseSoundProfile(text, board, which));
 }
 
 /** A profile that may still have problems, with the board that has to come along: one of the file, or the one that is named when it does not ship with us. */
 export function loadFiled(named: string, boardFile: string | undefined): { profile: Profile; ownBoard?: Board } {
   const given = boardOf(boardFile);
-  const { file, id } = fileAndId(named);
-  const { profile, ownBoard } = fromJson(file, (text) => parseProfile(text, given, id));
+  const { file, which } = fileAndId(named);
+  const { profile, ownBoard } = fromText(file, (text) => parseProfile(text, given, which));
   const own = ownBoard ?? (given && !boardById(given.id) && given.id === profile.board ? given : undefined);
   return { profile, ...(own && { ownBoard: own }) };
 }
@@ -96,16 +111,16 @@ export function loadDraft(
   boardFile: string | undefined,
 ): { profile: Profile; board: Board | undefined } {
   const own = boardOf(boardFile);
-  const { file, id } = fileAndId(named);
-  const { profile, ownBoard } = fromJson(file, (text) => parseProfile(text, own, id));
+  const { file, which } = fileAndId(named);
+  const { profile, ownBoard } = fromText(file, (text) => parseProfile(text, own, which));
   return { profile, board: own ?? ownBoard ?? boardById(profile.board) };
 }
 
 /** Every profile of a file. */
 export function loadProfiles(file: string, boardFile: string | undefined): Profile[] {
   const board = boardOf(boardFile);
-  return fromJson(file, (text) =>
-    parseProfiles(text, board ? [board] : []).map((read) => {
+  return fromText(file, (text) =>
+    parseProfiles(text, board ? [board] : [], /\.loom$/i.test(file)).map((read) => {
       if ('profile' in read) return read.profile;
       throw read.problem;
     }),
@@ -114,15 +129,18 @@ export function loadProfiles(file: string, boardFile: string | undefined): Profi
 
 /** The lines of a file of text. */
 export const loadLines = (file: string): string[] =>
-  from(file, (bytes) => textOfFile(bytes, READING_BUDGET.csv.bytes).split(/\r\n|\n|\r/));
+  from(file, READING_BUDGET.csv.bytes, (bytes) => textOfFile(bytes).split(/\r\n|\n|\r/));
+
+/** The outcome lines that a case expects. */
+export const loadExpected = (file: string): string[] => loadLines(file).filter((line) => line.trim() !== '');
 
 /** The sound profile in an image, which may be Intel HEX. */
 export function loadImage(file: string, boardFile: string | undefined): Sound {
   const board = boardOf(boardFile);
-  return from(file, (bytes) =>
-    decodeImage(isIntelHex(bytes) ? readIntelHex(textOfFile(bytes, MOST_HEX_BYTES)) : bytes, board),
+  return from(file, MOST_IMAGE_BYTES, (bytes) =>
+    decodeImage(isIntelHex(bytes) ? readIntelHex(textOfFile(bytes)) : bytes, board),
   );
 }
 
 export const loadStrokes = (file: string, board: Board): Sample[] =>
-  from(file, (bytes) => readStrokes(textOfFile(bytes, READING_BUDGET.csv.bytes), board));
+  from(file, READING_BUDGET.csv.bytes, (bytes) => readStrokes(textOfFile(bytes), board));

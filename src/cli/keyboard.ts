@@ -1,7 +1,8 @@
 /** `keyboard`: our firmware as a program that speaks the link's 64-byte reports over its standard input and output. */
 import { boardById, HARROW_64, type Board } from '../core/board';
 import { blankFlash, REPORT_BYTES, Simulation, yesKeyOf } from '../core/device';
-import { BadInput, loadBoard } from './input';
+import { loadBoard } from './input';
+import { BadInput, type Command } from './io';
 
 /** Cuts what comes into reports, however it comes. @param take gets each whole report */
 export function inReports(take: (report: Uint8Array) => void): (chunk: Uint8Array) => void {
@@ -35,17 +36,28 @@ export function keyboardOf(board: Board, yes: boolean): Simulation {
   return simulation;
 }
 
-export function keyboardCommand({ board: file, stdio, yes }: { board?: string; stdio?: boolean; yes?: boolean }): void {
+/** A keyboard that is spoken to in bytes; it goes on until nothing more can come. */
+export async function* keyboardCommand({
+  board: file,
+  stdio,
+  yes,
+}: {
+  board?: string;
+  stdio?: boolean;
+  yes?: boolean;
+}): Command {
   if (!stdio) throw new BadInput('keyboard speaks over standard input and output only: --stdio');
   const board = file === undefined ? HARROW_64 : (boardById(file) ?? loadBoard(file));
   const simulation = keyboardOf(board, yes ?? false);
-  const plug = simulation.plugIn({
-    send: (report) => void process.stdout.write(report),
-    pulled: () => process.exit(0),
+  await new Promise<void>((resolve) => {
+    const plug = simulation.plugIn({ send: (report) => void process.stdout.write(report), pulled: resolve });
+    process.stdin.on(
+      'data',
+      inReports((report) => plug?.receive(report)),
+    );
+    process.stdin.on('end', resolve);
+    process.stdout.on('error', resolve);
   });
-  process.stdin.on(
-    'data',
-    inReports((report) => plug?.receive(report)),
-  );
-  process.stdin.on('end', () => process.exit(0));
+  // Timers of its own would keep it alive.
+  process.exit(0);
 }

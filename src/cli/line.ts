@@ -2,7 +2,8 @@
 import { HARROW_64 } from '../core/board';
 import { sayReading, understand } from '../core/notation';
 import { plainProfile, type Profile } from '../core/profile';
-import { BadInput, loadDraft, loadLines } from './input';
+import { loadDraft, loadLines } from './input';
+import { BadInput, type Steps } from './io';
 
 /** One line of output: the likeliest reading and all of them, or why there is none. */
 function answerTo(text: string, profile: Profile): object {
@@ -21,10 +22,10 @@ function answerTo(text: string, profile: Profile): object {
   return { error, nearest, ...(missing && { missing }) };
 }
 
-export function lineCommand(
+export function* lineCommand(
   words: readonly string[],
   options: { profile?: string; file?: string; board?: string },
-): void {
+): Steps {
   if (words.length > 0 === (options.file !== undefined))
     throw new BadInput('line takes either a TEXT in quotes, or --file and a file of lines');
   const profile =
@@ -34,5 +35,5 @@ export function lineCommand(
   const lines = options.file === undefined ? [words.join(' ')] : loadLines(options.file);
   // The last line of a file ends with a line end, and nothing stands behind it.
   if (options.file !== undefined && lines.at(-1) === '') lines.pop();
-  process.stdout.write(lines.map((text) => `${JSON.stringify(answerTo(text, profile))}\n`).join(''));
+  for (const text of lines) yield `${JSON.stringify(answerTo(text, profile))}\n`;
 }

@@ -1,11 +1,11 @@
 /** `replay`: one strokes file through one profile or image, or a folder of cases. */
-import { closeSync, existsSync, openSync, readdirSync, writeSync } from 'node:fs';
+import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
 import { hostLayout, HostText, USUAL_REPEAT, type HostLayoutData } from '../core/hosts';
 import { isEdgeLine, replayed, type OutcomeLine } from '../core/engine';
-import { BadInput, loadImage, loadProfile, loadStrokes, readBytes } from './input';
+import { loadExpected, loadImage, loadProfile, loadStrokes } from './input';
+import { BadInput, FOUND, type Steps } from './io';
+import { writeFile } from './output';
 
 export type ReplayOptions = {
   profile?: string;
@@ -49,20 +49,18 @@ function* jsonLines(pieces: Iterable<OutcomeLine[]>): Generator<string> {
   for (const piece of pieces) yield piece.map((line) => `${JSON.stringify(line)}\n`).join('');
 }
 
-export async function replayCommand(options: ReplayOptions): Promise<void> {
-  if (options.cases !== undefined) {
-    runCases(options.cases, options);
-    return;
-  }
+export function* replayCommand(options: ReplayOptions): Steps {
+  if (options.cases !== undefined) return yield* runCases(options.cases, options);
   if (options.check) throw new BadInput('--check goes with --cases');
   if ((options.profile === undefined) === (options.image === undefined))
     throw new BadInput('replay needs either --profile or --image (or --cases)');
   if (options.strokes === undefined) throw new BadInput('replay needs --strokes');
   if (options.repeat && !options.text) throw new BadInput('--repeat goes with --text');
   const { host, pieces } = run({ ...options, strokes: options.strokes });
-  // The pipeline makes the next piece when the last one is taken, so that an hour of outcome needs no hour of memory.
-  const text = options.text ? [`${hostLine(host, pieces, options.repeat === true)}\n`] : jsonLines(pieces);
-  await pipeline(Readable.from(text), process.stdout, { end: false });
+  // The next piece is made when the last one is taken, so that an hour of outcome needs no hour of memory.
+  if (options.text) yield `${hostLine(host, pieces, options.repeat === true)}\n`;
+  else yield* jsonLines(pieces);
+  return 0;
 }
 
 /** The folders in `dir` that hold a case, by name. */
@@ -80,7 +78,7 @@ function caseFolders(dir: string): string[] {
   return found;
 }
 
-function runCases(dir: string, options: ReplayOptions): void {
+function* runCases(dir: string, options: ReplayOptions): Steps {
   let failed = 0;
   const names = caseFolders(dir);
   for (const name of names) {
@@ -88,12 +86,7 @@ function runCases(dir: string, options: ReplayOptions): void {
     const board = join(folder, 'board.json');
     const expectedFile = join(folder, 'expected.jsonl');
     if (options.check && !existsSync(expectedFile)) throw new BadInput(`${expectedFile}: there is no such file`);
-    const expected = options.check
-      ? new TextDecoder()
-          .decode(readBytes(expectedFile))
-          .split('\n')
-          .filter((line) => line.trim() !== '')
-      : [];
+    const expected = options.check ? loadExpected(expectedFile) : [];
     // A case that expects decisions is run with them, so that each case says for itself what it is about.
     const why = options.why === true || expected.some((line) => line.includes('"why"'));
     const { pieces } = run({
@@ -104,20 +97,20 @@ function runCases(dir: string, options: ReplayOptions): void {
       ...(existsSync(board) && { board }),
     });
     if (!options.check) {
-      writeLines(join(folder, 'outcome.jsonl'), jsonLines(pieces));
+      writeFile(join(folder, 'outcome.jsonl'), jsonLines(pieces));
       continue;
     }
     const difference = firstDifference(expected, pieces);
     if (difference) {
       failed++;
-      process.stdout.write(`${name}: ${difference}\n`);
+      yield `${name}: ${difference}\n`;
     }
   }
   const done = options.check
     ? `${names.length - failed} of ${names.length} cases as expected`
     : `${names.length} cases written`;
-  process.stdout.write(`${done}\n`);
-  if (failed > 0) process.exitCode = 1;
+  yield `${done}\n`;
+  return failed > 0 ? FOUND : 0;
 }
 
 /** Outcome lines are compared as values: the order of fields in a file does not matter. */
@@ -143,19 +136,4 @@ function firstDifference(expected: readonly string[], pieces: Iterable<OutcomeLi
     }
   }
   return n < expected.length ? say(n, expected[n], undefined) : undefined;
-}
-
-/** Writes a file piece by piece. */
-function writeLines(file: string, pieces: Iterable<string>): void {
-  let handle: number;
-  try {
-    handle = openSync(file, 'w');
-  } catch {
-    throw new BadInput(`${file}: cannot be written`);
-  }
-  try {
-    for (const piece of pieces) writeSync(handle, piece);
-  } finally {
-    closeSync(handle);
-  }
 }

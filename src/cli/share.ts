@@ -1,7 +1,8 @@
 /** `share`: a profile as one line of text, and back. */
 import { readShareCode, writeProfile, writeShareCode } from '../core/files';
 import { Unreadable } from '../core/reading';
-import { BadInput, loadFiled } from './input';
+import { loadFiled } from './input';
+import { BadInput, type Steps } from './io';
 
 /** Does something; what is wrong with a code is said as it is with a file. */
 function orBadInput<T>(work: () => T, file = ''): T {
@@ -13,14 +14,14 @@ function orBadInput<T>(work: () => T, file = ''): T {
   }
 }
 
-export function shareCommand(file: string | undefined, options: { read?: string; board?: string }): void {
+export function* shareCommand(file: string | undefined, options: { read?: string; board?: string }): Steps {
   if ((file === undefined) === (options.read === undefined))
     throw new BadInput('share takes either a profile, or --read and a code');
   if (file === undefined) {
     const { profile, ownBoard } = orBadInput(() => readShareCode(options.read ?? ''));
-    process.stdout.write(writeProfile(profile, ownBoard));
+    yield writeProfile(profile, ownBoard);
     return;
   }
   const { profile, ownBoard } = loadFiled(file, options.board);
-  process.stdout.write(`${orBadInput(() => writeShareCode(profile, ownBoard), file)}\n`);
+  yield `${orBadInput(() => writeShareCode(profile, ownBoard), file)}\n`;
 }

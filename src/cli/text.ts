@@ -1,17 +1,18 @@
 /** `text`: a profile as a text for people, and a text as a profile. Several profiles of one text come out as one file. */
 import { writeProfile, writeProfiles } from '../core/files';
 import { writeText } from '../core/notation';
-import { BadInput, loadDraft, loadProfiles } from './input';
+import { loadDraft, loadProfiles } from './input';
+import { BadInput, type Steps } from './io';
 
-export function textCommand(file: string | undefined, options: { read?: string; board?: string }): void {
+export function* textCommand(file: string | undefined, options: { read?: string; board?: string }): Steps {
   if ((file === undefined) === (options.read === undefined))
     throw new BadInput('text takes either a profile, or --read and a text');
   if (file !== undefined) {
     const { profile, board } = loadDraft(file, options.board);
-    process.stdout.write(writeText(profile, board));
+    yield writeText(profile, board);
     return;
   }
   const profiles = loadProfiles(options.read ?? '', options.board);
   const [only] = profiles;
-  process.stdout.write(profiles.length === 1 && only ? writeProfile(only) : writeProfiles(profiles));
+  yield profiles.length === 1 && only ? writeProfile(only) : writeProfiles(profiles);
 }

@@ -60,3 +60,17 @@ export type EngineCase = z.infer<typeof engineCasesSchema>['cases'][number];
 
 export const bytesOf = (text: string): Uint8Array => Uint8Array.from(Buffer.from(text, 'hex'));
 export const hexOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('hex').toUpperCase();
+
+/** The cases as they stand in docs/formats/cases, checked. Loaded when a program is put through them. */
+export async function loadCases() {
+  const [link, images, engine] = await Promise.all([
+    import('../../../docs/formats/cases/link.json', { with: { type: 'json' } }),
+    import('../../../docs/formats/cases/images.json', { with: { type: 'json' } }),
+    import('../../../docs/formats/cases/engine.json', { with: { type: 'json' } }),
+  ]);
+  return {
+    link: linkCasesSchema.parse(link.default).cases,
+    images: imageCasesSchema.parse(images.default).cases,
+    engine: engineCasesSchema.parse(engine.default).cases,
+  };
+}

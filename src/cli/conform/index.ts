@@ -1,23 +1,12 @@
 /** `conform`: puts any program that speaks the link over standard input and output through the cases, and says which hold. */
-import { readFileSync } from 'node:fs';
 import { HARROW_64 } from '../../core/board';
 import { FaultyWay, seededChance, type KeyboardClient } from '../../core/device';
 import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST } from '../../core/device/linkReports';
 import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
-import { BadInput } from '../input';
-import {
-  bytesOf,
-  engineCasesSchema,
-  hexOf,
-  imageCasesSchema,
-  linkCasesSchema,
-  type EngineCase,
-  type LinkCase,
-  type LinkStep,
-} from './cases';
+import { BadInput, FOUND, type Command } from '../io';
+import { bytesOf, hexOf, loadCases, type EngineCase, type LinkCase, type LinkStep } from './cases';
 import { Program } from './program';
 
-const FOLDER = new URL('../../../docs/formats/cases/', import.meta.url);
 const ANSWERS_WITHIN_MS = 5000;
 /** A program may take its time until it runs; only then does its speed count. */
 const STARTS_WITHIN_MS = 30_000;
@@ -29,9 +18,23 @@ const FAULT_RATE = 0.05;
 
 /** What does not hold, as a sentence; undefined when all does. */
 type Outcome = string | undefined;
-type Start = () => Program;
 
-const read = (name: string): unknown => JSON.parse(readFileSync(new URL(name, FOLDER), 'utf8'));
+/** A program that does not answer its first hello answers nothing: the other cases are not tried. */
+class Unanswered extends Error {
+  constructor(
+    readonly isStarted: boolean,
+    why: string,
+  ) {
+    super(why);
+  }
+}
+
+const NAMES = new Map<number, string>(Object.entries(REQUEST).map(([name, kind]) => [kind, name]));
+
+/** How a request is called in sentences: as in docs/formats/link.md. */
+const nameOfRequest = (kind: number, sequence: number): string =>
+  `request ${NAMES.get(kind) ?? `of kind ${kind}`} (number ${sequence})`;
+type Start = () => Program;
 
 function reportOf({ send }: LinkStep): Uint8Array {
   const report = new ReportWriter(send.kind, send.sequence, send.session).raw(bytesOf(send.fields)).sealed();
@@ -65,7 +68,7 @@ async function refusalText(program: Program, first: ReportReader): Promise<strin
 
 async function step(program: Program, one: LinkStep): Promise<Outcome> {
   const { send, answer } = one;
-  const name = `request ${send.kind} number ${send.sequence}`;
+  const name = nameOfRequest(send.kind, send.sequence);
   for (let n = 0; n < send.times; n++) {
     program.send(reportOf(one));
     if (answer === null) {
@@ -73,8 +76,11 @@ async function step(program: Program, one: LinkStep): Promise<Outcome> {
       if (got) return `${name}: something came back where nothing should`;
       continue;
     }
-    const got = await answerTo(program, send.sequence, program.hasSpoken ? ANSWERS_WITHIN_MS : STARTS_WITHIN_MS);
-    if (!got) return `${name}: no answer`;
+    const withinMs = program.hasSpoken ? ANSWERS_WITHIN_MS : STARTS_WITHIN_MS;
+    const got = await answerTo(program, send.sequence, withinMs);
+    if (!got && !program.hasSpoken)
+      throw new Unanswered(program.end?.is !== 'notStarted', `${name}: ${program.whySilent(withinMs)}`);
+    if (!got) return `${name}: ${program.whySilent(withinMs)}`;
     if ('refusal' in answer) {
       if (got.kind !== REFUSAL) return `${name}: it was carried out`;
       await refusalText(program, got);
@@ -101,7 +107,7 @@ async function linkCase(start: Start, { steps, asksYes }: LinkCase): Promise<Out
     }
     return undefined;
   } finally {
-    program.end();
+    program.stop();
   }
 }
 
@@ -113,7 +119,9 @@ async function greet(program: Program, client: KeyboardClient): Promise<void> {
       await client.hello();
       return;
     } catch (error) {
-      if (program.hasSpoken || program.hasEnded || Date.now() > untilMs) throw error;
+      if (program.hasSpoken) throw error;
+      if (program.end || Date.now() > untilMs)
+        throw new Unanswered(program.end?.is !== 'notStarted', `request hello: ${program.whySilent(STARTS_WITHIN_MS)}`);
     }
   }
 }
@@ -125,13 +133,20 @@ async function untilYes(program: Program, session: number): Promise<Outcome> {
     const sequence = 100 + n;
     program.send(new ReportWriter(REQUEST.leave, sequence, session).sealed());
     const got = await answerTo(program, sequence, ANSWERS_WITHIN_MS);
-    if (got?.kind === (REQUEST.leave | 0x80) && got.u8() === 0) return undefined;
+    if (!got) return `${nameOfRequest(REQUEST.leave, sequence)}: ${program.whySilent(ANSWERS_WITHIN_MS)}`;
+    if (got.kind === (REQUEST.leave | 0x80) && got.u8() === 0) return undefined;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   return 'nobody said yes within 30 s; a program under test says it by itself, or a person presses its key';
 }
 
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/** What went wrong while a program was asked: that it has ended, before what came of that. */
+function failureOf(error: unknown, program: Program): string {
+  if (error instanceof Unanswered) throw error;
+  return program.end ? program.whySilent(ANSWERS_WITHIN_MS) : sentence(error);
+}
 
 async function imageCase(start: Start, image: Uint8Array, isTaken: boolean): Promise<Outcome> {
   const program = start();
@@ -141,11 +156,12 @@ async function imageCase(start: Start, image: Uint8Array, isTaken: boolean): Pro
     await client.save(0, image);
     return isTaken ? undefined : 'it was taken';
   } catch (error) {
-    if (isTaken) return `it was not taken: ${sentence(error)}`;
+    if (error instanceof Unanswered) throw error;
+    if (isTaken) return `it was not taken: ${failureOf(error, program)}`;
     const held = await client.slotInfo(0).catch(() => undefined);
     return held?.state === 'empty' ? undefined : 'it was refused, and the memory has changed';
   } finally {
-    program.end();
+    program.stop();
   }
 }
 
@@ -177,9 +193,9 @@ async function engineCase(start: Start, { image, strokes, untilUs, edges }: Engi
       ? `edge ${edges.length + 1}: ${got[edges.length]?.join(' ') ?? ''}, not nothing`
       : undefined;
   } catch (error) {
-    return sentence(error);
+    return failureOf(error, program);
   } finally {
-    program.end();
+    program.stop();
   }
 }
 
@@ -208,52 +224,60 @@ async function faultCase(start: Start, image: Uint8Array, seed: number): Promise
     const held = await client.read(1);
     return held && hexOf(held) === hexOf(image) ? undefined : 'it was said to be saved, and something else is there';
   } catch (error) {
-    return sentence(error);
+    return failureOf(error, program);
   } finally {
-    program.end();
+    program.stop();
   }
 }
 
-/** Runs all cases. @returns how many did not hold */
-export async function conform(start: Start, say: (line: string) => void, only = ''): Promise<number> {
-  const images = imageCasesSchema.parse(read('images.json')).cases;
+/** The cases whose names hold a word. */
+async function casesWith(start: Start, only: string): Promise<[name: string, run: () => Promise<Outcome>][]> {
+  const { link, images, engine } = await loadCases();
   const whole = images.find(({ isTaken }) => isTaken);
   const all: [name: string, run: () => Promise<Outcome>][] = [
-    ...linkCasesSchema
-      .parse(read('link.json'))
-      .cases.map((one): (typeof all)[number] => [`link: ${one.name}`, () => linkCase(start, one)]),
+    ...link.map((one): (typeof all)[number] => [`link: ${one.name}`, () => linkCase(start, one)]),
     ...images.map(({ name, image, isTaken }): (typeof all)[number] => [
       `image: ${name}`,
       () => imageCase(start, bytesOf(image), isTaken),
     ]),
-    ...engineCasesSchema
-      .parse(read('engine.json'))
-      .cases.map((one): (typeof all)[number] => [`engine: ${one.name}`, () => engineCase(start, one)]),
+    ...engine.map((one): (typeof all)[number] => [`engine: ${one.name}`, () => engineCase(start, one)]),
     ...FAULT_SEEDS.map((seed): (typeof all)[number] => [
       `faults: a save over a bad cable, seed ${seed}`,
       () => faultCase(start, bytesOf(whole?.image ?? ''), seed),
     ]),
   ];
-  const cases = all.filter(([name]) => name.includes(only));
-  let failed = 0;
-  for (const [name, run] of cases) {
-    const outcome = await run();
-    if (outcome !== undefined) failed++;
-    say(outcome === undefined ? `holds  ${name}` : `FAILS  ${name}: ${outcome}`);
-  }
-  say(`${cases.length - failed} hold, ${failed} fail`);
-  return failed;
+  return all.filter(([name]) => name.includes(only));
 }
 
-export async function conformCommand(
+/** Puts a program through the cases, a line for each. */
+async function* conform(start: Start, only: string): Command {
+  const cases = await casesWith(start, only);
+  if (cases.length === 0) throw new BadInput(`--only: no case has “${only}” in its name`);
+  let held = 0;
+  let failed = 0;
+  for (const [name, run] of cases) {
+    let outcome: Outcome;
+    try {
+      outcome = await run();
+    } catch (error) {
+      if (!(error instanceof Unanswered)) throw error;
+      if (!error.isStarted) throw new BadInput(error.message);
+      const left = cases.length - held - failed - 1;
+      yield `FAILS  ${name}: ${error.message}\n${held} hold, ${failed + 1} fail, ${left} not tried\n`;
+      return FOUND;
+    }
+    if (outcome === undefined) held++;
+    else failed++;
+    yield outcome === undefined ? `holds  ${name}\n` : `FAILS  ${name}: ${outcome}\n`;
+  }
+  yield `${held} hold, ${failed} fail\n`;
+  return failed > 0 ? FOUND : 0;
+}
+
+export async function* conformCommand(
   [command, ...args]: readonly string[],
   { only = '' }: { only?: string } = {},
-): Promise<void> {
+): Command {
   if (command === undefined) throw new BadInput('conform needs a program: conform -- PROGRAM ...');
-  const failed = await conform(
-    () => new Program(command, args),
-    (line) => void process.stdout.write(`${line}\n`),
-    only,
-  );
-  process.exitCode = failed > 0 ? 1 : 0;
+  return yield* conform(() => new Program(command, args), only);
 }

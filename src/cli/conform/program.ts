@@ -1,12 +1,16 @@
 /** A program that is a keyboard: started anew for each case, spoken to in reports. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { KeyboardClient, type Transport } from '../../core/device';
+import { reasonOfSystem } from '../io';
 import { inReports } from '../keyboard';
+
+/** How a program came to its end: it never ran, or it has ended. */
+export type End = { is: 'notStarted'; why: string } | { is: 'ended'; how: string };
 
 export class Program {
   private readonly child: ChildProcess;
   private readonly got: Uint8Array[] = [];
-  hasEnded = false;
+  end: End | null = null;
   /** It has sent something, so it runs. */
   hasSpoken = false;
   /** Hears each report as it comes, instead of `next`. */
@@ -24,22 +28,33 @@ export class Program {
       }),
     );
     this.child.stdin?.on('error', () => undefined);
-    const end = (): void => {
-      this.hasEnded = true;
+    const ends = (end: End): void => {
+      this.end ??= end;
       this.onEnd();
     };
-    this.child.on('error', end);
-    this.child.on('exit', end);
+    this.child.on('error', (error) => ends({ is: 'notStarted', why: reasonOfSystem(error) }));
+    this.child.on('exit', (code, signal) =>
+      ends({ is: 'ended', how: signal === null ? `with exit code ${code ?? 0}` : `by ${signal}` }),
+    );
+  }
+
+  /** Why a request has no answer, as the end of a sentence. */
+  whySilent(withinMs: number): string {
+    if (this.end?.is === 'notStarted') return `the program cannot be started: ${this.end.why}`;
+    if (this.end) return `the program has ended ${this.end.how}`;
+    return this.hasSpoken
+      ? `no answer within ${withinMs / 1000} s`
+      : `the program has said nothing for ${withinMs / 1000} s`;
   }
 
   send(report: Uint8Array): void {
-    if (!this.hasEnded) this.child.stdin?.write(report);
+    if (!this.end) this.child.stdin?.write(report);
   }
 
   /** The next report, or undefined when none comes in time. */
   async next(withinMs: number): Promise<Uint8Array | undefined> {
     const until = Date.now() + withinMs;
-    while (this.got.length === 0 && Date.now() < until && !this.hasEnded)
+    while (this.got.length === 0 && Date.now() < until && !this.end)
       await new Promise((resolve) => setTimeout(resolve, 2));
     return this.got.shift();
   }
@@ -48,7 +63,7 @@ export class Program {
   client(pass: (report: Uint8Array, deliver: (report: Uint8Array) => void) => void = (r, d) => d(r)): KeyboardClient {
     const transport: Transport = {
       send: (report) => pass(report, (one) => this.send(one)),
-      close: () => this.end(),
+      close: () => this.stop(),
       onReport: () => undefined,
       onClose: () => undefined,
     };
@@ -64,7 +79,7 @@ export class Program {
     );
   }
 
-  end(): void {
+  stop(): void {
     this.child.stdin?.end();
     this.child.kill();
   }

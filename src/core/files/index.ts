@@ -4,7 +4,15 @@ export { type Bundled, type BundleRead, fileStemOf, isZip, readBundle, type Snap
 export { caseOf } from './cases';
 export { type Incoming, readIncoming, readIncomingText } from './incoming';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
-export { checkProfileText, isProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read } from './profiles';
+export {
+  checkProfileText,
+  isProfileText,
+  parseProfile,
+  parseProfiles,
+  parseSoundProfile,
+  type Read,
+  type Which,
+} from './profiles';
 export { writeProfile, writeProfiles } from '../profile';
 export { findShareCode, readShareCode, type Shared, writeShareCode } from './share';
 export { readStrokes, writeStrokes } from './strokes';

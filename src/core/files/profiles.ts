@@ -17,8 +17,8 @@ import {
   type Profile,
   type Stored,
 } from '../profile';
-import { readText, type ReadText, type TextProblem } from '../notation';
-import { firstOf, parseJson, quoted, Unreadable } from '../reading';
+import { readText, type ReadText, type TextProblem, type TextProfile } from '../notation';
+import { firstOf, listed, parseJson, quoted, Unreadable } from '../reading';
 import { boardOf } from './boards';
 import { more, unreadable } from './unreadable';
 
@@ -28,6 +28,25 @@ const fieldOf = (data: unknown, name: string): unknown =>
   typeof data === 'object' && data !== null && Object.hasOwn(data, name)
     ? (data as Record<string, unknown>)[name]
     : undefined;
+
+/** The version of profile files that is read here: docs/formats/versions.md. */
+const KNOWN_VERSION = 1;
+
+/** A file that a newer program wrote is read by none of the older rules. @throws Unreadable */
+function checkVersion(data: unknown): void {
+  const version = fieldOf(data, 'version');
+  if (Number.isInteger(version) && (version as number) > KNOWN_VERSION)
+    throw new Unreadable(
+      'version',
+      `is from a newer program: the file has version ${quoted(version)}, and this one reads version ${KNOWN_VERSION}`,
+    );
+}
+
+/**
+ * Which profile of a file is meant, and how the file is written where that is known from outside.
+ * `id`: one of several. `isText`: it is a text (docs/formats/text.md), however it begins.
+ */
+export type Which = { id?: string; isText?: boolean };
 
 /** A profile as a file holds it, with the board that came along. */
 type Filed = { profile: Profile; ownBoard?: Board };
@@ -63,6 +82,7 @@ function standingOf(data: unknown): Standing {
   const format = fieldOf(data, 'format');
   if (format !== ONE)
     throw new Unreadable('format', `must be "${ONE}", found ${quoted(format ?? null)}; this is no profile file`);
+  checkVersion(data);
   const ownBoard = ownBoardOf(data);
   const bare = withoutBoard(data);
   if (isOfVariant(data)) {
@@ -107,56 +127,80 @@ function unreadableText([first, ...others]: readonly TextProblem[]): Unreadable 
 
 const given = ({ profiles }: ReadText): ReadText['profiles'] => profiles.filter(({ isBase }) => !isBase);
 
-/** The one profile of a text, or the one with an id. @throws Unreadable */
-function profileOfText(text: string, board: Board | undefined, id: string | undefined): Profile {
+/** The problems of a text that concern one of its profiles: its own, those of what it begins from, and those of no profile. */
+function problemsOf(read: ReadText, wanted: TextProfile): TextProblem[] {
+  const { profiles } = read;
+  const chain = new Set<TextProfile>();
+  for (let one: TextProfile | undefined = wanted; one; one = one.from === undefined ? undefined : profiles[one.from])
+    chain.add(one);
+  return read.problems.filter(({ line }) => {
+    const of = profiles.findLast((one) => one.line <= line);
+    return of === undefined || chain.has(of);
+  });
+}
+
+/** The one profile of a text, or the one with an id, with what is wrong with it. @throws Unreadable when it is not clear which one */
+function chosenOfText(
+  text: string,
+  board: Board | undefined,
+  id: string | undefined,
+): { profile: Profile | undefined; problems: readonly TextProblem[] } {
   const read = readText(text, board ? [board] : []);
-  if (read.problems.length > 0) throw unreadableText(read.problems);
-  const profiles = given(read).flatMap(({ profile }) => profile ?? []);
-  const wanted = id === undefined ? profiles : profiles.filter((profile) => profile.id === id);
+  const profiles = given(read);
+  const wanted = id === undefined ? profiles : profiles.filter(({ draft }) => draft.id === id);
   const [only, another] = wanted;
-  if (only && !another) return only;
-  const ids = profiles.map((profile) => profile.id).join(', ');
-  if (profiles.length === 0) throw unreadableText([]);
+  if (only && !another)
+    return { profile: only.profile, problems: id === undefined ? read.problems : problemsOf(read, only) };
+  if (read.problems.length > 0 || profiles.length === 0) return { profile: undefined, problems: read.problems };
+  const ids = profiles.map(({ draft }) => draft.id).join(', ');
   throw new Unreadable(
     'the whole text',
     id === undefined
-      ? `holds several profiles; name one behind the file, as in FILE#${profiles[0]?.id ?? ''} (there are ${ids})`
+      ? `holds several profiles; name one behind the file, as in FILE#${profiles[0]?.draft.id ?? ''} (there are ${ids})`
       : `holds no profile with the id ${quoted(id)}; there are ${ids}`,
   );
+}
+
+/** The one profile of a text, or the one with an id, when all is right with it. @throws Unreadable */
+function profileOfText(text: string, board: Board | undefined, id: string | undefined): Profile {
+  const { profile, problems } = chosenOfText(text, board, id);
+  if (!profile || problems.length > 0) throw unreadableText(problems);
+  return profile;
 }
 
 /**
  * A profile whose fields and values are right; it may have problems that keep it from being run. The file is JSON, or a text.
  * @param board a board that does not ship with us, for the rows of a text
- * @param id which of several profiles of a text
+ * @param which which of several profiles of the file
  * @throws Unreadable naming the first problem and how many more there are
  */
-export function parseProfile(text: string, board?: Board, id?: string): Filed {
-  if (isProfileText(text)) return { profile: profileOfText(text, board, id) };
+export function parseProfile(text: string, board?: Board, { id, isText = isProfileText(text) }: Which = {}): Filed {
+  if (isText) return { profile: profileOfText(text, board, id) };
   const data = parseJson(text);
   if (fieldOf(data, 'format') !== MANY_PROFILES) return profileOf(data);
-  const read = parseProfiles(text).filter((one) => id === undefined || !('profile' in one) || one.profile.id === id);
+  const all = parseProfiles(text);
+  const read = all.filter((one) => id === undefined || one.id === id);
   const [only, another] = read;
   if (!only || another)
     throw new Unreadable(
       'the whole file',
       only
         ? 'holds several profiles; name one behind the file, as in FILE#ID'
-        : `holds no profile with the id ${quoted(id)}`,
+        : `holds no profile with the id ${quoted(id)}; there are ${listed(all.map((one) => one.id ?? 'one without an id'))}`,
     );
   if ('problem' in only) throw only.problem;
   return { profile: only.profile, ...(only.ownBoard && { ownBoard: only.ownBoard }) };
 }
 
-/** One profile of a file: itself, or why it cannot be read. `place` is which of the file's profiles it is. */
-export type Read = ({ place: string } & Filed) | { place: string; problem: Unreadable };
+/** One profile of a file: itself, or why it cannot be read. `place` is which of the file's profiles it is, `id` what it calls itself. */
+export type Read = { place: string; id?: string | undefined } & (Filed | { problem: Unreadable });
 
 /**
  * Every profile in a file: of one that holds a single profile, that one; of one that holds several, each by itself.
  * @throws Unreadable when it is no such file at all, or holds nothing but one profile that cannot be read
  */
-export function parseProfiles(text: string, boards: readonly Board[] = []): Read[] {
-  if (isProfileText(text)) {
+export function parseProfiles(text: string, boards: readonly Board[] = [], isText = isProfileText(text)): Read[] {
+  if (isText) {
     const read = readText(text, boards);
     const profiles = given(read);
     const ends = profiles.map((_, n) => profiles[n + 1]?.line ?? Infinity);
@@ -165,10 +209,14 @@ export function parseProfiles(text: string, boards: readonly Board[] = []): Read
     return profiles.map(({ profile, draft, line }, n): Read => {
       const place = `profile ${n + 1} (${quoted(draft.name)})`;
       const own = read.problems.filter((problem) => problem.line >= line && problem.line < (ends[n] ?? Infinity));
-      return profile ? { place, profile } : { place, problem: unreadableText(own.length > 0 ? own : read.problems) };
+      const { id } = draft;
+      return profile
+        ? { place, id, profile }
+        : { place, id, problem: unreadableText(own.length > 0 ? own : read.problems) };
     });
   }
   const data = parseJson(text);
+  if (fieldOf(data, 'format') === MANY_PROFILES) checkVersion(data);
   const list = fieldOf(data, 'format') === MANY_PROFILES ? fieldOf(data, 'profiles') : data;
   if (!Array.isArray(list)) return [{ place: '', ...profileOf(data) }];
   if (list.length === 0) throw new Unreadable('the whole file', 'holds no profile');
@@ -182,19 +230,25 @@ export function parseProfiles(text: string, boards: readonly Board[] = []): Read
 
 /** Profiles that came together, each read by itself; one may rest on another of them. */
 export function readTogether(items: readonly { place: string; data: unknown }[]): Read[] {
-  const orProblem = <T>(place: string, work: () => T): T | { place: string; problem: Unreadable } => {
+  type Named = { place: string; id: string | undefined };
+  const orProblem = <T>(named: Named, work: () => T): T | (Named & { problem: Unreadable }) => {
     try {
       return work();
     } catch (problem) {
-      if (problem instanceof Unreadable) return { place, problem };
+      if (problem instanceof Unreadable) return { ...named, problem };
       throw problem;
     }
   };
-  const standing = items.map(({ place, data }) => orProblem(place, () => ({ place, ...standingOf(data) })));
+  const standing = items.map(({ place, data }) => {
+    const id = fieldOf(data, 'id');
+    const named: Named = { place, id: typeof id === 'string' ? id : undefined };
+    return orProblem(named, () => ({ ...named, ...standingOf(data) }));
+  });
   const among = standing.flatMap((one) => ('stored' in one ? [one] : []));
   return standing.map((one): Read => {
     if (!('stored' in one)) return one;
-    return orProblem(one.place, () => ({ place: one.place, ...wholeOf(one, among) }));
+    const named: Named = { place: one.place, id: one.id };
+    return orProblem(named, () => ({ ...named, ...wholeOf(one, among) }));
   });
 }
 
@@ -202,29 +256,35 @@ export function readTogether(items: readonly { place: string; data: unknown }[])
  * A profile that is right in every respect, on its board.
  * @throws Unreadable
  */
-export function parseSoundProfile(text: string, board?: Board, id?: string): Sound {
-  const { profile, ownBoard } = parseProfile(text, board, id);
+export function parseSoundProfile(text: string, board?: Board, which?: Which): Sound {
+  const { profile, ownBoard } = parseProfile(text, board, which);
   const checked = check(profile, board ?? ownBoard ?? boardById(profile.board));
   if (isSound(checked)) return checked;
   throw unreadable(checked.problems);
 }
 
 /** The problems of a profile file as lines `path: reason`, the first of many and how many more; none when it is sound. */
-export function checkProfileText(text: string, board?: Board, id?: string): { sound?: Sound; problems: string[] } {
-  if (isProfileText(text)) {
-    const { problems } = readText(text, board ? [board] : []);
+export function checkProfileText(
+  text: string,
+  board?: Board,
+  which: Which = {},
+): { sound?: Sound; problems: string[] } {
+  if (which.isText ?? isProfileText(text)) {
+    const { profile, problems } = chosenOfText(text, board, which.id);
     if (problems.length > 0) return { problems: firstOf(problems.map(sayProblem)) };
-    const checked = check(profileOfText(text, board, id), board);
+    if (!profile) throw unreadableText([]);
+    const checked = check(profile, board);
     return isSound(checked)
       ? { sound: checked, problems: [] }
       : { problems: firstOf(checked.problems.map(printProblem)) };
   }
   const data = parseJson(text);
   if (fieldOf(data, 'format') === MANY_PROFILES || isOfVariant(data)) {
-    const { profile, ownBoard: own } = parseProfile(text, board, id);
+    const { profile, ownBoard: own } = parseProfile(text, board, which);
     const made = check(profile, board ?? own ?? boardById(profile.board));
     return isSound(made) ? { sound: made, problems: [] } : { problems: firstOf(made.problems.map(printProblem)) };
   }
+  checkVersion(data);
   const ownBoard = ownBoardOf(data);
   const result = readProfile(withoutBoard(data));
   const boardFor = (profile: Profile): Board | undefined => board ?? ownBoard ?? boardById(profile.board);

@@ -151,7 +151,7 @@ describe('reading profiles', () => {
       (p) => {
         p.layers = [];
       },
-      'layers: has too few entries; 1 is the least',
+      'layers: has no layer; there is one at the least',
     ],
   ])('%s is named with its place', (_what, change, message) => expect(broken(change)).toContain(message));
 

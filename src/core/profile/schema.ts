@@ -170,7 +170,7 @@ export const hostLayoutSchema = z.enum(HOST_IDS);
 export function listOf<Item extends z.ZodType<{ id: string }>>(what: string, item: Item, most: number, least = 0) {
   return z
     .array(item)
-    .min(least)
+    .min(least, `has no ${what}; there is one at the least`)
     .max(most)
     .superRefine((things, context) => {
       const first = new Map<string, number>();

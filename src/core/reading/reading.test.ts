@@ -116,7 +116,7 @@ describe('files of several profiles', () => {
     const read = parseProfiles(writeProfiles([a, { ...b, layers: [] }, b]));
     expect(read.map((one) => ('profile' in one ? one.profile.id : one.problem.message))).toEqual([
       'a',
-      'layers: has too few entries; 1 is the least',
+      'layers: has no layer; there is one at the least',
       'b',
     ]);
     expect(read[1]!.place).toBe('profile 2 ("B")');

@@ -110,6 +110,7 @@ class TextReader {
         line,
         isBase: draft.isBase,
         hasId: draft.hasId,
+        from: draft.from,
       };
     });
     this.uniqueIds(profiles);
@@ -211,16 +212,18 @@ class TextReader {
       hasId: id !== undefined,
       board: undefined,
       like,
+      from: undefined,
     });
   }
 
   private fill(draft: Draft): void {
     const { like } = draft;
-    const from =
-      like &&
-      this.reading.drafts
-        .slice(0, this.reading.at)
-        .find(({ profile }) => [profile.name.toLowerCase(), `#${profile.id}`].includes(nameIn(like).toLowerCase()));
+    const before = this.reading.drafts.slice(0, this.reading.at);
+    const place = before.findIndex(
+      ({ profile }) => like && [profile.name.toLowerCase(), `#${profile.id}`].includes(nameIn(like).toLowerCase()),
+    );
+    const from = before[place];
+    draft.from = from && place;
     if (from) draft.profile = { ...copied(from.profile), id: draft.profile.id, name: draft.profile.name };
     describe(this.reading, draft, from);
     for (const block of draft.blocks) if (block.word === 'role') role(this.reading, draft, block);

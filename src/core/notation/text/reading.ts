@@ -37,6 +37,8 @@ export type TextProfile = {
   isBase: boolean;
   /** Whether the text says its id; without one it is made from the name. */
   hasId: boolean;
+  /** Which profile of the text it begins from. */
+  from: number | undefined;
 };
 
 /** A heading and what belongs to it: from its line to its last inner one. `about`: the id of what it makes or changes. */
@@ -59,6 +61,7 @@ export type Draft = {
   isBase: boolean;
   board: Board | undefined;
   like: Piece | undefined;
+  from: number | undefined;
 };
 export type Named = { id: string; name: string };
 
