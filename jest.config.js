@@ -13,6 +13,7 @@ const transform = {
 };
 const shared = {
   transform,
+  globalSetup: '<rootDir>/tests/globalSetup.mjs',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   testEnvironment: 'node',
   // Windows of the store's tests may still hear of each other when their file has ended.
@@ -31,7 +32,9 @@ export default {
       ...shared,
       displayName: 'end to end',
       testMatch: ['<rootDir>/tests/**/*.test.ts'],
-      setupFilesAfterEnv: ['<rootDir>/tests/setup.ts'],
+      testEnvironment: '<rootDir>/tests/environment.mjs',
+      globalTeardown: '<rootDir>/tests/globalTeardown.mjs',
+      setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
     },
   ],
 };

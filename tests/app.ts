@@ -1,40 +1,51 @@
 /**
- * The app for each test of a file, from a known state: a server with an empty folder, and a browser window that has kept nothing. A
- * test that is tried again begins there too, so that no test needs another one before it.
+ * The app for each test of a file, from a known state: a server with an empty folder, and a browser that has kept nothing. The browser and
+ * the server's address stay the same all along, so that the browser need not read the same program anew for each test.
  */
-import { afterAll, afterEach, beforeAll, beforeEach } from '@jest/globals';
-import type { Browser, BrowserContext } from 'puppeteer-core';
-import { openBrowser, startApp, temporaryFolder, type AppServer } from './browser';
+import { afterEach, beforeEach } from '@jest/globals';
+import type { BrowserContext } from 'puppeteer-core';
+import { temporaryFolder, world } from './browser';
 
 export type App = {
   browser: BrowserContext;
-  server: AppServer;
+  server: { url: string };
   /** Stops the server and starts it again, with the same folder and address. */
   restart(between?: () => Promise<void>): Promise<void>;
 };
 
+/** Everything that a page can keep. */
+const KEPT = 'cookies,local_storage,indexeddb,service_workers,cache_storage,file_systems';
+
+let port = 0;
+
 /** Registers the beginning and the end; what it returns can be used inside tests. */
 export function useApp(): App {
-  let browser: Browser;
+  let stop: () => Promise<void>;
   let folder: string;
+  const start = async (): Promise<void> => {
+    const server = await world().serve({ port, dataFolder: folder, appFolder: 'dist' });
+    ({ port, stop } = server);
+    app.server = { url: `http://127.0.0.1:${port}` };
+  };
   const app = {
     restart: async (between) => {
-      const port = Number(new URL(app.server.url).port);
-      await app.server.stop();
+      await stop();
       await between?.();
-      app.server = await startApp(folder, port);
+      await start();
     },
   } as App;
-  beforeAll(async () => {
-    browser = await openBrowser();
-  });
   beforeEach(async () => {
     folder = temporaryFolder();
-    [app.server, app.browser] = await Promise.all([startApp(folder), browser.createBrowserContext()]);
+    await start();
+    app.browser = (await world().ownBrowser()).defaultBrowserContext();
+    // A browser without a page ends: a blank one stays, from which everything is cleared.
+    const before = await app.browser.pages();
+    const blank = await app.browser.newPage();
+    await Promise.all(before.map((page) => page.close()));
+    const session = await blank.createCDPSession();
+    await session.send('Storage.clearDataForOrigin', { origin: app.server.url, storageTypes: KEPT });
+    await session.detach();
   });
-  afterEach(async () => {
-    await Promise.all([app.browser.close(), app.server.stop()]);
-  });
-  afterAll(() => browser.close());
+  afterEach(() => stop());
   return app;
 }

@@ -1,39 +1,29 @@
-/** The app as a person meets it: the built server as a child process, and a real Chromium that drives the page. */
+/** The app as a person meets it: a real Chromium that drives the page, and the server as a process of its own where that is tested. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import type { Browser, Page } from 'puppeteer-core';
+import { temporaryFolder } from './folder';
+import type { RunningServer, ServerOptions } from '../src/server/server';
 
-const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
-  (path) => path !== undefined && existsSync(path),
-);
+/** What a worker has one of: `environment.mjs` puts it there. */
+type World = {
+  ownBrowser(): Promise<Browser>;
+  launch(userDataDir?: string): Promise<Browser>;
+  serve(options: Pick<ServerOptions, 'port' | 'dataFolder' | 'appFolder'>): Promise<RunningServer>;
+};
+export const world = (): World => (globalThis as unknown as { underloom: World }).underloom;
 
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--lang=en',
-];
-
-export const VIEW = { width: 1280, height: 800 };
-
-/** A folder that is gone when the process ends. */
-export function temporaryFolder(): string {
-  const folder = mkdtempSync(join(tmpdir(), 'underloom-'));
-  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
-  return folder;
-}
+export { temporaryFolder };
 
 export type AppServer = { url: string; stop(): Promise<void> };
 
-/** Starts the server on a port (0: any free one) with its data in a folder, serving the built app of a folder. */
+/** The server's program, bundled: what Node is given to run it. */
+export const SERVER_PROGRAM = ['dist-node/server/main.js'];
+
+/** Starts the server as a process on a port (0: any free one) with its data in a folder, serving the built app of a folder. */
 export async function startApp(dataFolder: string, port = 0, appFolder = 'dist'): Promise<AppServer> {
-  const child: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+  const child: ChildProcess = spawn(process.execPath, SERVER_PROGRAM, {
     env: { ...process.env, PORT: String(port), UNDERLOOM_DATA: dataFolder, UNDERLOOM_APP: appFolder, NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
@@ -59,24 +49,21 @@ export async function startApp(dataFolder: string, port = 0, appFolder = 'dist')
   };
 }
 
-/** @param userDataDir where the browser keeps what it keeps; a new empty folder when left out */
-export async function openBrowser(userDataDir = temporaryFolder()): Promise<Browser> {
-  if (!CHROMIUM) throw new Error('no Chromium; `npm test` installs it, or set CHROMIUM_PATH');
-  return puppeteer.launch({
-    executablePath: CHROMIUM,
-    headless: true,
-    args: FLAGS,
-    userDataDir,
-    defaultViewport: VIEW,
-  });
-}
+/** A browser of one's own, which can be killed. @param userDataDir where it keeps what it keeps; a new empty folder when left out */
+export const openBrowser = (userDataDir = temporaryFolder()): Promise<Browser> => world().launch(userDataDir);
 
-/** A new page that collects what the browser complains about. */
+/**
+ * A new page that collects what the browser complains about.
+ * @param isInstalled whether the app may keep itself for times without a server, which is more work than all the rest of opening it
+ */
 export async function openPage(
   browser: Pick<Browser, 'newPage'>,
   url: string,
+  { isInstalled = false } = {},
 ): Promise<{ page: Page; complaints: string[] }> {
   const page = await browser.newPage();
+  if (!isInstalled)
+    await page.evaluateOnNewDocument(`navigator.serviceWorker.register = () => new Promise(() => undefined)`);
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(String(error)));
   page.on('console', (message) => {
@@ -111,7 +98,6 @@ export async function press(page: Page, text: string): Promise<void> {
   await choose(page, `button:not([disabled]) ::-p-text(${text})`);
 }
 
-/** Clicks what a selector finds, once it is there. */
 /** Presses the key of the simulated keyboard that says yes, when the keyboard asks. */
 export async function sayYes(page: Page): Promise<void> {
   await (await page.waitForSelector('.yes-key'))?.click();
@@ -125,6 +111,7 @@ export async function saveToKeyboard(page: Page): Promise<void> {
   await seeText(page, '.save-button', 'In the keyboard');
 }
 
+/** Clicks what a selector finds, once it is there. */
 export async function choose(page: Page, selector: string): Promise<void> {
   for (let attempt = 1; ; attempt++) {
     const found = await page.waitForSelector(selector, { timeout: 8000 });

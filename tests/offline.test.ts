@@ -7,7 +7,7 @@ jest.setTimeout(120_000);
 test('the server is gone: the page opens, edits are kept, and a profile is saved to the keyboard', async () => {
   const server = await startApp(temporaryFolder());
   const browser = await openBrowser();
-  const { page } = await openPage(browser, `${server.url}/profile/demo-show-desk/layout`);
+  const { page } = await openPage(browser, `${server.url}/profile/demo-show-desk/layout`, { isInstalled: true });
   await page.waitForSelector('.layout-bench, main');
   const manifest = await page.$eval('link[rel=manifest]', (link) => (link as HTMLLinkElement).href);
   const { name, start_url: start } = await page.evaluate(

@@ -11,6 +11,7 @@ import {
   openPage,
   saveToKeyboard,
   seeText,
+  SERVER_PROGRAM,
   startApp,
   temporaryFolder,
   wait,
@@ -154,7 +155,7 @@ describe('the server keeps to itself', () => {
       UNDERLOOM_DATA: temporaryFolder(),
       NODE_OPTIONS: '',
     };
-    const { stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/server/main.ts'], {
+    const { stderr, status } = spawnSync(process.execPath, SERVER_PROGRAM, {
       env,
       encoding: 'utf8',
     });

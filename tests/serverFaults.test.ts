@@ -5,7 +5,7 @@ import { connect } from 'node:net';
 import { SHOW_DESK } from '../demo';
 import { mustBeSound } from '../src/core/check';
 import { encodeImage } from '../src/core/image';
-import { temporaryFolder, wait } from './browser';
+import { SERVER_PROGRAM, temporaryFolder, wait } from './browser';
 import { open, plugInto } from './cable';
 
 jest.setTimeout(120_000);
@@ -18,7 +18,6 @@ beforeEach(() => {
 });
 afterEach(() => children.forEach((child) => child.kill('SIGKILL')));
 
-const SERVER = ['--import', 'tsx', 'src/server/main.ts'];
 const environment = () => ({ ...process.env, PORT: '0', UNDERLOOM_DATA: folder, NODE_OPTIONS: '' });
 
 /** The address that a server says, read from what started it. */
@@ -35,7 +34,7 @@ async function addressSaidBy(child: ChildProcess): Promise<string> {
   }
 }
 async function start(): Promise<{ child: ChildProcess; url: string }> {
-  const child = spawn(process.execPath, SERVER, { env: environment(), stdio: ['ignore', 'pipe', 'pipe'] });
+  const child = spawn(process.execPath, SERVER_PROGRAM, { env: environment(), stdio: ['ignore', 'pipe', 'pipe'] });
   return { child, url: await addressSaidBy(child) };
 }
 const ended = (child: ChildProcess): Promise<number | null> =>
@@ -97,7 +96,7 @@ describe('among others', () => {
     const { url } = await start();
     const { client, close } = await plugInto(url);
     await client.save(2, imageNamed('First'));
-    const second = spawnSync(process.execPath, SERVER, { env: environment(), encoding: 'utf8' });
+    const second = spawnSync(process.execPath, SERVER_PROGRAM, { env: environment(), encoding: 'utf8' });
     expect(second.status).toBe(1);
     expect(second.stderr).toContain('another server keeps its keyboards in');
     expect(second.stderr).toContain('UNDERLOOM_DATA=');
@@ -160,7 +159,7 @@ describe('among others', () => {
   });
 
   test('it ends when the program that started it is killed', async () => {
-    const script = `require('node:child_process').spawn(process.execPath, ${JSON.stringify(SERVER)}, { stdio: 'inherit' }); setInterval(() => {}, 1000);`;
+    const script = `require('node:child_process').spawn(process.execPath, ${JSON.stringify(SERVER_PROGRAM)}, { stdio: 'inherit' }); setInterval(() => {}, 1000);`;
     const parent = spawn(process.execPath, ['-e', script], { env: environment(), stdio: ['ignore', 'pipe', 'pipe'] });
     const url = await addressSaidBy(parent);
     expect((await fetch(url)).status).toBe(200);

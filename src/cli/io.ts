@@ -19,9 +19,13 @@ export const UNUSABLE = 2;
 /** Input that cannot be used: one line for standard error. */
 export class BadInput extends Error {}
 
+/** The code of an error of the system's, such as `ENOENT`; undefined for any other. */
+const codeOf = (error: unknown): string | undefined =>
+  typeof error === 'object' && error !== null && 'code' in error ? String(error.code) : undefined;
+
 /** Nobody reads the output any more: the quiet end of a pipe. */
 export const isClosedPipe = (error: unknown): boolean =>
-  error instanceof Error && 'code' in error && (error.code === 'EPIPE' || error.code === 'ERR_STREAM_DESTROYED');
+  ['EPIPE', 'ERR_STREAM_DESTROYED'].includes(codeOf(error) ?? '');
 
 const REASONS: Readonly<Record<string, string>> = {
   ENOENT: 'there is no such file',
@@ -37,11 +41,11 @@ const REASONS: Readonly<Record<string, string>> = {
   EEXIST: 'is there already',
 };
 
-/** Whether an error is the system's own. */
-export const isOfSystem = (error: unknown): boolean => error instanceof Error && 'syscall' in error;
+/** Whether an error is the system's own, and not a mistake of ours. */
+export const isOfSystem = (error: unknown): boolean => /^E[A-Z0-9]+$/.test(codeOf(error) ?? '');
 
 /** Why the system could not do something, as the end of a sentence. */
 export function reasonOfSystem(error: unknown): string {
-  const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-  return REASONS[code] ?? `cannot be used (${code || 'for an unknown reason'})`;
+  const code = codeOf(error);
+  return REASONS[code ?? ''] ?? `cannot be used (${code ?? 'for an unknown reason'})`;
 }

@@ -1,6 +1,6 @@
 /** Files that the command line writes: whole, or not at all. What was there stays until the new file is complete. */
 import { closeSync, fsyncSync, lstatSync, openSync, renameSync, rmSync, writeFileSync, writeSync } from 'node:fs';
-import { BadInput, reasonOfSystem } from './io';
+import { BadInput, isOfSystem, reasonOfSystem } from './io';
 
 /** Whether a file may be taken the place of: what is no plain file (a device, a pipe, a link) is written to as it is. */
 function mayBeReplaced(file: string): boolean {
@@ -29,7 +29,7 @@ export function writeFile(file: string, pieces: Iterable<string | Uint8Array>): 
     if (isPlain) renameSync(beside, file);
   } catch (error) {
     if (isPlain) rmSync(beside, { force: true });
-    if (error instanceof BadInput || !(error instanceof Error && 'syscall' in error)) throw error;
+    if (!isOfSystem(error)) throw error;
     throw new BadInput(`${file}: cannot be written: ${reasonOfSystem(error)}`);
   }
 }

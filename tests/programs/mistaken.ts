@@ -1,13 +1,13 @@
 /**
  * A keyboard with a mistake planted in it, to see that the cases find it: `checksum` takes damaged reports for sound, `late` tells of edges a
- * millisecond late, `yes` lets pages write unasked. `slow` has none: it only takes its time until it runs.
+ * millisecond late, `yes` lets pages write unasked, `mute` answers its hello and nothing else. `slow` has none: it only takes its time until it runs.
  */
 import { HARROW_64 } from '../../src/core/board';
 import { ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports';
 import { inReports, keyboardOf } from '../../src/cli/keyboard';
 
 const [mistake] = process.argv.slice(2);
-const STARTS_AFTER_MS = 4000;
+const STARTS_AFTER_MS = 3500;
 
 if (mistake === 'slow') await new Promise((resolve) => setTimeout(resolve, STARTS_AFTER_MS));
 
@@ -37,6 +37,7 @@ const plug = keyboardOf(HARROW_64, true).plugIn({
 process.stdin.on(
   'data',
   inReports((report) => {
+    if (mistake === 'mute' && report[0] !== REQUEST.hello) return;
     plug?.receive(mistake === 'checksum' ? resealed(report) : report);
     if (mistake === 'yes' && report[0] === REQUEST.hello)
       plug?.receive(new ReportWriter(REQUEST.leave, 0, (report[4] ?? 0) + (report[5] ?? 0) * 256).sealed());

@@ -16,7 +16,7 @@ const image = encodeImage(mustBeSound(SHOW_DESK));
 describe('Intel HEX', () => {
   test('an image comes back the same', () => {
     const text = writeIntelHex(image);
-    expect(text.startsWith(':10000000554E444C02')).toBe(true);
+    expect(text.startsWith(':10000000554E444C03')).toBe(true);
     expect(decodeImage(readIntelHex(text)).profile).toEqual(SHOW_DESK);
   });
 

@@ -1,5 +1,5 @@
 /**
- * Actions in an image, one row a kind: its number, then what it is written as, with its writing and its reading side by side, so
+ * Actions in an image, one row a kind: what it is written as, its writing and its reading side by side, so
  * that the two cannot drift apart. One key, and one key with modifiers, have numbers of their own (docs/formats/image.md).
  */
 import { DEVICE_FUNCTIONS, LIMITS, type Action, type ActionKind, type ActionOf } from '../profile';
@@ -23,7 +23,44 @@ const SET_OF: Record<ActionPlace, number> = {
 const ONE_KEY = 0;
 const WITH_MODIFIERS = 1;
 const EARLIER = 2;
+/** From here on a kind is said in two: that it is a further one, and which. What is used most stays short. */
+const FURTHER = 15;
 const KIND_BITS = 4;
+const FURTHER_BITS = 6;
+
+/**
+ * The number of each kind in an image. A number is for ever: docs/formats/versions.md. A kind without a number, a number that does not fit
+ * into the image, and one that is given twice are mistakes that the compiler finds.
+ */
+const NUMBERS = {
+  keys: 3,
+  layer: 4,
+  macro: 5,
+  text: 6,
+  many: 7,
+  holdFor: 8,
+  latch: 9,
+  latchNext: 10,
+  once: 11,
+  capitals: 12,
+  button: 13,
+  wheel: 14,
+  slot: 15,
+  device: 16,
+} as const satisfies Record<ActionKind, Numbered>;
+
+/** The whole numbers below N. */
+type Below<N extends number, Found extends number[] = []> = Found['length'] extends N
+  ? Found[number]
+  : Below<N, [...Found, Found['length']]>;
+/** What fits: the first three are no rows, and `FURTHER_BITS` bits follow 15. */
+type Numbered = Exclude<Below<79>, 0 | 1 | 2>;
+/** The kinds that have a number. */
+type KindsOf<N> = { [K in ActionKind]: (typeof NUMBERS)[K] extends N ? K : never }[ActionKind];
+/** The kinds whose number another one has as well: none. */
+type Doubled = { [K in ActionKind]: KindsOf<(typeof NUMBERS)[K]> extends K ? never : K }[ActionKind];
+const _noneIsDoubled: [Doubled] extends [never] ? true : ['these kinds have one number', Doubled] = true;
+void _noneIsDoubled;
 
 /** What writing needs of the image around it: numbers in place of ids. */
 export interface Numbers {
@@ -41,7 +78,6 @@ export interface Ids {
 }
 
 type Row<K extends ActionKind> = {
-  number: number;
   write: (action: ActionOf<K>, writer: ActionWriter) => void;
   read: (reader: ActionReader) => ActionOf<K>;
 };
@@ -50,12 +86,10 @@ const signed = (byte: number): number => (byte << 24) >> 24;
 
 const ROWS: { [K in ActionKind]: Row<K> } = {
   keys: {
-    number: 3,
     write: ({ codes }, { usages }) => usages.chord(codes),
     read: ({ usages }) => ({ do: 'keys', codes: usages.chord() }),
   },
   layer: {
-    number: 4,
     write: ({ how, layer }, { out, numbers }) => {
       out.tree(SET.layerHow, 2, LAYER_HOWS.indexOf(how));
       out.number(SET.layerNumber, numbers.layerNumber(layer));
@@ -67,12 +101,10 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     }),
   },
   macro: {
-    number: 5,
     write: ({ macro }, { out, numbers }) => void out.number(SET.macroNumber, numbers.macroNumber(macro)),
     read: ({ from, ids }) => ({ do: 'macro', macro: ids.macroId(from) }),
   },
   text: {
-    number: 6,
     write: ({ text, gapMs }, { out }) => {
       writeText(out, text);
       out.number(SET.ms, gapMs);
@@ -80,7 +112,6 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     read: ({ from }) => ({ do: 'text', text: readText(from), gapMs: from.number(SET.ms, LIMITS.gapMs.most) }),
   },
   many: {
-    number: 7,
     write: ({ actions }, writer) => {
       writer.out.number(SET.parts, actions.length);
       for (const part of actions) writer.action(part, 'ofPart');
@@ -93,7 +124,6 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     }),
   },
   holdFor: {
-    number: 8,
     write: ({ codes, ms }, { out, usages }) => {
       usages.chord(codes);
       out.number(SET.ms, ms);
@@ -105,24 +135,20 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     }),
   },
   latch: {
-    number: 9,
     write: ({ codes }, { usages }) => usages.chord(codes),
     read: ({ usages }) => ({ do: 'latch', codes: usages.chord() }),
   },
-  latchNext: { number: 10, write: () => undefined, read: () => ({ do: 'latchNext' }) },
+  latchNext: { write: () => undefined, read: () => ({ do: 'latchNext' }) },
   once: {
-    number: 11,
     write: ({ codes }, { usages }) => usages.chord(codes),
     read: ({ usages }) => ({ do: 'once', codes: usages.chord() }),
   },
-  capitals: { number: 12, write: () => undefined, read: () => ({ do: 'capitals' }) },
+  capitals: { write: () => undefined, read: () => ({ do: 'capitals' }) },
   button: {
-    number: 13,
     write: ({ button }, { out }) => void out.number(SET.button, button),
     read: ({ from }) => ({ do: 'button', button: from.number(SET.button, LIMITS.button.most) }),
   },
   wheel: {
-    number: 14,
     write: ({ dx, dy }, { out }) => void out.tree(SET.notches, 8, dx & 0xff).tree(SET.notches, 8, dy & 0xff, 1),
     read: ({ from }) => ({
       do: 'wheel',
@@ -132,7 +158,6 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   },
   /** 0 next, 1 previous, else the slot and 1. */
   slot: {
-    number: 15,
     write: (action, { out }) =>
       void out.number(SET.slot, action.how === 'go' ? action.slot + 1 : action.how === 'next' ? 0 : 1),
     read: ({ from }) => {
@@ -143,7 +168,6 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     },
   },
   device: {
-    number: 16,
     write: ({ what }, { out }) => void out.number(SET.device, DEVICE_FUNCTIONS.indexOf(what)),
     read: ({ from }) => ({
       do: 'device',
@@ -152,9 +176,9 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   },
 };
 
-/** 15 is the last number of four bits; from there on a bit tells: 0 slot, 1 device. */
-const LAST = 15;
-const BY_NUMBER = new Map(Object.values(ROWS).map((row) => [row.number, row]));
+const KINDS = new Map<number, ActionKind>(
+  Object.entries(NUMBERS).map(([kind, number]) => [number, kind as ActionKind]),
+);
 
 /** The one key that an action is, when it is no more. */
 const oneKeyOf = (action: Action): string | undefined => {
@@ -174,7 +198,10 @@ export class ActionWriter {
   }
 
   action(action: Action, place: ActionPlace): void {
-    const kind = (number: number) => this.out.tree(SET_OF[place], KIND_BITS, Math.min(number, LAST));
+    const kind = (number: number): void => {
+      this.out.tree(SET_OF[place], KIND_BITS, Math.min(number, FURTHER));
+      if (number >= FURTHER) this.out.tree(SET.furtherAction, FURTHER_BITS, number - FURTHER);
+    };
     const oneKey = oneKeyOf(action);
     if (oneKey !== undefined) {
       kind(ONE_KEY);
@@ -192,10 +219,8 @@ export class ActionWriter {
       this.out.tree(SET.modifiers, 8, chord.bits);
       this.usages.code(chord.key, 1);
     } else {
-      const row = ROWS[action.do];
-      kind(row.number);
-      if (row.number >= LAST) this.out.bit(SET.actionOfPart, 1 << KIND_BITS, row.number > LAST);
-      row.write(action as never, this);
+      kind(NUMBERS[action.do]);
+      ROWS[action.do].write(action as never, this);
     }
     this.pool.add(action);
   }
@@ -212,6 +237,8 @@ export class ActionReader {
   constructor(
     readonly from: BitReader,
     readonly ids: Ids,
+    /** The version of the image that is read. */
+    private readonly version: number,
   ) {
     this.usages = new UsageReader(from);
   }
@@ -220,13 +247,13 @@ export class ActionReader {
   action(place: ActionPlace): Action {
     const { from } = this;
     const at = from.offset;
-    const number = from.tree(SET_OF[place], KIND_BITS);
+    const number = this.kind(place);
     if (number === ONE_KEY) return this.oneKey(this.usages.code(place === 'ofKey' ? 0 : 1));
     if (number === EARLIER) return this.pool.referred(from);
     if (this.depth > LIMITS.actionDepth)
       throw badImage(at, `an action in more than ${LIMITS.actionDepth} levels of others`);
     this.depth++;
-    const action = number === WITH_MODIFIERS ? this.withModifiers() : this.row(number, at);
+    const action = number === WITH_MODIFIERS ? this.withModifiers() : this.ofKind(number, at);
     this.depth--;
     this.ids.admit(action, at);
     return this.pool.add(action);
@@ -243,9 +270,20 @@ export class ActionReader {
     return { do: 'keys', codes: [...MODIFIERS.filter((_, n) => (bits >> n) & 1), this.usages.code(1)] };
   }
 
-  private row(number: number, at: number): Action {
-    const row = BY_NUMBER.get(number + (number === LAST ? this.from.bit(SET.actionOfPart, 1 << KIND_BITS) : 0));
-    if (!row) throw badImage(at, `an action of the unknown kind ${number}`);
-    return row.read(this);
+  private kind(place: ActionPlace): number {
+    const { from } = this;
+    const number = from.tree(SET_OF[place], KIND_BITS);
+    if (number < FURTHER) return number;
+    // Version 2 knew two further kinds, told apart by one bit.
+    return (
+      FURTHER +
+      (this.version === 2 ? from.bit(SET.actionOfPart, 1 << KIND_BITS) : from.tree(SET.furtherAction, FURTHER_BITS))
+    );
+  }
+
+  private ofKind(number: number, at: number): Action {
+    const kind = KINDS.get(number);
+    if (kind === undefined) throw badImage(at, `an action of the unknown kind ${number}`);
+    return ROWS[kind].read(this);
   }
 }

@@ -34,8 +34,12 @@ export function bareImage(sound: Sound): Uint8Array {
 /** No profile is filled up by more than that, in bytes. */
 const MOST_PADDING = 1 << 18;
 
-/** The image that a bare one stands for, and how many of the bytes it took. @throws Unreadable */
-export function imageOfBare(bytes: Uint8Array, board: Board): { image: Uint8Array; length: number } {
+/**
+ * The image that a bare one stands for, and how many of the bytes it took.
+ * @param version the version of images that it was cut out of
+ * @throws Unreadable
+ */
+export function imageOfBare(bytes: Uint8Array, board: Board, version: number): { image: Uint8Array; length: number } {
   const reader = new ByteReader(bytes);
   const take = (): Uint8Array => {
     const length = reader.count(bytes.length);
@@ -46,11 +50,12 @@ export function imageOfBare(bytes: Uint8Array, board: Board): { image: Uint8Arra
   const macros = take();
   const padding = reader.count(MOST_PADDING);
   const layout = take();
-  const image = frame([
+  const parts = [
     homeOf(board),
     ...(macros.length > 0 ? [{ type: SECTION.macros, bytes: macros }] : []),
     ...(padding > 0 ? [{ type: SECTION.padding, bytes: new Uint8Array(padding) }] : []),
     { type: SECTION.layout, bytes: layout },
-  ]);
+  ];
+  const image = frame(parts, version);
   return { image, length: reader.offset };
 }

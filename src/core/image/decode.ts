@@ -10,7 +10,7 @@ import { quoted } from '../reading';
 import { badImage, ByteReader } from './bytes';
 import { BitReader, type Patience } from './coder';
 import { Expansion, patienceFor } from './expansion';
-import { LayoutReader } from './layoutBits';
+import { LayoutReader, type LayoutIds } from './layoutBits';
 import { NamesReader, standIns, type NamedLayer, type NamesSource } from './names';
 import { readMacros } from './scores';
 import { sectionsOf, type Sections } from './sections';
@@ -58,12 +58,13 @@ class Decoder {
       named?.heads() ?? standIns({ layers: mostLayers, joints: board.device.joints, macros: macros.length });
     const layoutBits = this.section(SECTION.layout);
     if (!layoutBits) throw badImage(HEADER_BYTES, 'the section "layout" is missing');
-    const layout = new LayoutReader(layoutBits, board, {
+    const ids: LayoutIds = {
       admit: (action, at) => this.expansion.admit(action, at),
       spend: (binding) => this.expansion.spendOnBinding(binding),
       layerId: (number) => names.layers[number]?.id ?? '',
       macroId: (number) => (number < macros.length ? (names.macros[number]?.id ?? '') : undefined),
-    }).read();
+    };
+    const layout = new LayoutReader(layoutBits, board, ids, this.sections.version).read();
     if (!named) {
       names.layers.length = layout.layers.length;
       names.joints.length = layout.joints.length;

@@ -216,8 +216,9 @@ export class LayoutReader {
     private readonly from: BitReader,
     private readonly board: Board,
     private readonly ids: LayoutIds,
+    version: number,
   ) {
-    this.actions = new ActionReader(from, {
+    const all: Ids = {
       admit: (action, at) => ids.admit(action, at),
       layerId: () => this.layerId(),
       macroId: () => {
@@ -225,7 +226,8 @@ export class LayoutReader {
         if (id === undefined) throw badImage(from.offset, 'a reference to a macro that is not there');
         return id;
       },
-    });
+    };
+    this.actions = new ActionReader(from, all, version);
   }
 
   /** @throws Unreadable */

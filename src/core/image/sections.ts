@@ -5,16 +5,17 @@
  */
 import CRC32C from 'crc-32/crc32c.js';
 import { badImage, ByteReader, ByteWriter } from './bytes';
-import { IMAGE_VERSION, MAGIC, MAY_BE_SKIPPED, SECTION } from './sets';
+import { IMAGE_VERSION, MAGIC, MAY_BE_SKIPPED, OLDEST_VERSION, SECTION } from './sets';
 
 /** Where a section's content lies in the image. */
 export type Section = { start: number; end: number };
-export type Sections = { byType: ReadonlyMap<number, Section>; lengthBytes: number; crc32: number };
+export type Sections = { version: number; byType: ReadonlyMap<number, Section>; lengthBytes: number; crc32: number };
 
 export type Part = { type: number; bytes: Uint8Array };
 
-export function frame(parts: readonly Part[]): Uint8Array {
-  const out = new ByteWriter().raw(MAGIC).u8(IMAGE_VERSION);
+/** An image of sections. @param version the one that its sections are written in */
+export function frame(parts: readonly Part[], version: number = IMAGE_VERSION): Uint8Array {
+  const out = new ByteWriter().raw(MAGIC).u8(version);
   for (const { type, bytes } of parts) out.u8(type).count(bytes.length).raw(bytes);
   out.u8(SECTION.end);
   return out.u32(CRC32C.buf(out.toBytes()) >>> 0).toBytes();
@@ -32,7 +33,7 @@ export function sectionsOf(bytes: Uint8Array): Sections {
   for (const [at, byte] of MAGIC.entries())
     if (reader.u8() !== byte) throw badImage(at, 'this is no image: it does not begin with UNDL');
   const version = reader.u8();
-  if (version !== IMAGE_VERSION)
+  if (version > IMAGE_VERSION || version < OLDEST_VERSION)
     throw badImage(
       4,
       version > IMAGE_VERSION
@@ -55,7 +56,7 @@ export function sectionsOf(bytes: Uint8Array): Sections {
   const found = CRC32C.buf(bytes.subarray(0, end)) >>> 0;
   if (found !== crc32) throw badImage(end, `the checksum is ${hex(found)}, not ${hex(crc32)}: the image is damaged`);
   if (unknown !== undefined) throw badImage(unknown, 'a section that only a newer program understands');
-  return { byType, lengthBytes: end + 4, crc32 };
+  return { version, byType, lengthBytes: end + 4, crc32 };
 }
 
 /** How long an image is, and its checksum: checked against its bytes. @throws Unreadable */

@@ -5,7 +5,9 @@
 
 /** "UNDL" in ASCII. */
 export const MAGIC = [0x55, 0x4e, 0x44, 0x4c] as const;
-export const IMAGE_VERSION = 2;
+export const IMAGE_VERSION = 3;
+/** The oldest version that is still read: what a keyboard holds goes on working. */
+export const OLDEST_VERSION = 2;
 /** Magic and version; the sections follow. */
 export const HEADER_BYTES = 5;
 
@@ -76,6 +78,7 @@ const NAMES = [
   'nameLength',
   'name',
   'hasName',
+  'furtherAction',
 ] as const;
 
 /** How many sets there are. */

@@ -16,8 +16,13 @@ import { KIND } from './words';
 
 /** What a code begins with: a word to find it by in a message, and its version. */
 const MARK = 'loom1';
-const PACKED = 1;
 const AS_TEXT = 2;
+/** Packed as in a keyboard: the kind that is written, and the version of images of each kind that is read. */
+const PACKED = 3;
+const IMAGE_VERSION_OF: ReadonlyMap<number, number> = new Map([
+  [1, 2],
+  [PACKED, 3],
+]);
 const CHECKSUM_BYTES = 4;
 
 const PLACE = 'the share code';
@@ -90,23 +95,21 @@ export function readShareCode(code: string): Shared {
   const body = bytes.subarray(0, -CHECKSUM_BYTES);
   const sum = bytes.subarray(-CHECKSUM_BYTES).reduce((value, byte) => value * 256 + byte, 0);
   if (CRC32.buf(body) >>> 0 !== sum) throw bad(damaged);
-  switch (body[0]) {
-    case PACKED:
-      return { profile: profileOfPacked(body.subarray(1)) };
-    case AS_TEXT:
-      return parseProfile(new TextReader(body.subarray(1), READING_BUDGET.share.bytes * 1.5).field(KIND.json));
-    default:
-      throw bad('is of a kind that only a newer Underloom can read');
-  }
+  const [kind = 0] = body;
+  if (kind === AS_TEXT)
+    return parseProfile(new TextReader(body.subarray(1), READING_BUDGET.share.bytes * 1.5).field(KIND.json));
+  const imageVersion = IMAGE_VERSION_OF.get(kind);
+  if (imageVersion === undefined) throw bad('is of a kind that only a newer Underloom can read');
+  return { profile: profileOfPacked(body.subarray(1), imageVersion) };
 }
 
-function profileOfPacked(body: Uint8Array): Profile {
+function profileOfPacked(body: Uint8Array, imageVersion: number): Profile {
   const length = (body[0] ?? 0) + (body[1] ?? 0) * 256;
   if (length + 2 > body.length) throw bad('ends too early');
   const text = new TextReader(body.subarray(2, 2 + length), READING_BUDGET.share.bytes);
   const id = text.field(KIND.id);
   const board = boardById(id);
   if (!board) throw bad('is for a board that is not known here');
-  const { image } = imageOfBare(body.subarray(2 + length), board);
+  const { image } = imageOfBare(body.subarray(2 + length), board, imageVersion);
   return decodeImage(image, board, new NamedReader(text)).profile;
 }

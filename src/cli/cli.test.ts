@@ -1,11 +1,11 @@
-import { beforeAll, describe, expect, jest, test } from '@jest/globals';
+/** The command line: what goes in, what comes out. Most of it is asked of the function; a few real starts show that the process is the same. */
+import { beforeAll, describe, expect, test } from '@jest/globals';
 import { spawnSync } from 'node:child_process';
-import { copyFileSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { applyChanges, type Change, type Profile } from '../src/core/profile';
-import { temporaryFolder } from './browser';
-
-jest.setTimeout(60_000);
+import { temporaryFolder } from '../../tests/folder';
+import { applyChanges, type Change, type Profile } from '../core/profile';
+import { run } from './run';
 
 const folder = temporaryFolder();
 const at = (name: string): string => join(folder, name);
@@ -14,11 +14,23 @@ const put = (name: string, content: string | Uint8Array): string => {
   return at(name);
 };
 
-function cli(...args: string[]): { out: string; err: string; status: number | null } {
-  const { stdout, stderr, status } = spawnSync(process.execPath, ['--import', 'tsx', 'src/cli/main.ts', ...args], {
-    encoding: 'utf8',
-    env: { ...process.env, NODE_OPTIONS: '' },
-  });
+type Said = { out: string; err: string; status: number | null };
+
+/** Runs the command line in this process. */
+async function cli(...args: string[]): Promise<Said> {
+  let [out, err] = ['', ''];
+  const write = (text: string): Promise<void> => {
+    out += text;
+    return Promise.resolve();
+  };
+  const status = await run(args, { write, complain: (text) => void (err += text) });
+  return { out, err, status };
+}
+
+/** Runs a script of the shell in which `$CLI` is the command line as people start it. */
+function shell(script: string): Said {
+  const env = { ...process.env, NODE_OPTIONS: '', CLI: `${process.execPath} scripts/cli.mjs` };
+  const { stdout, stderr, status } = spawnSync('bash', ['-c', script], { encoding: 'utf8', env });
   return { out: stdout, err: stderr, status };
 }
 
@@ -38,91 +50,95 @@ beforeAll(() => {
 });
 
 describe('replay', () => {
-  test('prints usage edges; with --why decisions before the edges they cause; with --text what a host shows', () => {
-    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'))).toEqual({
+  test('prints usage edges; with --why decisions before the edges they cause; with --text what a host shows', async () => {
+    expect(await cli('replay', '--profile', DESK, '--strokes', at('roll.csv'))).toEqual({
       out: `${EDGES.join('\n')}\n`,
       err: '',
       status: 0,
     });
-    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--why').out).toBe(
+    expect((await cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--why')).out).toBe(
       `${[WHY, ...EDGES].join('\n')}\n`,
     );
-    expect(cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--text').out).toBe('[F20]a\n');
+    expect((await cli('replay', '--profile', DESK, '--strokes', at('roll.csv'), '--text')).out).toBe('[F20]a\n');
   });
 
-  test('from device memory it is the same', () => {
-    expect(cli('image', DESK, '-o', at('desk.bin'))).toMatchObject({ status: 0 });
-    expect(cli('replay', '--image', at('desk.bin'), '--strokes', at('roll.csv'), '--why').out).toBe(
+  test('from device memory it is the same', async () => {
+    expect(await cli('image', DESK, '-o', at('desk.bin'))).toMatchObject({ status: 0 });
+    expect((await cli('replay', '--image', at('desk.bin'), '--strokes', at('roll.csv'), '--why')).out).toBe(
       `${[WHY, ...EDGES].join('\n')}\n`,
     );
-    expect(JSON.parse(cli('image', '--read', at('desk.bin')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
-    expect(cli('image', DESK, '-o', at('desk.hex'))).toMatchObject({ status: 0 });
+    expect(JSON.parse((await cli('image', '--read', at('desk.bin'))).out)).toEqual(
+      JSON.parse(readFileSync(DESK, 'utf8')),
+    );
+    expect(await cli('image', DESK, '-o', at('desk.hex'))).toMatchObject({ status: 0 });
     expect(readFileSync(at('desk.hex'), 'utf8')).toMatch(/^:10000000554E444C/);
-    expect(JSON.parse(cli('image', '--read', at('desk.hex')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
+    expect(JSON.parse((await cli('image', '--read', at('desk.hex'))).out)).toEqual(
+      JSON.parse(readFileSync(DESK, 'utf8')),
+    );
   });
 
-  test('the settle time decides what is still to come', () => {
+  test('the settle time decides what is still to come', async () => {
     const down = put('down.csv', 't_us,key,depth_um\n0,CapsLock,4000\n');
-    expect(cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '100').out).toBe('');
-    expect(cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '200').out).toContain(
+    expect((await cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '100')).out).toBe('');
+    expect((await cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '200')).out).toContain(
       '"why":"timeout"',
     );
   });
 
-  test('cases are written, then checked, and a difference is shown', () => {
+  test('cases are written, then checked, and a difference is shown', async () => {
     for (const name of ['one', 'two']) {
       mkdirSync(at(`cases/${name}`), { recursive: true });
       copyFileSync(DESK, at(`cases/${name}/profile.json`));
       put(`cases/${name}/strokes.csv`, ROLL);
     }
-    expect(cli('replay', '--cases', at('cases')).out).toBe('2 cases written\n');
+    expect((await cli('replay', '--cases', at('cases'))).out).toBe('2 cases written\n');
     expect(readFileSync(at('cases/one/outcome.jsonl'), 'utf8')).toBe(`${EDGES.join('\n')}\n`);
     put('cases/one/expected.jsonl', `${[WHY, ...EDGES].join('\n')}\n`);
     put('cases/two/expected.jsonl', `${EDGES.join('\n')}\n`);
-    expect(cli('replay', '--cases', at('cases'), '--check')).toEqual({
+    expect(await cli('replay', '--cases', at('cases'), '--check')).toEqual({
       out: '2 of 2 cases as expected\n',
       err: '',
       status: 0,
     });
     put('cases/two/expected.jsonl', `${EDGES.slice(0, 3).join('\n')}\n`);
-    const { out, status } = cli('replay', '--cases', at('cases'), '--check');
+    const { out, status } = await cli('replay', '--cases', at('cases'), '--check');
     expect(out).toBe(`two: line 4: expected nothing more, got ${EDGES[3]}\n1 of 2 cases as expected\n`);
     expect(status).toBe(1);
   });
 });
 
 describe('check', () => {
-  test('a sound profile has no problems', () =>
-    expect(cli('check', DESK)).toEqual({ out: `${DESK}: no problems\n`, err: '', status: 0 }));
+  test('a sound profile has no problems', async () =>
+    expect(await cli('check', DESK)).toEqual({ out: `${DESK}: no problems\n`, err: '', status: 0 }));
 
-  test('advice follows when there is no problem, and is no failure', () => {
+  test('advice follows when there is no problem, and is no failure', async () => {
     const profile = JSON.parse(readFileSync(DESK, 'utf8'));
     delete profile.layers[3].keys.Escape;
-    const { out, status } = cli('check', put('stuck.json', JSON.stringify(profile)));
+    const { out, status } = await cli('check', put('stuck.json', JSON.stringify(profile)));
     expect(out).toContain('layers[3]: advice: Book has no way back');
     expect(status).toBe(0);
   });
 
-  test('stroke plans: what cannot be is a problem, what disappoints is advice', () => {
+  test('stroke plans: what cannot be is a problem, what disappoints is advice', async () => {
     const profile = JSON.parse(readFileSync(DESK, 'utf8'));
     const spans = profile.layers[2].keys.KeyS.does.spans;
     spans[1].to.atUm = 2200;
-    const odd = cli('check', put('odd.json', JSON.stringify(profile)));
+    const odd = await cli('check', put('odd.json', JSON.stringify(profile)));
     expect(odd.out).toContain(
       'layers[2].keys.KeyS.does.spans[1]: advice: Part 2 never reaches its end at 2.2 mm going up',
     );
     expect(odd.status).toBe(0);
     spans[2].from.atUm = 4600;
-    const beyond = cli('check', put('beyond.json', JSON.stringify(profile)));
+    const beyond = await cli('check', put('beyond.json', JSON.stringify(profile)));
     expect(beyond.out).toContain('layers[2].keys.KeyS.does.spans[2].from.atUm: 4600 is deeper than the travel');
     expect(beyond.status).toBe(1);
   });
 
-  test('every problem is a line with its path', () => {
+  test('every problem is a line with its path', async () => {
     const profile = JSON.parse(readFileSync(DESK, 'utf8'));
     profile.layers[0].keys.KeyÖ = { does: { kind: 'none' } };
     profile.layers[1].id = 'base';
-    const { out, status } = cli('check', put('broken.json', JSON.stringify(profile)));
+    const { out, status } = await cli('check', put('broken.json', JSON.stringify(profile)));
     expect(out.split('\n')).toEqual(
       expect.arrayContaining([
         'layers[1].id: layer "base" is there twice; the first is number 1',
@@ -143,7 +159,7 @@ const nested = (depth: number): unknown =>
   Array.from({ length: depth }).reduce((action) => ({ do: 'many', actions: [action] }), { do: 'capitals' } as unknown);
 
 describe('long runs', () => {
-  test('many minutes of a macro that plays every millisecond are printed in little memory, and no more than is read', () => {
+  test('many minutes of a macro that plays every millisecond are printed in little memory, and no more than is read', async () => {
     const profile = JSON.parse(withAction({ do: 'macro', macro: 'fast' }));
     const repeat = {
       lengthUs: 1000,
@@ -155,27 +171,58 @@ describe('long runs', () => {
     profile.macros.push({ id: 'fast', name: 'Fast', repeat, run: { kind: 'untilPressedAgain' } });
     const file = put('fast.json', JSON.stringify(profile));
     const strokes = put('fast.csv', 't_us,key,depth_um\n0,KeyB,4000\n1000,KeyB,0\n');
-    const command = `node --max-old-space-size=96 --import tsx src/cli/main.ts replay --profile ${file} --strokes ${strokes} --settle-ms 600000`;
-    const run = (script: string) =>
-      spawnSync('bash', ['-c', script], { encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } });
-    const { stdout, stderr } = run(`${command} | wc -l`);
-    expect([stdout.trim(), stderr]).toEqual(['1200003', '']);
-    expect(run(`${command} | head -n 1`)).toMatchObject({
-      stdout: '{"t":0,"edge":"down","code":"KeyX"}\n',
-      stderr: '',
+    const run = `node --max-old-space-size=96 scripts/cli.mjs replay --profile ${file} --strokes ${strokes} --settle-ms 600000`;
+    expect(shell(`${run} | wc -l`)).toEqual({ out: '1200003\n', err: '', status: 0 });
+    expect(shell(`${run} | head -n 1; exit \${PIPESTATUS[0]}`)).toEqual({
+      out: '{"t":0,"edge":"down","code":"KeyX"}\n',
+      err: '',
+      status: 0,
     });
   });
 });
 
-test('a profile in UTF-16 with a mark is read like any', () => {
-  const wide = put('wide.json', Buffer.from(`\uFEFF${readFileSync(DESK, 'utf8')}`, 'utf16le'));
-  expect(cli('check', wide)).toMatchObject({ out: `${wide}: no problems\n`, status: 0 });
+describe('as a process', () => {
+  test('it says what went in and out as the function does, and reads standard input for a file called -', () => {
+    expect(shell(`$CLI check ${DESK}`)).toEqual({ out: `${DESK}: no problems\n`, err: '', status: 0 });
+    expect(shell(`$CLI replay --profile - --strokes ${at('roll.csv')} < ${DESK}`).out).toBe(`${EDGES.join('\n')}\n`);
+  });
+
+  test('a disk that is full is a sentence, and what stood in the file before stays', () => {
+    const full = { out: '', status: 2 };
+    expect(shell(`$CLI text ${DESK} > /dev/full`)).toMatchObject({
+      ...full,
+      err: 'standard output: cannot be written: the disk is full\n',
+    });
+    expect(shell(`$CLI image ${DESK} -o /dev/full`)).toMatchObject({
+      ...full,
+      err: '/dev/full: cannot be written: the disk is full\n',
+    });
+    const kept = put('kept.bin', 'as it was');
+    const nowhere = 'ulimit -f 0; trap "" XFSZ;';
+    expect(shell(`${nowhere} $CLI image ${DESK} -o ${kept}`)).toMatchObject({ status: 2 });
+    expect([readFileSync(kept, 'utf8'), readdirSync(folder).filter((name) => name.endsWith('.part'))]).toEqual([
+      'as it was',
+      [],
+    ]);
+  });
 });
 
-test('of very many problems the first are said, and the others counted', () => {
+test('the version is that of the package', async () =>
+  expect(await cli('--version')).toEqual({
+    out: `${(JSON.parse(readFileSync('package.json', 'utf8')) as { version: string }).version}\n`,
+    err: '',
+    status: 0,
+  }));
+
+test('a profile in UTF-16 with a mark is read like any', async () => {
+  const wide = put('wide.json', Buffer.from(`\uFEFF${readFileSync(DESK, 'utf8')}`, 'utf16le'));
+  expect(await cli('check', wide)).toMatchObject({ out: `${wide}: no problems\n`, status: 0 });
+});
+
+test('of very many problems the first are said, and the others counted', async () => {
   const profile = JSON.parse(readFileSync(DESK, 'utf8'));
   for (let n = 0; n < 500; n++) profile.layers[0].keys[`Key${n}`] = { does: { kind: 'none' } };
-  const { out, status } = cli('check', put('many.json', JSON.stringify(profile)));
+  const { out, status } = await cli('check', put('many.json', JSON.stringify(profile)));
   expect(out.trimEnd().split('\n')).toHaveLength(21);
   expect([out.trimEnd().split('\n').at(-1), status]).toEqual(['and 480 more', 1]);
 });
@@ -246,25 +293,66 @@ describe('bad input: one line on standard error, exit 2, nothing on standard out
       () => ['check', put('proto.json', readFileSync(DESK, 'utf8').replace('"KeyB":', '"__proto__":'))],
       'has a field named "__proto__"',
     ],
+    [
+      'a file that is far too large, which is not read first',
+      () => ['check', (truncateSync(put('large.json', ''), 3 * 2 ** 30), at('large.json'))],
+      'large.json: the whole file: is larger than 16 MB',
+    ],
+    [
+      'a profile of a newer program',
+      () => ['check', put('newer.json', readFileSync(DESK, 'utf8').replace('"version": 1', '"version": 2'))],
+      'newer.json: version: is from a newer program: the file has version 2',
+    ],
+    ['no case to put a program through', () => ['conform', '--only', 'zorp', '--', 'x'], '--only: no case has “zorp”'],
+    ['a program that is none', () => ['conform', '--', at('none')], 'cannot be started: there is no such file'],
     ['a folder without cases', () => ['replay', '--cases', folder], 'no folder in it holds profile.json'],
-  ])('%s', (_what, args, message) => {
-    const { out, err, status } = cli(...args());
+  ])('%s', async (_what, args, message) => {
+    const { out, err, status } = await cli(...args());
     expect(err).toContain(message);
     expect(err.trimEnd().split('\n')).toHaveLength(1);
     expect([out, status]).toEqual(['', 2]);
   });
 });
 
+describe('check of files that are not JSON, or of one profile among others', () => {
+  test('what is called .loom is read as a text, however it begins', async () => {
+    const { out, status } = await cli('check', put('odd.loom', 'layer Base\n  Q: A\n'));
+    expect(out).toContain('line 1, column 1: Before this there must be a heading: profile NAME.');
+    expect(status).toBe(1);
+  });
+
+  test('a missing layer is called so', async () => {
+    const profile = JSON.parse(readFileSync(DESK, 'utf8')) as object;
+    const { out } = await cli('check', put('bare.json', JSON.stringify({ ...profile, layers: [] })));
+    expect(out).toContain('layers: has no layer; there is one at the least');
+  });
+
+  test('one profile is taken though another of its file is bad, in JSON and in a text', async () => {
+    const desk = JSON.parse(readFileSync(DESK, 'utf8')) as object;
+    const profiles = [desk, { ...desk, id: 'bad', layers: 7 }];
+    put('some.json', JSON.stringify({ format: 'underloom-profiles', version: 1, profiles }));
+    expect(await cli('check', `${at('some.json')}#demo-show-desk`)).toMatchObject({ status: 0 });
+    expect((await cli('check', `${at('some.json')}#bad`)).err).toContain('layers: must be a list');
+    expect((await cli('check', `${at('some.json')}#none`)).err).toContain('there are demo-show-desk, bad');
+    const text = 'base Common\n  board harrow-64\nlayer Base\n  like the board\n';
+    put('some.loom', `${text}profile Day like Common\nprofile Late like Common\non Base\n  A: zorp\n`);
+    expect(await cli('check', `${at('some.loom')}#day`)).toMatchObject({ status: 0 });
+    expect((await cli('check', `${at('some.loom')}#late`)).out).toContain('line 8, column 6');
+    put(
+      'rests.loom',
+      `${text.replace('like the board', 'A: zorp')}profile Day like Common\nprofile Late\n  board harrow-64\nlayer Base\n  A: B\n`,
+    );
+    expect((await cli('check', `${at('rests.loom')}#day`)).out).toContain('line 4, column 6');
+    expect(await cli('check', `${at('rests.loom')}#late`)).toMatchObject({ status: 0 });
+  });
+});
+
 describe('line', () => {
-  test('says what a line means, with every reading, or what is wrong and what is near', () => {
-    const [meant, missing, unknown] = cli(
-      'line',
-      '--profile',
-      DESK,
-      '--file',
-      put('lines.txt', 'copy\ngo to Numbers\nzorp\n'),
-    )
-      .out.trim()
+  test('says what a line means, with every reading, or what is wrong and what is near', async () => {
+    const [meant, missing, unknown] = (
+      await cli('line', '--profile', DESK, '--file', put('lines.txt', 'copy\ngo to Numbers\nzorp\n'))
+    ).out
+      .trim()
       .split('\n')
       .map((line) => JSON.parse(line) as Record<string, unknown>);
     expect(meant).toMatchObject({
@@ -276,55 +364,61 @@ describe('line', () => {
     expect(unknown).toEqual({ error: '“zorp” is not known here.', nearest: expect.any(Array) });
   });
 
-  test('takes one line in quotes, and knows one’s own layers', () => {
-    const { out, status } = cli('line', '--profile', DESK, 'Cues while held');
+  test('takes one line in quotes, and knows one’s own layers', async () => {
+    const { out, status } = await cli('line', '--profile', DESK, 'Cues while held');
     expect([JSON.parse(out).line, out.split('\n').length, status]).toEqual(['while Cues', 2, 0]);
-    expect(cli('line')).toEqual({ out: '', err: expect.stringContaining('line takes either a TEXT'), status: 2 });
+    expect(await cli('line')).toEqual({ out: '', err: expect.stringContaining('line takes either a TEXT'), status: 2 });
   });
 });
 
 describe('text', () => {
-  test('there and back is the same profile, and every command takes it', () => {
-    put('desk.loom', cli('text', DESK).out);
-    expect(JSON.parse(cli('text', '--read', at('desk.loom')).out)).toEqual(JSON.parse(readFileSync(DESK, 'utf8')));
-    expect(cli('check', at('desk.loom')).out).toContain('no problems');
-    expect(cli('replay', '--profile', at('desk.loom'), '--strokes', at('roll.csv')).out).toBe(`${EDGES.join('\n')}\n`);
-    expect(cli('image', at('desk.loom'), '-o', at('loom.bin'))).toMatchObject({ status: 0 });
+  test('there and back is the same profile, and every command takes it', async () => {
+    put('desk.loom', (await cli('text', DESK)).out);
+    expect(JSON.parse((await cli('text', '--read', at('desk.loom'))).out)).toEqual(
+      JSON.parse(readFileSync(DESK, 'utf8')),
+    );
+    expect((await cli('check', at('desk.loom'))).out).toContain('no problems');
+    expect((await cli('replay', '--profile', at('desk.loom'), '--strokes', at('roll.csv'))).out).toBe(
+      `${EDGES.join('\n')}\n`,
+    );
+    expect(await cli('image', at('desk.loom'), '-o', at('loom.bin'))).toMatchObject({ status: 0 });
   });
 
-  test('what is wrong has its line and column, all of it in one go', () => {
+  test('what is wrong has its line and column, all of it in one go', async () => {
     put('bad.loom', 'profile X\n  board harrow-64\nlayer Base\n  Q: zorp\n  CapsLok: A\n');
-    const { out, status } = cli('check', at('bad.loom'));
+    const { out, status } = await cli('check', at('bad.loom'));
     expect(out.split('\n').map((line) => line.split(':')[0])).toEqual(['line 4, column 6', 'line 5, column 3', '']);
     expect(status).toBe(1);
-    expect(cli('text', '--read', at('bad.loom'))).toEqual({
+    expect(await cli('text', '--read', at('bad.loom'))).toEqual({
       out: '',
       err: expect.stringMatching(/bad\.loom: line 4, column 6: .* \(and 1 more problem\)\n$/),
       status: 2,
     });
   });
 
-  test('of several profiles in a text one is named behind the file', () => {
+  test('of several profiles in a text one is named behind the file', async () => {
     const base = 'base Common\n  board harrow-64\nlayer Base\n  like the board\n';
     put('two.loom', `${base}profile Day like Common\nprofile Late like Common\non Base\n  A: F13\n`);
-    expect(JSON.parse(cli('text', '--read', at('two.loom')).out)).toMatchObject({ format: 'underloom-profiles' });
-    expect(cli('replay', '--profile', at('two.loom'), '--strokes', at('roll.csv')).err).toContain(
+    expect(JSON.parse((await cli('text', '--read', at('two.loom'))).out)).toMatchObject({
+      format: 'underloom-profiles',
+    });
+    expect((await cli('replay', '--profile', at('two.loom'), '--strokes', at('roll.csv'))).err).toContain(
       'name one behind the file',
     );
-    expect(cli('replay', '--profile', `${at('two.loom')}#late`, '--strokes', at('roll.csv')).out).toContain(
+    expect((await cli('replay', '--profile', `${at('two.loom')}#late`, '--strokes', at('roll.csv'))).out).toContain(
       '"code":"F13"',
     );
   });
 });
 
 describe('boards and hosts', () => {
-  test('every starting board that is listed is printed as a board that every command takes', () => {
-    const families = cli('board', '--list')
-      .out.trim()
+  test('every starting board that is listed is printed as a board that every command takes', async () => {
+    const families = (await cli('board', '--list')).out
+      .trim()
       .split('\n')
       .map((line) => JSON.parse(line) as { id: string; forms?: string[] });
     expect(families.map(({ id }) => id)).toEqual(expect.arrayContaining(['full-size', 'split-staggered', 'grid']));
-    const iso = cli(
+    const iso = await cli(
       'board',
       'full-size',
       '--form',
@@ -346,11 +440,11 @@ describe('boards and hosts', () => {
       travel: { board: { mode: 'fixed', pointUm: 1500 }, keys: {} },
     };
     const profile = put('own.json', JSON.stringify(base));
-    expect(cli('check', profile)).toMatchObject({ status: 1 });
-    expect(cli('check', profile, '--board', board)).toMatchObject({ status: 0 });
+    expect(await cli('check', profile)).toMatchObject({ status: 1 });
+    expect(await cli('check', profile, '--board', board)).toMatchObject({ status: 0 });
     // A profile's file may bring its board along.
     expect(
-      cli('check', put('along.json', JSON.stringify({ ...base, ownBoard: JSON.parse(iso.out) as object }))),
+      await cli('check', put('along.json', JSON.stringify({ ...base, ownBoard: JSON.parse(iso.out) as object }))),
     ).toMatchObject({ status: 0 });
   });
 
@@ -364,117 +458,121 @@ describe('boards and hosts', () => {
     [['board', 'grid', '--id', '../up'], '--id: must be small letters'],
     [['host', 'xx', '--type', 'a'], 'xx: there is no such host layout; there are us, us-intl'],
     [['host', 'fr'], 'host needs --type'],
-  ])('%j is refused in one line', (args, message) => {
-    const { out, err, status } = cli(...args);
+  ])('%j is refused in one line', async (args, message) => {
+    const { out, err, status } = await cli(...args);
     expect({ out, status }).toEqual({ out: '', status: 2 });
     expect(err).toContain(message);
     expect(err.trim().split('\n')).toHaveLength(1);
   });
 
-  test('the strokes of a text, a line for each character', () => {
-    expect(cli('host', 'fr', '--type', 'É€ж').out).toBe(
+  test('the strokes of a text, a line for each character', async () => {
+    expect((await cli('host', 'fr', '--type', 'É€ж')).out).toBe(
       '{"char":"É","strokes":[["AltRight","KeyM"],["ShiftLeft","KeyE"]]}\n' +
         '{"char":"€","strokes":[["AltRight","KeyE"]]}\n' +
         '{"char":"ж","strokes":null}\n',
     );
-    const list = cli('host', '--list').out.trim().split('\n');
+    const list = (await cli('host', '--list')).out.trim().split('\n');
     expect(list).toHaveLength(22);
     expect(list).toContain('{"id":"fr","name":"French","xkb":"fr"}');
     expect(list).toContain('{"id":"ch-fr","name":"French (Switzerland)","xkb":"ch","variant":"fr"}');
   });
 
-  test('replay shows what the profile’s own host makes of it', () => {
+  test('replay shows what the profile’s own host makes of it', async () => {
     const plain = JSON.parse(readFileSync(DESK, 'utf8')) as { layers: { keys: Record<string, unknown> }[] };
     plain.layers[0]!.keys.KeyB = { does: { kind: 'act', action: { do: 'text', text: 'déjà', gapMs: 0 } } };
     const french = put('french.json', JSON.stringify({ ...plain, hostLayout: 'fr' }));
     const strokes = put('b.csv', 't_us,key,depth_um\n0,KeyB,4000\n20000,KeyB,0\n100000,KeyA,4000\n700000,KeyA,0\n');
-    expect(cli('replay', '--profile', french, '--strokes', strokes, '--text').out).toBe('déjàq\n');
-    expect(cli('replay', '--profile', french, '--strokes', strokes, '--text', '--repeat').out).toBe('déjàqqqqq\n');
+    expect((await cli('replay', '--profile', french, '--strokes', strokes, '--text')).out).toBe('déjàq\n');
+    expect((await cli('replay', '--profile', french, '--strokes', strokes, '--text', '--repeat')).out).toBe(
+      'déjàqqqqq\n',
+    );
     const lacking = put('lacking.json', JSON.stringify(plain));
-    expect(cli('replay', '--profile', lacking, '--strokes', strokes).err).toContain(
+    expect((await cli('replay', '--profile', lacking, '--strokes', strokes)).err).toContain(
       '“é” (U+00E9), number 2 of the text',
     );
-    expect(cli('image', french, '-o', at('french.bin'))).toMatchObject({ status: 0 });
-    expect(cli('replay', '--image', at('french.bin'), '--strokes', strokes, '--text').out).toBe('déjàq\n');
+    expect(await cli('image', french, '-o', at('french.bin'))).toMatchObject({ status: 0 });
+    expect((await cli('replay', '--image', at('french.bin'), '--strokes', strokes, '--text')).out).toBe('déjàq\n');
   });
 });
 
 describe('share, bundle and diff', () => {
   const json = (text: string): unknown => JSON.parse(text);
 
-  test('a code is one short line, and what is read from it is the profile', () => {
+  test('a code is one short line, and what is read from it is the profile', async () => {
     for (const [name, most] of [
       ['show-desk', 900],
       ['prompt-book', 1400],
       ['sound-pad', 1400],
     ] as const) {
-      const { out, err, status } = cli('share', `demo/${name}.json`);
+      const { out, err, status } = await cli('share', `demo/${name}.json`);
       expect([err, status, out.trim().split('\n').length]).toEqual(['', 0, 1]);
       expect(out.trim().length).toBeLessThanOrEqual(most);
-      expect(json(cli('share', '--read', out.trim()).out)).toEqual(json(readFileSync(`demo/${name}.json`, 'utf8')));
+      expect(json((await cli('share', '--read', out.trim())).out)).toEqual(
+        json(readFileSync(`demo/${name}.json`, 'utf8')),
+      );
     }
   });
 
-  test('a draft is shared, too; a damaged code is one line on standard error', () => {
+  test('a draft is shared, too; a damaged code is one line on standard error', async () => {
     const draft = put(
       'draft.json',
       JSON.stringify({ ...(json(readFileSync(DESK, 'utf8')) as object), board: 'elsewhere' }),
     );
-    const code = cli('share', draft).out.trim();
-    expect(json(cli('share', '--read', code).out)).toEqual(json(readFileSync(draft, 'utf8')));
+    const code = (await cli('share', draft)).out.trim();
+    expect(json((await cli('share', '--read', code)).out)).toEqual(json(readFileSync(draft, 'utf8')));
     for (const bad of [code.slice(0, -1), `${code.slice(0, 30)}${code[31]!}${code[30]!}${code.slice(32)}`, 'hello']) {
-      const { out, err, status } = cli('share', '--read', bad);
+      const { out, err, status } = await cli('share', '--read', bad);
       expect([out, status, err.trim().split('\n').length]).toEqual(['', 2, 1]);
       expect(err).toContain('the share code: ');
     }
   });
 
-  test('a bundle brings back what went in, and writes over nothing', () => {
+  test('a bundle brings back what went in, and writes over nothing', async () => {
     const files = ['show-desk', 'prompt-book', 'sound-pad'];
-    expect(cli('bundle', at('all.zip'), ...files.map((name) => `demo/${name}.json`))).toMatchObject({
+    expect(await cli('bundle', at('all.zip'), ...files.map((name) => `demo/${name}.json`))).toMatchObject({
       err: '',
       status: 0,
     });
-    expect(cli('bundle', '--read', at('all.zip'), '--into', at('out'))).toMatchObject({ err: '', status: 0 });
+    expect(await cli('bundle', '--read', at('all.zip'), '--into', at('out'))).toMatchObject({ err: '', status: 0 });
     for (const name of files)
       expect(json(readFileSync(join(at('out'), `${name}.json`), 'utf8'))).toEqual(
         json(readFileSync(`demo/${name}.json`, 'utf8')),
       );
-    const again = cli('bundle', '--read', at('all.zip'), '--into', at('out'));
+    const again = await cli('bundle', '--read', at('all.zip'), '--into', at('out'));
     expect([again.out, again.status]).toEqual(['', 2]);
     expect(again.err).toContain('is there already; nothing was written');
-    const twice = cli('bundle', at('twice.zip'), DESK, DESK);
+    const twice = await cli('bundle', at('twice.zip'), DESK, DESK);
     expect([twice.out, twice.status]).toEqual(['', 2]);
     expect(twice.err).toContain('two profiles have the id "demo-show-desk"');
   });
 
-  test('a hostile archive is refused in one line, and nothing is written', () => {
+  test('a hostile archive is refused in one line, and nothing is written', async () => {
     const bad = put('bad.zip', 'PK\u0003\u0004 hello');
-    const { out, err, status } = cli('bundle', '--read', bad, '--into', at('nowhere'));
+    const { out, err, status } = await cli('bundle', '--read', bad, '--into', at('nowhere'));
     expect([out, status, err.trim().split('\n').length]).toEqual(['', 2, 1]);
     expect(err).toContain(`${bad}: the whole archive: is not a ZIP archive`);
     expect(existsSync(at('nowhere'))).toBe(false);
   });
 
-  test('what is different, in lines and as changes that lead from one to the other', () => {
+  test('what is different, in lines and as changes that lead from one to the other', async () => {
     const other = json(readFileSync(DESK, 'utf8')) as Profile;
     other.timing.holdAfterMs = 222;
     const keys = other.layers[1]!.keys;
     [keys.KeyF, keys.KeyG] = [keys.KeyG!, keys.KeyF!];
     const file = put('other.json', JSON.stringify(other));
-    expect(cli('diff', DESK, file)).toEqual({
+    expect(await cli('diff', DESK, file)).toEqual({
       out: 'Cues · F and Cues · G have changed places\nTiming, hold after: 180 ms → 222 ms\n',
       err: '',
       status: 0,
     });
-    const changes = json(cli('diff', DESK, file, '--json').out) as Change[];
+    const changes = json((await cli('diff', DESK, file, '--json')).out) as Change[];
     expect(applyChanges(json(readFileSync(DESK, 'utf8')) as Profile, changes)).toEqual(other);
-    expect(cli('diff', DESK, DESK).out).toBe('They are the same.\n');
-    expect(json(cli('diff', DESK, DESK, '--json').out)).toEqual([]);
-    expect(cli('diff', DESK, at('nobody.json'))).toMatchObject({ out: '', status: 2 });
+    expect((await cli('diff', DESK, DESK)).out).toBe('They are the same.\n');
+    expect(json((await cli('diff', DESK, DESK, '--json')).out)).toEqual([]);
+    expect(await cli('diff', DESK, at('nobody.json'))).toMatchObject({ out: '', status: 2 });
   });
 
-  test('a variant needs its base in the same file', () => {
+  test('a variant needs its base in the same file', async () => {
     const desk = json(readFileSync(DESK, 'utf8')) as Profile;
     const variant = {
       format: 'underloom-profile',
@@ -485,13 +583,13 @@ describe('share, bundle and diff', () => {
       restsOn: desk.id,
       changes: [],
     };
-    const alone = cli('check', put('tour.json', JSON.stringify(variant)));
+    const alone = await cli('check', put('tour.json', JSON.stringify(variant)));
     expect([alone.out, alone.status]).toEqual(['', 2]);
     expect(alone.err).toContain('restsOn: rests on the profile "demo-show-desk", which is not here');
     const both = put(
       'both.json',
       JSON.stringify({ format: 'underloom-profiles', version: 1, profiles: [desk, variant] }),
     );
-    expect(cli('diff', DESK, `${both}#tour`).out).toContain('The name: Show desk → Tour');
+    expect((await cli('diff', DESK, `${both}#tour`)).out).toContain('The name: Show desk → Tour');
   });
 });

@@ -1,0 +1,47 @@
+/** Debian's Chromium without a screen, started with what this machine needs; `puppeteer-core` drives it. */
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer from 'puppeteer-core';
+
+const CHROMIUM = [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (path) => path !== undefined && existsSync(path),
+);
+
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--lang=en',
+];
+
+export const VIEW = { width: 1280, height: 800 };
+
+/** A folder that is gone when the process ends. */
+function temporaryFolder() {
+  const folder = mkdtempSync(join(tmpdir(), 'underloom-'));
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }));
+  return folder;
+}
+
+/**
+ * Starts a browser.
+ * @param {string} [userDataDir] where it keeps what it keeps; a new empty folder when left out
+ */
+export function launch(userDataDir = temporaryFolder()) {
+  if (!CHROMIUM) throw new Error('no Chromium; `npm test` installs it, or set CHROMIUM_PATH');
+  return puppeteer.launch({
+    executablePath: CHROMIUM,
+    headless: true,
+    args: FLAGS,
+    userDataDir,
+    defaultViewport: VIEW,
+  });
+}
+
+/** A browser that runs already. */
+export const connect = (browserWSEndpoint) => puppeteer.connect({ browserWSEndpoint, defaultViewport: VIEW });

@@ -1,0 +1,34 @@
+/**
+ * Where end-to-end tests run: Jest's environment for Node, and beside it what a worker has one of, however many files it runs: the
+ * connection to its browser, and the server's program. Both are loaded outside the files' own module worlds, once.
+ */
+import { TestEnvironment } from 'jest-environment-node';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import pino from 'pino';
+import { connect, launch } from './chromium.mjs';
+
+let browser;
+let server;
+
+/** The browser of this worker. */
+const ownBrowser = () =>
+  (browser ??= connect(
+    process.env.UNDERLOOM_BROWSERS.split(' ')[
+      (Number(process.env.JEST_WORKER_ID ?? '1') - 1) % process.env.UNDERLOOM_BROWSERS.split(' ').length
+    ],
+  ));
+
+/** Starts a server in this process. */
+async function serve(options) {
+  server ??= import(pathToFileURL(join(process.cwd(), 'dist-node/server/server.js')).href);
+  const { startServer } = await server;
+  return startServer({ development: false, log: pino({ level: 'silent' }), ...options });
+}
+
+export default class extends TestEnvironment {
+  async setup() {
+    await super.setup();
+    this.global.underloom = { ownBrowser, launch, serve };
+  }
+}

@@ -1,0 +1,78 @@
+/** Actions of every kind, for tests that hold for all of them: a kind that has no row here is named by the compiler. */
+import { HARROW_64 } from '../src/core/board';
+import { plainProfile, type Action, type ActionKind, type ActionOf, type Profile } from '../src/core/profile';
+
+/** The layer and the macro that the actions name. */
+export const SECOND = 'second';
+export const MACRO = 'm';
+
+const EVERY: { [K in ActionKind]: ActionOf<K>[] } = {
+  keys: [
+    { do: 'keys', codes: ['KeyA'] },
+    { do: 'keys', codes: ['ControlLeft', 'KeyB'] },
+    { do: 'keys', codes: ['KeyA', 'KeyB'] },
+  ],
+  holdFor: [{ do: 'holdFor', codes: ['ArrowRight'], ms: 1500 }],
+  latch: [{ do: 'latch', codes: ['ShiftLeft'] }],
+  latchNext: [{ do: 'latchNext' }],
+  once: [{ do: 'once', codes: ['ShiftLeft'] }],
+  capitals: [{ do: 'capitals' }],
+  layer: (['while', 'flip', 'go', 'once'] as const).map((how) => ({ do: 'layer', how, layer: SECOND })),
+  button: [{ do: 'button', button: 2 }],
+  wheel: [
+    { do: 'wheel', dx: 0, dy: -2 },
+    { do: 'wheel', dx: 3, dy: 0 },
+  ],
+  text: [{ do: 'text', text: 'Scene 3\n', gapMs: 5 }],
+  macro: [{ do: 'macro', macro: MACRO }],
+  slot: [
+    { do: 'slot', how: 'next' },
+    { do: 'slot', how: 'previous' },
+    { do: 'slot', how: 'go', slot: 3 },
+  ],
+  device: (['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const).map((what) => ({
+    do: 'device',
+    what,
+  })),
+  many: [{ do: 'many', actions: [{ do: 'slot', how: 'next' }, { do: 'device', what: 'lampsUp' }, { do: 'capitals' }] }],
+};
+
+export const EVERY_ACTION: readonly Action[] = Object.values(EVERY).flat();
+
+/** A sound profile with an action on a key of its second layer. */
+export function profileWith(action: Action): Profile {
+  const plain = plainProfile(HARROW_64, 'every-kind', 'Every kind');
+  return {
+    ...plain,
+    layers: [
+      ...plain.layers.map((layer) => ({
+        ...layer,
+        keys: {
+          ...layer.keys,
+          Escape: {
+            does: { kind: 'act' as const, action: { do: 'layer' as const, how: 'go' as const, layer: SECOND } },
+          },
+        },
+      })),
+      { id: SECOND, name: 'Second', dye: 'weld', keys: { KeyQ: { does: { kind: 'act', action } } } },
+    ],
+    macros: [
+      {
+        id: MACRO,
+        name: 'M',
+        onPress: {
+          lengthUs: 1000,
+          events: [
+            { atUs: 0, edge: 'down', code: 'KeyX' },
+            { atUs: 1000, edge: 'up', code: 'KeyX' },
+          ],
+        },
+        run: { kind: 'times', times: 1 },
+        gapMs: 0,
+        stop: 'now',
+        leavesHeld: false,
+        liftModifiers: false,
+      },
+    ],
+  };
+}
