@@ -4,7 +4,9 @@
  * them in the one order in which they were kept, and none is applied twice. There is no clock in it: edits that go on, as the
  * moments of a drag, say which row they belong to.
  */
-import { applyEdit, mergeEdits, type Edit } from './edits';
+import { mergeEdits } from './editRows';
+import type { Edit } from './edits';
+import { applyEdit } from './gate';
 import { diff, subjectOf, type Clash } from './diff';
 import type { Problem } from './problem';
 import type { Profile } from './schema';

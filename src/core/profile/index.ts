@@ -2,8 +2,19 @@
 export { type ActionPath, actionsOf, allActions, type Placed } from './actions';
 export * from './diff';
 export { sameData } from './sameData';
-export { applyEdit, type Edit, type Edited, idIn, type Listed, type ListName, mergeEdits, together } from './edits';
-export { actSchema, editSchema, historyStepSchema } from './editSchema';
+export { actSchema, historyStepSchema } from './actSchema';
+export { EDIT_ROWS, mergeEdits } from './editRows';
+export {
+  type Edit,
+  type Edited,
+  type EditKind,
+  type EditOf,
+  idIn,
+  type Listed,
+  type ListName,
+  together,
+} from './edits';
+export { applyEdit } from './gate';
 export { misfitOf } from './fits';
 export { type Act, type Acted, applyAct, type Document, newDocument, type Step } from './history';
 export { profileJsonSchema } from './jsonSchema';

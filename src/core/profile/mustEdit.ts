@@ -1,5 +1,6 @@
 /** Edits where a refusal would be our own mistake: in demo, examples and tests. */
-import { applyEdit, type Edit } from './edits';
+import type { Edit } from './edits';
+import { applyEdit } from './gate';
 import { printProblem } from './problem';
 import type { Profile } from './schema';
 
