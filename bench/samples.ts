@@ -4,7 +4,7 @@
  */
 import { HARROW_64 } from '../src/core/board';
 import { compile, Engine, type Listener, type Program } from '../src/core/engine';
-import { sketchProfile } from '../src/core/engine/sketch';
+import { sketchProfile } from '../tests/making/sketch';
 import { seeded } from '../src/core/hands';
 import type { Actuation } from '../src/core/profile';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { BOBBIN_21, boardById, TWILL_42, type Board } from '../src/core/board';
 import { compile, replay } from '../src/core/engine';
-import { fingers, shortly } from '../src/core/engine/sketch';
+import { fingers, shortly } from '../tests/making/sketch';
 import { printLine } from '../src/core/notation';
 import { profileProblems, type Profile } from '../src/core/profile';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '.';

@@ -7,7 +7,7 @@ import { mustBeSound } from '../src/core/check';
 import { BUTTON_PAGE, idOf, pageOf, usageOf, usageOfCode } from '../src/core/codes';
 import { REQUEST } from '../src/core/device/linkReports';
 import { isEdgeLine, replay } from '../src/core/engine';
-import { fingers, sketchProfile, type SketchLayers } from '../src/core/engine/sketch';
+import { fingers, sketchProfile, type SketchLayers } from '../tests/making/sketch';
 import { encodeImage } from '../src/core/image';
 import { SECTION } from '../src/core/image/sets';
 import { frame, sectionsOf } from '../src/core/image/sections';

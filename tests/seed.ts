@@ -1,4 +1,5 @@
-/** Random tests try the same things on the same code. `SEED=8 npm test` tries others; `PROMISE_RUNS=20000` tries more. */
+/** Random tests of one commit try the same things: `SEED=8 npm test` tries others, `npm run hunt` many. A test that fails prints its seed. */
 import fc from 'fast-check';
+import { seed } from './runs';
 
-fc.configureGlobal({ ...fc.readConfigureGlobal(), seed: Number(process.env.SEED ?? 7) });
+fc.configureGlobal({ ...fc.readConfigureGlobal(), seed: seed() });

@@ -4,9 +4,11 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { connect } from 'node:net';
 import { SHOW_DESK } from '../demo';
 import { mustBeSound } from '../src/core/check';
+import { seeded } from '../src/core/hands';
 import { encodeImage } from '../src/core/image';
 import { SERVER_PROGRAM, temporaryFolder, wait } from './browser';
 import { open, plugInto } from './cable';
+import { runs, seed } from './runs';
 
 jest.setTimeout(120_000);
 
@@ -46,7 +48,7 @@ const imageNamed = (name: string): Uint8Array => encodeImage(mustBeSound({ ...SH
 
 describe('kill -9', () => {
   test('right after a save was read back and compared: it is there, every time', async () => {
-    for (let n = 0; n < 5; n++) {
+    for (let n = 0; n < runs(2); n++) {
       const { child, url } = await start();
       const { client, close } = await plugInto(url);
       const image = imageNamed(`Save ${n}`);
@@ -60,6 +62,7 @@ describe('kill -9', () => {
   });
 
   test('at any moment of a save: the old one or the new one is there, whole', async () => {
+    const random = seeded(seed());
     let last = imageNamed('At first');
     const first = await start();
     const plugged = await plugInto(first.url);
@@ -67,7 +70,7 @@ describe('kill -9', () => {
     first.child.kill('SIGKILL');
     plugged.close();
     await ended(first.child);
-    for (let n = 0; n < 8; n++) {
+    for (let n = 0; n < runs(3); n++) {
       const { child, url } = await start();
       const { client, close } = await plugInto(url);
       const held = await client.read(0);
@@ -75,7 +78,7 @@ describe('kill -9', () => {
       last = held!;
       const next = imageNamed(`Moment ${n}`);
       const saved = client.save(0, next).catch(() => 'not saved');
-      await wait(n * 7);
+      await wait(random() * 60);
       child.kill('SIGKILL');
       close();
       await ended(child);

@@ -1,7 +1,7 @@
 /**
  * A walk through every control of every bench by a hand that does not know what it does: clicks, drags, keys and words that make
  * no sense, with undo and reloads in between. Whatever it does, no bench tears, the browser has nothing to complain of, and
- * every profile loads again. The seed is printed: `WALK_SEED=3 WALK_STEPS=2000 npm test -- walk` goes elsewhere, and further.
+ * every profile loads again. The seed is printed: `SEED=3 HUNT=50 npm test -- walk` goes elsewhere, and further.
  */
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
@@ -10,13 +10,13 @@ import { readProfile, printProblem } from '../src/core/profile';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
 import { openPage, wait } from './browser';
+import { runs, seed } from './runs';
 
-const SEED = Number(process.env.WALK_SEED ?? 11);
+const SEED = seed();
 /** Where the walk begins and comes back to, when it is about one place: `WALK_AT=/boards`. */
 const AT = process.env.WALK_AT;
-const STEPS = Number(process.env.WALK_STEPS ?? 180);
+const STEPS = runs(40);
 jest.setTimeout(120_000 + STEPS * 1500);
-jest.retryTimes(0);
 
 const app = useApp();
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
-import { sketchProfile } from '../../core/engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { macroFromLines } from '../../core/macro';
 import type { Macro } from '../../core/profile';
 import { toLookAt } from './problems';

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
 import { mustBeSound } from '../../core/check';
-import { sketchProfile } from '../../core/engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { draftPlayer } from './players';
 import { TrialSession } from './session';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { mustBeSound } from '../check';
-import { sketchProfile, type SketchLayers } from '../engine/sketch';
+import { sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 import { macroFromLines, type MacroLines } from '../macro';
 import { parseLine } from '../notation';
 import { mustEdit, type Joint, type Macro, type PartialTiming, type Profile } from '../profile';

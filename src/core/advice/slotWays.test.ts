@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { strandingSlots } from './slotWays';
 
 test('a profile without a key to change the slot strands whoever comes there by a key', () => {

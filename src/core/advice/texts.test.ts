@@ -2,7 +2,7 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import { bringHosts } from '../hosts';
 import { mustBeSound } from '../check';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { macroFromLines } from '../macro';
 import { applyEdit, profileProblems } from '../profile';
 import { adviceOn, leavingOut, looksSecret } from '.';

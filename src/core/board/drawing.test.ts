@@ -1,6 +1,7 @@
 /** Drawing a board: each change, what refuses it, and that whatever comes of it can be written and read again. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import {
   addKey,
   boardSchema,
@@ -205,6 +206,6 @@ test('whatever is done to a board, it can be written and read again', () => {
         expect(read.error?.issues ?? []).toEqual([]);
       }
     }),
-    { numRuns: 300 },
+    { numRuns: runs(100) },
   );
 });

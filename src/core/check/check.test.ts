@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64, TWILL_42 } from '../board';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import type { Action, Profile } from '../profile';
 import type { Problems } from '.';
 import { check, firstProblem, isSound, mustBeSound } from '.';

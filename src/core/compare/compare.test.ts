@@ -1,9 +1,10 @@
 /** Profiles side by side: rows that differ, what looks as if nobody had meant it, and what comes along when something is taken. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { randomProfile } from '../notation/text/randomProfiles';
+import { randomProfile } from '../../../tests/making/randomProfiles';
 import { applyEdit, diff, mustEdit, plainProfile, type Assignment, type Profile } from '../profile';
 import { isOfKey, isOfLayer, isOfRow, mirrorOf, odditiesOf, rowsOf, takeable, taking } from '.';
 
@@ -65,7 +66,7 @@ describe('rows', () => {
         if (rows.some(({ differs }) => differs)) expect(diff(a, b).length).toBeGreaterThan(0);
         if (!isOther) expect(rows.filter(({ differs, group }) => differs && group !== 'layers')).toEqual([]);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(30) },
     );
   });
 });
@@ -184,7 +185,7 @@ describe('taking over', () => {
         const all = take({ ...mine, board: theirs.board }, theirs, () => true).profile;
         expect({ ...all, id: '', name: '', icon: '' }).toEqual({ ...theirs, id: '', name: '', icon: '' });
       }),
-      { numRuns: 60 },
+      { numRuns: runs(30) },
     );
   });
 

@@ -1,9 +1,10 @@
 /** The difference engine: whatever two profiles are, the changes lead from one to the other; and on cases that people name, they are the fewest. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { randomProfile } from '../notation/text/randomProfiles';
+import { randomProfile } from '../../../tests/making/randomProfiles';
 import { applyChanges, diff, plainProfile, type Assignment, type Layer, type Profile } from '../profile';
 import { sayChange } from '.';
 
@@ -134,7 +135,7 @@ describe('whatever the two are', () => {
         expect(applyChanges(a, diff(a, b))).toEqual(b);
         expect(diff(b, b)).toEqual([]);
       }),
-      { numRuns: 300 },
+      { numRuns: runs(100) },
     );
   });
 

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { BOARDS, HARROW_64 } from '../board';
 import { mustBeSound } from '../check';
 import { isDeviceLine, isEdgeLine, isSlotLine, type TraceLine } from '../engine';
-import { sketchProfile, type SketchLayers } from '../engine/sketch';
+import { sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 import { decodeRecordings, encodeImage } from '../image';
 import { Firmware } from '.';
 import { Flash } from './flash';

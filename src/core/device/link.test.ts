@@ -1,5 +1,6 @@
 /** Both ends of the link over cables that are not sound, in a time of their own: nothing waits for ever, nothing wrong is taken for right. */
 import { describe, expect, test } from '@jest/globals';
+import { runs, seed } from '../../../tests/runs';
 import { KeyboardClient, LinkError, type Transport } from '.';
 import { Answers } from './answers';
 import { seededChance, type Faults } from './faults';
@@ -13,9 +14,8 @@ import { HARROW_64 } from '../board';
 const imageNamed = (name: string): Uint8Array =>
   encodeImage(mustBeSound(plainProfile(HARROW_64, 'p', name)), { withoutNames: false });
 
-/** `LINK_RUNS=100000 npm test -- link` goes further. */
-const RUNS = Number(process.env.LINK_RUNS ?? 10_000);
-const SEED = Number(process.env.SEED ?? 7);
+const RUNS = Math.ceil(runs(600) / 25) * 25;
+const SEED = seed();
 
 describe('over a cable that is not sound', () => {
   test(`${RUNS} transfers with up to 5 % of each fault: none hangs, and what is said to be saved is saved`, async () => {
@@ -23,9 +23,9 @@ describe('over a cable that is not sound', () => {
     const outcomes = new Map<string, number>();
     const transfersABench = 25;
     for (let run = 0; run < RUNS; run += transfersABench) {
-      const seed = SEED * 1_000_003 + run;
-      const bench = new TestBench(HARROW_64, undefined, seed);
-      const chance = seededChance(seed + 1);
+      const first = SEED * 1_000_003 + run;
+      const bench = new TestBench(HARROW_64, undefined, first);
+      const chance = seededChance(first + 1);
       let slotHolds: Uint8Array | undefined;
       let session = 1;
       let { client } = bench.plugIn(session);
@@ -48,7 +48,8 @@ describe('over a cable that is not sound', () => {
           await bench.time.until(client.save(0, image));
           outcome = 'saved';
         } catch (error) {
-          if (!(error instanceof LinkError)) throw new Error(`seed ${seed}, transfer ${n}`, { cause: error });
+          if (!(error instanceof LinkError))
+            throw new Error(`seed ${SEED}, run ${run}, transfer ${n}`, { cause: error });
           outcome = error.message.replace(/\d+/g, 'n');
         }
         outcomes.set(outcome, (outcomes.get(outcome) ?? 0) + 1);
@@ -60,9 +61,9 @@ describe('over a cable that is not sound', () => {
         const isOld =
           slotHolds === undefined ? held === undefined : held !== undefined && Buffer.from(held).equals(slotHolds);
         if (outcome === 'saved' ? !isNew : !isNew && !isOld)
-          throw new Error(`seed ${seed}, transfer ${n}: ${outcome}, but the keyboard holds something else`);
+          throw new Error(`seed ${SEED}, run ${run}, transfer ${n}: ${outcome}, but the keyboard holds something else`);
         if (outcome.includes('keeps what it had') && !isOld)
-          throw new Error(`seed ${seed}, transfer ${n}: it said ${outcome}`);
+          throw new Error(`seed ${SEED}, run ${run}, transfer ${n}: it said ${outcome}`);
         slotHolds = held;
         if (pullAtMs !== undefined) {
           client = bench.plugIn(++session).client;

@@ -1,6 +1,7 @@
 /** The memory under power cuts: whatever is under way when the power goes, there is the old content or the new, whole. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { SHOW_DESK } from '../../../demo';
 import { mustBeSound } from '../check';
 import { encodeImage } from '../image';
@@ -233,7 +234,7 @@ describe('the power goes at any operation', () => {
           }
         }
       }),
-      { numRuns: 400 },
+      { numRuns: runs(100) },
     );
     expect(happened).toBeGreaterThan(100);
   });

@@ -9,7 +9,7 @@ import { runInNewContext } from 'node:vm';
 import type { Joint } from '../profile';
 import { compile } from './compile';
 import { Engine } from './engine';
-import { fingers, sketchProfile, type SketchLayers } from './sketch';
+import { fingers, sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 
 setFlagsFromString('--expose-gc');
 const collect = runInNewContext('gc') as () => void;
@@ -18,7 +18,7 @@ const collect = runInNewContext('gc') as () => void;
 const WARM_ROUNDS = 1200;
 const ROUNDS = 600;
 /** The first sessions also make the functions warm, so that the least of many is what counts. */
-const SESSIONS = 200;
+const SESSIONS = 70;
 /** Less than a number that is allocated on its way, once in every fourth event. */
 const MOST_BYTES_AN_EVENT = 4;
 

@@ -3,7 +3,7 @@ import { HARROW_64 } from '../board';
 import { Engine } from './engine';
 import { isEdgeLine, outcomeLines, type OutcomeLine } from './out';
 import { compile } from './compile';
-import { fingers, shortly, sketchProfile } from './sketch';
+import { fingers, shortly, sketchProfile } from '../../../tests/making/sketch';
 
 function stage(layers: Parameters<typeof sketchProfile>[0]) {
   const program = compile(sketchProfile(layers));

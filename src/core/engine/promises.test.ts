@@ -4,6 +4,7 @@
  */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { HARROW_64 } from '../board';
 import { writeStrokes } from '../files';
 import { mustBeSound } from '../check';
@@ -13,7 +14,7 @@ import { Engine } from './engine';
 import { isDecisionLine, isEdgeLine, outcomeLines, type OutcomeLine } from './out';
 import { compile, type Program } from './compile';
 import { replay, type Sample } from './replay';
-import { sketchProfile, type SketchLayers } from './sketch';
+import { sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 import {
   chord,
   KEYS,
@@ -28,9 +29,9 @@ import {
   run,
   profileOf,
   way,
-} from './randomRuns';
+} from '../../../tests/making/randomRuns';
 
-const RUNS = Number(process.env.PROMISE_RUNS ?? 800);
+const RUNS = runs(120);
 
 /** Checks a promise on thousands of runs; a broken one comes with what is needed to see it again. */
 function always(promise: (given: Run, program: Program) => void): void {

@@ -3,6 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { seed } from '../../../tests/runs';
 import { canGenerate, generateHost, hostFile, LAYOUT_FOLDER, PLACES, sourceVersions } from '../../../scripts/hosts';
 import { seeded } from '../hands';
 import { bringHosts, charactersOf, HOSTS, hostLayout, strokeOf } from './index';
@@ -24,7 +25,7 @@ describe('host layouts and the system that they come from', () => {
 
   whereInstalled('the system types each character with the same key and modifiers', async () => {
     await bringHosts();
-    const random = seeded(Number(process.env.SEED ?? 13));
+    const random = seeded(seed());
     const codes = new Map(Object.entries(PLACES).map(([place, code]) => [place, code]));
     let [asked, answered] = [0, 0];
     for (const { id, xkb, variant } of HOSTS) {

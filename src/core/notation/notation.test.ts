@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { NAMED_CODES } from '../codes';
 import { DEFAULT_TIMING, type Action, type Binding, type LayerHow, type Span } from '../profile';
 import { allMeanings, completeLine, legendOf, parseLine, printLine, sentencesOf } from '.';
@@ -185,7 +186,7 @@ describe('the assign line', () => {
         const line = printLine(given, context);
         expect(parseLine(line ?? '', context)).toEqual({ ok: true, binding: given });
       }),
-      { numRuns: 400 },
+      { numRuns: runs(200) },
     );
   });
 

@@ -1,7 +1,7 @@
 /** What the sentences say is what the engine does: every shape of gesture is read, and pressed. */
 import { describe, expect, test } from '@jest/globals';
 import { compile, isEdgeLine, replay, type Sample } from '../engine';
-import { fingers, sketchProfile } from '../engine/sketch';
+import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { timingOf, type Action, type Gesture, type GestureStep, type Interrupt, type Profile } from '../profile';
 import { sentencesOf } from '.';
 

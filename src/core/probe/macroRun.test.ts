@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { macroFromLines, type MacroLines } from '../macro';
 import { profileProblems, printProblem, type Macro, type Profile } from '../profile';
 import { usersOf, whatLetsGoOf } from '../advice';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../board';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { durationOf, macroFromLines } from '../macro';
 import { printLine } from '../notation';
 import { mustEdit, inverseOf, takeOutMacro, type Macro, type Profile } from '../profile';

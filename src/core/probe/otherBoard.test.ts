@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { familyById, HARROW_64, startingBoard, TWILL_42 } from '../board';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { profileProblems } from '../profile';
 import { keyMapOf, movedToBoard, withTarget } from '.';
 

@@ -4,7 +4,7 @@ import { PROMPT_BOOK } from '../../../demo';
 import { HARROW_64, TWILL_42 } from '../board';
 import { compile } from '../engine/compile';
 import { isEdgeLine, replay } from '../engine';
-import { fingers, sketchProfile } from '../engine/sketch';
+import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { bringHosts, hostLayout, HostText, HOST_IDS, type HostLayoutId } from '../hosts';
 import { applyEdit, type Profile } from '../profile';
 import { reaimed, throughHost } from '.';

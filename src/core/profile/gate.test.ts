@@ -1,6 +1,7 @@
 /** The gate for edits: whatever a person does, what comes out loads again; what would not is refused with a reason. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
 import { isTooMuch, operations as op } from '../macro';
@@ -245,7 +246,7 @@ function actOf(document: Document, done: Gesture, id: string): Act | undefined {
   return edit && { act: 'edit', id, edit, what: 'something', row: done.row };
 }
 
-const RUNS = Number(process.env.PROMISE_RUNS ?? 80);
+const RUNS = runs(24);
 
 test('after anything that a person does, the profile loads again the same; and all of it can be taken back', () => {
   let made = 0;
@@ -294,7 +295,7 @@ test('merged edits do what both do, and are taken back by what takes the first b
       const back = applyEdit(second.profile, first.inverse);
       expect(back.ok && sameData(back.profile, PLAIN)).toBe(true);
     }),
-    { numRuns: 600 },
+    { numRuns: runs(200) },
   );
 });
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { parseLine, printLine } from '../notation';
 import {
   mustEdit,

@@ -1,6 +1,7 @@
 /** Scores are read past the schema where it would only say yes: what comes out, and what is refused, is the same. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { SHOW_DESK } from '../../../demo';
 import { readProfile } from '.';
 import { problemsOfZod } from './reading';
@@ -37,7 +38,7 @@ describe('a profile is read', () => {
           whole.success ? { profile: whole.data } : { problems: problemsOfZod(whole.error) },
         );
       }),
-      { numRuns: 300 },
+      { numRuns: runs(60) },
     );
   });
 

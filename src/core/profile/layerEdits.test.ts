@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { sketchProfile } from '../engine/sketch';
+import { sketchProfile } from '../../../tests/making/sketch';
 import { printLine } from '../notation';
 import { addLayerWithWay, inverseOf, mustEdit, newLayer, type LeadsBy, type Profile } from '.';
 

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { randomProfile } from '../notation/text/randomProfiles';
+import { randomProfile } from '../../../tests/making/randomProfiles';
 import { applyEdit, bindKeys, editTowards, mustEdit, readProfile, type Profile } from '.';
 
 const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
@@ -32,7 +33,7 @@ describe('the edit from one profile to another', () => {
         const back = applyEdit(edited.profile, edited.inverse);
         expect(back.ok && plain(back.profile)).toEqual(plain(one));
       }),
-      { numRuns: 100 },
+      { numRuns: runs(40) },
     );
   });
 });

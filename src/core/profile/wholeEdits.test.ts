@@ -1,9 +1,10 @@
 /** Edits that go over a whole profile: two things that change places everywhere, and roles. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../tests/runs';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
-import { randomProfile } from '../notation/text/randomProfiles';
+import { randomProfile } from '../../../tests/making/randomProfiles';
 import {
   addRole,
   applyEdit,
@@ -51,7 +52,7 @@ describe('changing places everywhere', () => {
         const codes = after(profile, swapCodesEverywhere(profile, 'ShiftLeft', 'ControlLeft'));
         expect(after(codes, swapCodesEverywhere(codes, 'ShiftLeft', 'ControlLeft'))).toEqual(profile);
       }),
-      { numRuns: 60 },
+      { numRuns: runs(30) },
     );
     expect(swapCodesEverywhere(SHOW_DESK, 'Lang1', 'Lang2')).toBeUndefined();
   });

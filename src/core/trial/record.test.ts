@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { mustBeSound } from '../check';
 import { isEdgeLine } from '../engine';
-import { fingers, sketchProfile } from '../engine/sketch';
+import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { runRecord } from '.';
 
 const sound = mustBeSound(sketchProfile({ Base: { Caps: 'flip Nav', A: 'latch Shift' }, Nav: { H: 'Left' } }));

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { mustBeSound } from '../check';
 import { CAUSES, compile, Engine, LAYER_WAYS, traceLines } from '../engine';
-import { fingers, sketchProfile } from '../engine/sketch';
+import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { overlapsOf } from '../probe';
 import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';
 import {

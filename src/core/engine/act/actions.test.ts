@@ -3,7 +3,7 @@ import { compile } from '../compile';
 import { Engine } from '../engine';
 import { isDeviceLine, isEdgeLine, isSlotLine, traceLines } from '../out';
 import { replay } from '../replay';
-import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
+import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 type Case = [rule: string, layers: SketchLayers, hand: string, outcome: string];
 

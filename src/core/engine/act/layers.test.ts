@@ -4,7 +4,7 @@ import { Engine } from '../engine';
 import { isLayerLine, traceLines, type LayerLine, type TraceLine } from '../out';
 import { compile } from '../compile';
 import { replay } from '../replay';
-import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
+import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 const play = (layers: SketchLayers, hand: string, more: Partial<Profile> = {}): string =>
   shortly(replay(compile(sketchProfile(layers, {}, more)), fingers(hand))).join(', ');

@@ -6,7 +6,7 @@ import { Engine } from '../engine';
 import { isEdgeLine, outcomeLines, type OutcomeLine } from '../out';
 import { compile } from '../compile';
 import { replay } from '../replay';
-import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
+import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 /** A macro from score lines; it plays its repeated part once unless said otherwise. */
 const macro = (name: string, lines: MacroLines): Macro => macroFromLines({ id: name.toLowerCase(), name, ...lines });

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import type { PartialTiming } from '../../profile';
 import { compile } from '../compile';
 import { replay } from '../replay';
-import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
+import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 type Case = [rule: string, layers: SketchLayers, timing: PartialTiming, fingers: string, outcome: string];
 

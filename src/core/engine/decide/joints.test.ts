@@ -3,7 +3,7 @@ import { parseLine } from '../../notation';
 import type { Action, Joint, PartialTiming } from '../../profile';
 import { compile } from '../compile';
 import { replay } from '../replay';
-import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
+import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 const action = (line: string): Action => {
   const parsed = parseLine(line, { layers: [{ id: 'nav', name: 'Nav' }] });

@@ -1,11 +1,12 @@
 /** Stroke plans, sentence by sentence. Depths are in millimetres, times in milliseconds. */
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../../tests/runs';
 import { Engine } from '../engine';
 import { isEdgeLine, outcomeLines, type OutcomeLine } from '../out';
 import { compile } from '../compile';
 import { replay } from '../replay';
-import { fingers, sent, shortly, sketchProfile } from '../sketch';
+import { fingers, sent, shortly, sketchProfile } from '../../../../tests/making/sketch';
 import type { Span } from '../../profile';
 
 /** One finger on A, a sample every millisecond. */
@@ -377,7 +378,7 @@ describe('on any plan and any curve', () => {
         };
         expect(edgesAt(spans, along(50))).toEqual(edgesAt(spans, along(2)));
       }),
-      { numRuns: 60 },
+      { numRuns: runs(40) },
     ));
 
   test('spans and marks begin and end as the rules say', () =>
@@ -393,6 +394,6 @@ describe('on any plan and any curve', () => {
           asWritten(spans, depths),
         );
       }),
-      { numRuns: 1500 },
+      { numRuns: runs(400) },
     ));
 });

@@ -1,7 +1,7 @@
 /** Strokes of keys that have a plan and belong to joint presses. Depths are in millimetres, times in milliseconds. */
 import { describe, expect, test } from '@jest/globals';
 import type { PartialTiming, Profile } from '../../profile';
-import { sent } from '../sketch';
+import { sent } from '../../../../tests/making/sketch';
 
 describe('joint presses', () => {
   const joints = {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { compile } from '../compile';
 import { replay } from '../replay';
-import { fingers, shortly, sketchProfile, type SketchLayers } from '../sketch';
+import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 const play = (layers: SketchLayers, hand: string): string =>
   shortly(replay(compile(sketchProfile(layers)), fingers(hand))).join(', ');

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../../tests/runs';
 import type { Actuation } from '../../profile';
 import { compile } from '../compile';
 import { PRESS, StrokeEvent } from '../events';
-import { sketchProfile } from '../sketch';
+import { sketchProfile } from '../../../../tests/making/sketch';
 import { Travel } from './travel';
 
 /** The edges a curve of depths (in µm) makes: `-` none, `D` down, `U` up; one sign a sample. */
@@ -134,7 +135,7 @@ describe('promises of actuation, on any curve', () => {
       fc.property(setting, curve, (actuation, depths) =>
         expect(edges(actuation, depths)).toBe(asWritten(actuation, depths)),
       ),
-      { numRuns: 800 },
+      { numRuns: runs(200) },
     ));
 
   test('downs and ups take turns, and a key at rest is up', () =>
@@ -143,7 +144,7 @@ describe('promises of actuation, on any curve', () => {
         const made = edges(actuation, [...depths, 0]).replaceAll('-', '');
         expect(made).toMatch(/^(DU)*$/);
       }),
-      { numRuns: 800 },
+      { numRuns: runs(200) },
     ));
 
   test('a finger that trembles less than it takes makes one press of one press', () =>
@@ -167,7 +168,7 @@ describe('promises of actuation, on any curve', () => {
         };
         expect(along(10)).toBe(along(1));
       }),
-      { numRuns: 60 },
+      { numRuns: runs(30) },
     ));
 });
 

@@ -15,7 +15,7 @@ import {
   type Actuation,
 } from '../../profile';
 import { compile, Engine, isEdgeLine, nextEdgeUm, replay, type SwitchState } from '..';
-import { sketchProfile } from '../sketch';
+import { sketchProfile } from '../../../../tests/making/sketch';
 
 const FIXED: Actuation = { mode: 'fixed', pointUm: 1500 };
 const REVERSAL: Actuation = { mode: 'reversal', pointUm: 500, pressUm: 150, releaseUm: 250, reset: 'top' };

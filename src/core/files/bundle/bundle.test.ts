@@ -2,10 +2,11 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { unzipSync, zipSync } from 'fflate';
+import { runs } from '../../../../tests/runs';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../../demo';
 import { familyById, HARROW_64, startingBoard } from '../../board';
 import { bringHosts } from '../../hosts';
-import { randomProfile } from '../../notation/text/randomProfiles';
+import { randomProfile } from '../../../../tests/making/randomProfiles';
 import { plainProfile, variantOf, type Profile } from '../../profile';
 import { Unreadable } from '../../reading';
 import { readBundle, writeBundle } from '.';
@@ -62,7 +63,7 @@ describe('what goes in comes out', () => {
         fc.uniqueArray(randomProfile(HARROW_64), { maxLength: 3, minLength: 1, selector: ({ id }) => id }),
         (profiles) => expect(profilesOf(writeBundle(profiles.map((profile) => ({ profile }))))).toEqual(profiles),
       ),
-      { numRuns: 25 },
+      { numRuns: runs(15) },
     );
   });
 

@@ -1,10 +1,11 @@
 /** Share codes: what goes in comes out, how long they are, and what is said of one that was damaged on its way. */
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../../tests/runs';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../../demo';
 import { familyById, HARROW_64, startingBoard } from '../../board';
 import { bringHosts } from '../../hosts';
-import { randomProfile } from '../../notation/text/randomProfiles';
+import { randomProfile } from '../../../../tests/making/randomProfiles';
 import { plainProfile } from '../../profile';
 import { Unreadable } from '../../reading';
 import { findShareCode, readShareCode, writeShareCode } from '.';
@@ -30,7 +31,7 @@ test('whatever a profile holds, sound or not, comes back', () => {
       randomProfile(HARROW_64).filter((profile) => JSON.stringify(profile).length < 30_000),
       (profile) => expect(readShareCode(writeShareCode(profile)).profile).toEqual(profile),
     ),
-    { numRuns: 25 },
+    { numRuns: runs(15) },
   );
 });
 
@@ -78,7 +79,7 @@ describe('on its way', () => {
           expect(() => readShareCode(swapped)).toThrow('does not check out');
         }
       }),
-      { numRuns: 300 },
+      { numRuns: runs(150) },
     );
   });
 

@@ -1,11 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import { runs } from '../../../../tests/runs';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../../demo';
 import { BOARDS, boardById, HARROW_64, TWILL_42 } from '../../board';
 import { bindKeys, mustEdit, readProfile, type Profile } from '../../profile';
 import { parseLine, readText, writeText } from '..';
-import { randomProfile } from './randomProfiles';
+import { randomProfile } from '../../../../tests/making/randomProfiles';
 
 const written = (profile: Profile): string => writeText(profile, boardById(profile.board));
 function readOne(text: string): Profile {
@@ -40,7 +41,7 @@ describe('written and read again', () => {
         fc.pre('profile' in sound);
         expect(readOne(writeText(profile, board))).toEqual(plain(profile));
       }),
-      { numRuns: 80 },
+      { numRuns: runs(25) },
     );
   });
 
@@ -225,7 +226,7 @@ describe('what is wrong', () => {
         for (const { profile } of profiles)
           if (profile) expect(readOne(writeText(profile, HARROW_64))).toEqual(plain(profile));
       }),
-      { numRuns: 200 },
+      { numRuns: runs(60) },
     );
   });
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../../tests/runs';
 import { parseLine, understand } from '..';
 import { PHRASES } from '../../../../tests/phrases';
 
@@ -138,6 +139,6 @@ test('no line, however odd, throws or takes long', () => {
         expect(understood.ok ? understood.readings.length : understood.error.length).toBeGreaterThan(0);
       },
     ),
-    { numRuns: 500 },
+    { numRuns: runs(200) },
   );
 });

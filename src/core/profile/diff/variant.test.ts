@@ -1,9 +1,10 @@
 /** Variants: what they show follows the base, what they change stays, and where both have changed one thing, both are told. */
 import { expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../../../tests/runs';
 import { SHOW_DESK } from '../../../../demo';
 import { HARROW_64 } from '../../board';
-import { randomProfile } from '../../notation/text/randomProfiles';
+import { randomProfile } from '../../../../tests/making/randomProfiles';
 import {
   changeSchema,
   diff,
@@ -77,7 +78,7 @@ test('whatever the two are, a variant is its base and its changes, and passes th
       expect(onBase(variantSchema.parse(JSON.parse(JSON.stringify(written))), base)).toEqual({ profile, clashes: [] });
       expect(flattened(profile)).toEqual({ ...other, board: base.board, id: 'v' });
     }),
-    { numRuns: 100 },
+    { numRuns: runs(40) },
   );
 });
 
@@ -87,6 +88,6 @@ test('changes of every kind pass the gate, also those that only comparing finds'
       for (const change of diff(a, b))
         expect(changeSchema.safeParse(JSON.parse(JSON.stringify(change))).error).toBeUndefined();
     }),
-    { numRuns: 60 },
+    { numRuns: runs(30) },
   );
 });

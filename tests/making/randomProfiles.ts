@@ -1,7 +1,7 @@
 /** Profiles that no person would make, for the promises of the text: every kind of binding, names full of signs, lists in any order. */
 import fc from 'fast-check';
-import type { Board } from '../../board';
-import { NAMED_CODES } from '../../codes';
+import type { Board } from '../../src/core/board';
+import { NAMED_CODES } from '../../src/core/codes';
 import {
   plainProfile,
   type Action,
@@ -10,8 +10,8 @@ import {
   type Macro,
   type Profile,
   type Score,
-} from '../../profile';
-import { mergeTiming, DEFAULT_TIMING, DYES } from '../../profile';
+} from '../../src/core/profile';
+import { mergeTiming, DEFAULT_TIMING, DYES } from '../../src/core/profile';
 
 const ODD_NAMES = [
   'Base',

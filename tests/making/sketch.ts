@@ -2,13 +2,13 @@
  * For trying the engine: a profile sketched from assign lines, fingers as a line of text, outcomes as lines of text.
  * Tests, benchmarks and worked examples use it, so that all of them read like the rules.
  */
-import { boardById, HARROW_64, type Board } from '../board';
-import { codeOfWord, wordOfCode } from '../codes';
-import { parseLine } from '../notation';
-import { plainProfile, type PartialTiming, type Profile } from '../profile';
-import { isEdgeLine, isWheelLine, type OutcomeLine } from './out';
-import { compile } from './compile';
-import { replay, type Sample } from './replay';
+import { boardById, HARROW_64, type Board } from '../../src/core/board';
+import { codeOfWord, wordOfCode } from '../../src/core/codes';
+import { parseLine } from '../../src/core/notation';
+import { plainProfile, type PartialTiming, type Profile } from '../../src/core/profile';
+import { isEdgeLine, isWheelLine, type OutcomeLine } from '../../src/core/engine/out';
+import { compile } from '../../src/core/engine/compile';
+import { replay, type Sample } from '../../src/core/engine/replay';
 
 /** Layers as assign lines: `{ Base: { A: 'tap A, hold Ctrl' }, Nav: { H: 'Left' } }`. The first is the base. */
 export type SketchLayers = Record<string, Record<string, string>>;

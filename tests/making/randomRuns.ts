@@ -3,9 +3,18 @@
  * deadlines, crossings and fingers often fall on the same microsecond.
  */
 import fc from 'fast-check';
-import { HARROW_64 } from '../board';
-import type { Action, Actuation, Joint, Macro, PartialTiming, Profile, Score, ScoreEvent } from '../profile';
-import type { Sample } from './replay';
+import { HARROW_64 } from '../../src/core/board';
+import type {
+  Action,
+  Actuation,
+  Joint,
+  Macro,
+  PartialTiming,
+  Profile,
+  Score,
+  ScoreEvent,
+} from '../../src/core/profile';
+import type { Sample } from '../../src/core/engine/replay';
 import { sketchProfile, type SketchLayers } from './sketch';
 
 export const KEYS = ['KeyA', 'KeyS', 'KeyJ', 'KeyK', 'Space', 'ShiftLeft'];

@@ -1,0 +1,7 @@
+/** How many runs random tests make: few on the way, so that whoever changes a line knows soon; many more in the hunt (`npm run hunt`). */
+
+/** @param usual the runs of the usual run; `HUNT` says how many times as many the hunt makes */
+export const runs = (usual: number): number => Math.ceil(usual * Number(process.env.HUNT ?? 1));
+
+/** The seed of everything random: the commit's, so that each commit tries something else; or the one that is said, to see a case again. */
+export const seed = (): number => Number(process.env.SEED ?? 7);
