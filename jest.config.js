@@ -3,13 +3,16 @@ const GIVEN_UP_AFTER_MS = 300_000;
 
 /** Unit tests stand beside what they test; end-to-end tests drive the built app and stand in tests/. */
 const transform = {
-  '^.+\\.tsx?$': ['@swc/jest', {
+  '^.+\\.tsx?$': [
+    '@swc/jest',
+    {
       jsc: {
         target: 'es2022',
         parser: { syntax: 'typescript', tsx: true },
         experimental: { keepImportAttributes: true },
       },
-    }],
+    },
+  ],
 };
 const shared = {
   transform,
@@ -18,6 +21,13 @@ const shared = {
   testEnvironment: 'node',
   // Windows of the store's tests may still hear of each other when their file has ended.
   testEnvironmentOptions: { globalsCleanup: 'off' },
+};
+/** Tests of the real interface: a browser and a server for each worker. */
+const inBrowser = {
+  ...shared,
+  testEnvironment: '<rootDir>/tests/environment.mjs',
+  globalTeardown: '<rootDir>/tests/globalTeardown.mjs',
+  setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
 };
 export default {
   testTimeout: GIVEN_UP_AFTER_MS,
@@ -28,13 +38,8 @@ export default {
       testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
       setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
     },
-    {
-      ...shared,
-      displayName: 'end to end',
-      testMatch: ['<rootDir>/tests/**/*.test.ts'],
-      testEnvironment: '<rootDir>/tests/environment.mjs',
-      globalTeardown: '<rootDir>/tests/globalTeardown.mjs',
-      setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
-    },
+    { ...inBrowser, displayName: 'end to end', testMatch: ['<rootDir>/tests/*.test.ts'] },
+    // Fingers whose times are looked at: one test at a time.
+    { ...inBrowser, displayName: 'by the clock', testMatch: ['<rootDir>/tests/clock/*.test.ts'] },
   ],
 };

@@ -24,7 +24,11 @@ const PROGRAMS = {
     entries: ['src/server/main.ts', 'src/server/server.ts'],
     sources: ['src/server', 'src/core'],
   },
-  tests: { format: 'esm', entries: ['tests/programs/mistaken.ts'], sources: ['tests/programs', 'src/cli', 'src/core', 'docs/formats/cases', 'package.json'] },
+  tests: {
+    format: 'esm',
+    entries: ['tests/programs/mistaken.ts'],
+    sources: ['tests/programs', 'src/cli', 'src/core', 'docs/formats/cases', 'package.json'],
+  },
 };
 
 /** Loaded as they are: packages that look for files of their own, and the bundler that only development needs. */

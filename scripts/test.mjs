@@ -1,39 +1,91 @@
 /**
  * `npm test`: installs what is missing, then lints, checks types, builds, and runs unit and end-to-end tests. The last line is
- * `N passed, N failed`.
+ * `N passed, N failed`; before it stands how long each part took.
  *
  *   npm test -- gestures   only the tests whose path has that word; a browser only when one of them needs it
  *   npm run check          everything but what needs a browser: for the quick loop while writing
  */
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { findChromium, installPackages, ROOT } from './setup.mjs';
 
 const words = process.argv.slice(2).filter((word) => word !== '--no-browser');
 const mayNeedBrowser = words.length === process.argv.length - 2;
+const WORKERS = Math.max(2, availableParallelism());
 
 installPackages();
 
-/** Checks of the whole source, which take no word. Circles are looked for with types, and types only, too. */
-const STEPS = [
-  ['lint', process.execPath, ['node_modules/eslint/bin/eslint.js', '.']],
-  ['no two files import each other', 'npm', ['run', '-s', 'circles']],
-  ['types', 'npm', ['run', '-s', 'types']],
-];
 let passed = 0;
 let failed = 0;
-for (const [name, command, args] of STEPS) {
-  const { status } = spawnSync(command, args, { cwd: ROOT, stdio: ['ignore', 'inherit', 'inherit'] });
-  process.stdout.write(`${name}: ${status === 0 ? 'fine' : 'failed'}\n`);
-  if (status === 0) passed++;
-  else failed++;
+/** How long each part took, in the order they ended. */
+const times = [];
+
+/** Processor time of all that this process has started and seen the end of, in seconds; undefined where the system does not tell. */
+function childSeconds() {
+  if (!existsSync('/proc/self/stat')) return undefined;
+  const [, behindName = ''] = /\) (.*)/s.exec(readFileSync('/proc/self/stat', 'utf8')) ?? [];
+  const fields = behindName.split(' ');
+  // Fields 16 and 17 of proc(5), in hundredths of a second; the first behind the name is the third.
+  return (Number(fields[13]) + Number(fields[14])) / 100;
 }
 
+const startedMs = Date.now();
+const seconds = (fromMs) => ((Date.now() - fromMs) / 1000).toFixed(1);
+
+/** Does a part, and notes how long it took. */
+async function timed(name, work) {
+  const [fromMs, fromCpu] = [Date.now(), childSeconds()];
+  const result = await work();
+  const cpu = fromCpu === undefined ? undefined : childSeconds() - fromCpu;
+  times.push(
+    `${name.padEnd(34)} ${seconds(fromMs).padStart(7)} s${cpu === undefined ? '' : `, ${cpu.toFixed(0)} s of processor`}`,
+  );
+  return result;
+}
+
+/** Runs a command beside others; what it prints is shown when it has ended. */
+const check = (name, args) =>
+  timed(`  ${name}`, async () => {
+    const child = spawn(process.execPath, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (data) => (said += data));
+    const status = await new Promise((resolve) => child.on('close', resolve));
+    process.stdout.write(`${said}${name}: ${status === 0 ? 'fine' : 'failed'}\n`);
+    if (status === 0) passed++;
+    else failed++;
+  });
+
+/** Checks of the whole source, which take no word. Circles are looked for with types, and types only, too. */
+async function checks() {
+  const types = async (part) =>
+    check(`types of ${part}`, ['node_modules/typescript-7/bin/tsc', '-p', `tsconfig.${part}.json`]);
+  const build = async () => {
+    if (!mayNeedBrowser || !isMeant('end to end')) return;
+    const { buildIfChanged } = await import('./build.mjs');
+    await timed('  the app is built', buildIfChanged);
+  };
+  // Two lanes: the second is about as long as the first.
+  await Promise.all([
+    check('lint', [
+      'node_modules/eslint/bin/eslint.js',
+      '--cache',
+      '--cache-location',
+      'node_modules/.cache/eslint/',
+      '.',
+    ]),
+    (async () => {
+      for (const part of ['core', 'app', 'node']) await types(part);
+      await check('no two files import each other', ['node_modules/dpdm/lib/bin/dpdm.js', ...CIRCLES]);
+      await build();
+    })(),
+  ]);
+}
+
+const CIRCLES = ['--no-warning', '--no-tree', '--exit-code', 'circular:1', 'src/**/*.{ts,tsx}', 'demo/*.ts'];
+
 const folder = mkdtempSync(join(tmpdir(), 'underloom-results-'));
-/** Tests that failed once and passed when they were tried again, in the order they ran. */
-const triedAgain = [];
 
 const jest = (project, ...args) => [
   '--experimental-vm-modules',
@@ -49,41 +101,42 @@ const jest = (project, ...args) => [
 
 /** Whether any test of a project is meant. */
 function isMeant(project) {
+  if (words.length === 0) return true;
   const { stdout } = spawnSync(process.execPath, jest(project, '--listTests'), { cwd: ROOT, encoding: 'utf8' });
   return /\.test\.ts/.test(stdout);
 }
 
 /** Runs the tests of one of Jest's projects and counts them. */
-function runTests(project, env, ...args) {
-  const results = join(folder, `${project}.json`);
-  const { status } = spawnSync(process.execPath, jest(project, '--json', `--outputFile=${results}`, ...args), {
-    cwd: ROOT,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, ...env },
+const runTests = (project, env, workers) =>
+  timed(`${project} tests`, async () => {
+    const results = join(folder, `${project}.json`);
+    const { status } = spawnSync(
+      process.execPath,
+      jest(project, '--json', `--outputFile=${results}`, `--maxWorkers=${workers}`),
+      { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } },
+    );
+    let report = { numPassedTests: 0, numFailedTests: 1, numRuntimeErrorTestSuites: 0 };
+    try {
+      report = JSON.parse(readFileSync(results, 'utf8'));
+    } catch {
+      process.stderr.write(`${project}: Jest left no results\n`);
+    }
+    const failures = report.numFailedTests + report.numRuntimeErrorTestSuites;
+    passed += report.numPassedTests;
+    failed += status !== 0 && failures === 0 ? 1 : failures;
   });
-  let report = { numPassedTests: 0, numFailedTests: 1, numRuntimeErrorTestSuites: 0, testResults: [] };
-  try {
-    report = JSON.parse(readFileSync(results, 'utf8'));
-  } catch {
-    process.stderr.write(`${project}: Jest left no results\n`);
-  }
-  const failures = report.numFailedTests + report.numRuntimeErrorTestSuites;
-  passed += report.numPassedTests;
-  failed += status !== 0 && failures === 0 ? 1 : failures;
-  for (const { assertionResults } of report.testResults)
-    for (const { fullName, invocations, status: outcome } of assertionResults)
-      if (invocations > 1 && outcome === 'passed') triedAgain.push(fullName);
-}
 
-runTests('unit', {});
-if (mayNeedBrowser && isMeant('end to end')) {
-  const chromium = findChromium();
-  const { buildIfChanged } = await import('./build.mjs');
-  buildIfChanged();
-  // A browser takes more than one core by itself: one at a time, so that a person's timing stays a person's.
-  runTests('end to end', { CHROMIUM_PATH: chromium }, '--maxWorkers=1');
+await timed('source', checks);
+await runTests('unit', {}, WORKERS);
+if (mayNeedBrowser) {
+  const chromium = () => ({ CHROMIUM_PATH: findChromium() });
+  if (isMeant('end to end')) await runTests('end to end', chromium(), WORKERS);
+  // What hangs on the clock has the machine to itself: a browser takes more than one core.
+  if (isMeant('by the clock')) await runTests('by the clock', chromium(), 1);
 }
 rmSync(folder, { recursive: true, force: true });
-for (const name of triedAgain) process.stdout.write(`passed only when tried again: ${name}\n`);
+process.stdout.write(
+  `${times.join('\n')}\n${'all'.padEnd(34)} ${seconds(startedMs).padStart(7)} s, ${childSeconds()?.toFixed(0)} s of processor\n`,
+);
 process.stdout.write(`${passed} passed, ${failed} failed\n`);
 process.exit(failed > 0 ? 1 : 0);

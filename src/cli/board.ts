@@ -11,7 +11,7 @@ import {
   type Family,
 } from '../core/board';
 import { writeBoard } from '../core/files';
-import { BadInput, type Steps } from './io';
+import { BadInput, type Telling } from './io';
 
 export type BoardOptions = {
   list?: boolean;
@@ -52,7 +52,7 @@ const oneOf = <T extends string>(what: string, text: string | undefined, known: 
   return found;
 };
 
-export function* boardCommand(familyId: string | undefined, options: BoardOptions): Steps {
+export function* boardCommand(familyId: string | undefined, options: BoardOptions): Telling {
   if (options.list) {
     if (familyId !== undefined) throw new BadInput('--list stands alone');
     for (const family of FAMILIES) yield `${lineOf(family)}\n`;

@@ -6,10 +6,10 @@ import { fileStemOf, readBundle, writeBundle, writeProfile } from '../core/files
 import { sameData } from '../core/profile';
 import { foreign, READING_BUDGET, Unreadable } from '../core/reading';
 import { loadFiled, readBytes } from './input';
-import { BadInput, reasonOfSystem, type Steps } from './io';
+import { BadInput, reasonOfSystem, type Telling } from './io';
 import { writeFile } from './output';
 
-function* make(out: string, files: readonly string[], board: string | undefined): Steps {
+function* make(out: string, files: readonly string[], board: string | undefined): Telling {
   const filed = files.map((file) => ({ file, ...loadFiled(file, board) }));
   const boards = new Map<string, Board>();
   for (const { file, ownBoard } of filed) {
@@ -31,7 +31,7 @@ function* make(out: string, files: readonly string[], board: string | undefined)
 }
 
 /** Writes every profile of a bundle, or none when one cannot be read or a file of its name is there. */
-function* unpack(archive: string, folder: string): Steps {
+function* unpack(archive: string, folder: string): Telling {
   let read: ReturnType<typeof readBundle>;
   try {
     read = readBundle(readBytes(archive, READING_BUDGET.bundle.bytes));
@@ -62,7 +62,7 @@ function* unpack(archive: string, folder: string): Steps {
 export function* bundleCommand(
   files: readonly string[],
   { read, into, board }: { read?: string; into?: string; board?: string },
-): Steps {
+): Telling {
   const [out, ...profiles] = files;
   if (read !== undefined && into !== undefined && out === undefined) yield* unpack(read, into);
   else if (read === undefined && into === undefined && out !== undefined && profiles.length > 0)

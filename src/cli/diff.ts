@@ -2,9 +2,9 @@
 import { sayChange } from '../core/compare';
 import { diff } from '../core/profile';
 import { loadFiled } from './input';
-import type { Steps } from './io';
+import type { Telling } from './io';
 
-export function* diffCommand(a: string, b: string, options: { json?: boolean; board?: string }): Steps {
+export function* diffCommand(a: string, b: string, options: { json?: boolean; board?: string }): Telling {
   const [{ profile: from }, { profile: to }] = [loadFiled(a, options.board), loadFiled(b, options.board)];
   const changes = diff(from, to);
   if (options.json) {

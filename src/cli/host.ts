@@ -1,6 +1,6 @@
 /** `host`: the host layouts there are, and the strokes that make a text on one. One line of JSON each. */
 import { codesOfStroke, HOST_IDS, hostLayout, HOSTS, strokesOf } from '../core/hosts';
-import { BadInput, type Steps } from './io';
+import { BadInput, type Telling } from './io';
 
 /** A host layout by its id. */
 function layoutOf(id: string) {
@@ -9,7 +9,7 @@ function layoutOf(id: string) {
   return hostLayout(known);
 }
 
-export function* hostCommand(id: string | undefined, options: { list?: boolean; type?: string }): Steps {
+export function* hostCommand(id: string | undefined, options: { list?: boolean; type?: string }): Telling {
   if (options.list) {
     if (id !== undefined || options.type !== undefined) throw new BadInput('--list stands alone');
     for (const host of HOSTS) yield `${JSON.stringify(host)}\n`;

@@ -2,13 +2,13 @@
 import { writeIntelHex, writeProfile } from '../core/files';
 import { encodeImage } from '../core/image';
 import { loadImage, loadProfile } from './input';
-import { BadInput, type Steps } from './io';
+import { BadInput, type Telling } from './io';
 import { writeFile } from './output';
 
 export function* imageCommand(
   file: string | undefined,
   options: { output?: string; read?: string; board?: string },
-): Steps {
+): Telling {
   if (options.read !== undefined) {
     if (file !== undefined) throw new BadInput('image takes either a profile or --read, not both');
     yield writeProfile(loadImage(options.read, options.board).profile);

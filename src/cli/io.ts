@@ -9,8 +9,10 @@ export type Io = {
   complain(text: string): void;
 };
 
-export type Steps = Generator<string, number | void>;
-export type Command = Steps | AsyncGenerator<string, number | void>;
+export type Steps = Generator<string, number | undefined>;
+/** A command that finds nothing: its exit code is nought. */
+export type Telling = Generator<string, void>;
+export type Command = Steps | Telling | AsyncGenerator<string, number | undefined>;
 
 /** Exit codes: 0 fine, 1 a check found something, 2 the input cannot be used or the output not be written. */
 export const FOUND = 1;

@@ -36,7 +36,8 @@ export function keyboardOf(board: Board, yes: boolean): Simulation {
   return simulation;
 }
 
-/** A keyboard that is spoken to in bytes; it goes on until nothing more can come. */
+/** A keyboard that is spoken to in bytes; it goes on until nothing more can come. It says nothing but reports. */
+// eslint-disable-next-line require-yield
 export async function* keyboardCommand({
   board: file,
   stdio,

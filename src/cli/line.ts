@@ -3,7 +3,7 @@ import { HARROW_64 } from '../core/board';
 import { sayReading, understand } from '../core/notation';
 import { plainProfile, type Profile } from '../core/profile';
 import { loadDraft, loadLines } from './input';
-import { BadInput, type Steps } from './io';
+import { BadInput, type Telling } from './io';
 
 /** One line of output: the likeliest reading and all of them, or why there is none. */
 function answerTo(text: string, profile: Profile): object {
@@ -25,7 +25,7 @@ function answerTo(text: string, profile: Profile): object {
 export function* lineCommand(
   words: readonly string[],
   options: { profile?: string; file?: string; board?: string },
-): Steps {
+): Telling {
   if (words.length > 0 === (options.file !== undefined))
     throw new BadInput('line takes either a TEXT in quotes, or --file and a file of lines');
   const profile =

@@ -2,7 +2,7 @@
 import { readShareCode, writeProfile, writeShareCode } from '../core/files';
 import { Unreadable } from '../core/reading';
 import { loadFiled } from './input';
-import { BadInput, type Steps } from './io';
+import { BadInput, type Telling } from './io';
 
 /** Does something; what is wrong with a code is said as it is with a file. */
 function orBadInput<T>(work: () => T, file = ''): T {
@@ -14,7 +14,7 @@ function orBadInput<T>(work: () => T, file = ''): T {
   }
 }
 
-export function* shareCommand(file: string | undefined, options: { read?: string; board?: string }): Steps {
+export function* shareCommand(file: string | undefined, options: { read?: string; board?: string }): Telling {
   if ((file === undefined) === (options.read === undefined))
     throw new BadInput('share takes either a profile, or --read and a code');
   if (file === undefined) {

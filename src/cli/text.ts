@@ -2,9 +2,9 @@
 import { writeProfile, writeProfiles } from '../core/files';
 import { writeText } from '../core/notation';
 import { loadDraft, loadProfiles } from './input';
-import { BadInput, type Steps } from './io';
+import { BadInput, type Telling } from './io';
 
-export function* textCommand(file: string | undefined, options: { read?: string; board?: string }): Steps {
+export function* textCommand(file: string | undefined, options: { read?: string; board?: string }): Telling {
   if ((file === undefined) === (options.read === undefined))
     throw new BadInput('text takes either a profile, or --read and a text');
   if (file !== undefined) {

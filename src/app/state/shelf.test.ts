@@ -338,7 +338,7 @@ describe('what is in the store already', () => {
     await one.rows.table('profiles').put({ id: 'broken', profile: { ...fresh(), layers: [] } });
     const window = await openWindow();
     const row = window.shelf.getState().unreadable.find(({ id }) => id === 'broken');
-    expect(row?.reason).toBe('layers: has too few entries; 1 is the least');
+    expect(row?.reason).toBe('layers: has no layer; there is one at the least');
     expect(await window.shelf.getState().removeUnreadable('broken')).toBeUndefined();
     expect(await window.rows.table('profiles').get('broken')).toBeUndefined();
   });

@@ -5,7 +5,7 @@ import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST } from '../../co
 import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
 import { BadInput, FOUND, type Command } from '../io';
 import { bytesOf, hexOf, loadCases, type EngineCase, type LinkCase, type LinkStep } from './cases';
-import { Program } from './program';
+import { processWire, Program } from './program';
 
 const ANSWERS_WITHIN_MS = 5000;
 /** A program may take its time until it runs; only then does its speed count. */
@@ -249,8 +249,8 @@ async function casesWith(start: Start, only: string): Promise<[name: string, run
   return all.filter(([name]) => name.includes(only));
 }
 
-/** Puts a program through the cases, a line for each. */
-async function* conform(start: Start, only: string): Command {
+/** Puts a program through the cases, a line for each. @param start starts it anew */
+export async function* conform(start: Start, only: string): Command {
   const cases = await casesWith(start, only);
   if (cases.length === 0) throw new BadInput(`--only: no case has “${only}” in its name`);
   let held = 0;
@@ -279,5 +279,5 @@ export async function* conformCommand(
   { only = '' }: { only?: string } = {},
 ): Command {
   if (command === undefined) throw new BadInput('conform needs a program: conform -- PROGRAM ...');
-  return yield* conform(() => new Program(command, args), only);
+  return yield* conform(() => new Program(processWire(command, args)), only);
 }

@@ -1,5 +1,5 @@
 /** A program that is a keyboard: started anew for each case, spoken to in reports. */
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { KeyboardClient, type Transport } from '../../core/device';
 import { reasonOfSystem } from '../io';
 import { inReports } from '../keyboard';
@@ -7,8 +7,39 @@ import { inReports } from '../keyboard';
 /** How a program came to its end: it never ran, or it has ended. */
 export type End = { is: 'notStarted'; why: string } | { is: 'ended'; how: string };
 
+/** What carries reports to a keyboard and back: a process, or in tests one that is none. */
+export type Wire = {
+  send(report: Uint8Array): void;
+  stop(): void;
+  onReport: (report: Uint8Array) => void;
+  onEnd: (end: End) => void;
+};
+
+/** A program of its own, spoken to over its standard input and output. */
+export function processWire(command: string, args: readonly string[]): Wire {
+  const child = spawn(command, args, { stdio: ['pipe', 'pipe', 'inherit'] });
+  const wire: Wire = {
+    send: (report) => void child.stdin.write(report),
+    stop: () => {
+      child.stdin.end();
+      child.kill();
+    },
+    onReport: () => undefined,
+    onEnd: () => undefined,
+  };
+  child.stdin.on('error', () => undefined);
+  child.stdout.on(
+    'data',
+    inReports((report) => wire.onReport(report)),
+  );
+  child.on('error', (error) => wire.onEnd({ is: 'notStarted', why: reasonOfSystem(error) }));
+  child.on('exit', (code, signal) =>
+    wire.onEnd({ is: 'ended', how: signal === null ? `with exit code ${code ?? 0}` : `by ${signal}` }),
+  );
+  return wire;
+}
+
 export class Program {
-  private readonly child: ChildProcess;
   private readonly got: Uint8Array[] = [];
   end: End | null = null;
   /** It has sent something, so it runs. */
@@ -17,25 +48,16 @@ export class Program {
   take: ((report: Uint8Array) => void) | null = null;
   onEnd: () => void = () => undefined;
 
-  constructor(command: string, args: readonly string[]) {
-    this.child = spawn(command, args, { stdio: ['pipe', 'pipe', 'inherit'] });
-    this.child.stdout?.on(
-      'data',
-      inReports((report) => {
-        this.hasSpoken = true;
-        if (this.take) this.take(report);
-        else this.got.push(report);
-      }),
-    );
-    this.child.stdin?.on('error', () => undefined);
-    const ends = (end: End): void => {
+  constructor(private readonly wire: Wire) {
+    wire.onReport = (report) => {
+      this.hasSpoken = true;
+      if (this.take) this.take(report);
+      else this.got.push(report);
+    };
+    wire.onEnd = (end) => {
       this.end ??= end;
       this.onEnd();
     };
-    this.child.on('error', (error) => ends({ is: 'notStarted', why: reasonOfSystem(error) }));
-    this.child.on('exit', (code, signal) =>
-      ends({ is: 'ended', how: signal === null ? `with exit code ${code ?? 0}` : `by ${signal}` }),
-    );
   }
 
   /** Why a request has no answer, as the end of a sentence. */
@@ -48,7 +70,7 @@ export class Program {
   }
 
   send(report: Uint8Array): void {
-    if (!this.end) this.child.stdin?.write(report);
+    if (!this.end) this.wire.send(report);
   }
 
   /** The next report, or undefined when none comes in time. */
@@ -80,7 +102,6 @@ export class Program {
   }
 
   stop(): void {
-    this.child.stdin?.end();
-    this.child.kill();
+    this.wire.stop();
   }
 }

@@ -236,7 +236,7 @@ describe('the power goes at any operation', () => {
       }),
       { numRuns: runs(100) },
     );
-    expect(happened).toBeGreaterThan(100);
+    expect(happened).toBeGreaterThan(runs(100) / 4);
   });
 });
 

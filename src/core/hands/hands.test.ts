@@ -97,7 +97,7 @@ describe('a resting hand, run by the engine', () => {
   test('a heavier finger, and a shallower point, fire more often', () => {
     const pressesOf = (weight: 'light' | 'usual' | 'heavy'): number[] => {
       const trial = new HandTrial(HARROW_64, [bare(100), bare(300)], restingHand(weight, 'index'), SEED, false);
-      trial.run(2400);
+      trial.run(900);
       return trial.presses;
     };
     const [light, usual, heavy] = [pressesOf('light'), pressesOf('usual'), pressesOf('heavy')];

@@ -246,7 +246,7 @@ function actOf(document: Document, done: Gesture, id: string): Act | undefined {
   return edit && { act: 'edit', id, edit, what: 'something', row: done.row };
 }
 
-const RUNS = runs(24);
+const RUNS = runs(10);
 
 test('after anything that a person does, the profile loads again the same; and all of it can be taken back', () => {
   let made = 0;
@@ -295,7 +295,7 @@ test('merged edits do what both do, and are taken back by what takes the first b
       const back = applyEdit(second.profile, first.inverse);
       expect(back.ok && sameData(back.profile, PLAIN)).toBe(true);
     }),
-    { numRuns: runs(200) },
+    { numRuns: runs(150) },
   );
 });
 

@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { useApp } from './app';
-import { choose, hands, listen, openPage, press, seeText, tabTo } from './browser';
+import { useApp } from '../app';
+import { choose, hands, listen, openPage, press, seeText, tabTo } from '../browser';
 
 jest.setTimeout(120_000);
 

@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { useApp } from './app';
-import { choose, goToBench, hands, layerWithoutKey, listen, openPage, seeText, tabTo, textOf } from './browser';
+import { useApp } from '../app';
+import { choose, goToBench, hands, layerWithoutKey, listen, openPage, seeText, tabTo, textOf } from '../browser';
 
 jest.setTimeout(120_000);
 

@@ -4,8 +4,8 @@ import { unzipSync } from 'fflate';
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { useApp } from './app';
-import { downloads, hands, listen, openPage, press, seeText, temporaryFolder } from './browser';
+import { useApp } from '../app';
+import { downloads, hands, listen, openPage, press, seeText, temporaryFolder } from '../browser';
 
 jest.setTimeout(90_000);
 
