@@ -12,7 +12,7 @@ export type Io = {
 export type Steps = Generator<string, number | undefined>;
 /** A command that finds nothing: its exit code is nought. */
 export type Telling = Generator<string, void>;
-export type Command = Steps | Telling | AsyncGenerator<string, number | undefined>;
+export type Command = Steps | Telling | AsyncGenerator<string, number> | AsyncGenerator<string, void>;
 
 /** Exit codes: 0 fine, 1 a check found something, 2 the input cannot be used or the output not be written. */
 export const FOUND = 1;

@@ -2,7 +2,7 @@
 import { boardById, HARROW_64, type Board } from '../core/board';
 import { blankFlash, REPORT_BYTES, Simulation, yesKeyOf } from '../core/device';
 import { loadBoard } from './input';
-import { BadInput, type Command } from './io';
+import { BadInput } from './io';
 
 /** Cuts what comes into reports, however it comes. @param take gets each whole report */
 export function inReports(take: (report: Uint8Array) => void): (chunk: Uint8Array) => void {
@@ -46,7 +46,7 @@ export async function* keyboardCommand({
   board?: string;
   stdio?: boolean;
   yes?: boolean;
-}): Command {
+}): AsyncGenerator<string, void> {
   if (!stdio) throw new BadInput('keyboard speaks over standard input and output only: --stdio');
   const board = file === undefined ? HARROW_64 : (boardById(file) ?? loadBoard(file));
   const simulation = keyboardOf(board, yes ?? false);

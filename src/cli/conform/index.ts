@@ -3,7 +3,7 @@ import { HARROW_64 } from '../../core/board';
 import { FaultyWay, seededChance, type KeyboardClient } from '../../core/device';
 import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST } from '../../core/device/linkReports';
 import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
-import { BadInput, FOUND, type Command } from '../io';
+import { BadInput, FOUND } from '../io';
 import { bytesOf, hexOf, loadCases, type EngineCase, type LinkCase, type LinkStep } from './cases';
 import { processWire, Program } from './program';
 
@@ -250,7 +250,7 @@ async function casesWith(start: Start, only: string): Promise<[name: string, run
 }
 
 /** Puts a program through the cases, a line for each. @param start starts it anew */
-export async function* conform(start: Start, only: string): Command {
+export async function* conform(start: Start, only: string): AsyncGenerator<string, number> {
   const cases = await casesWith(start, only);
   if (cases.length === 0) throw new BadInput(`--only: no case has “${only}” in its name`);
   let held = 0;
@@ -277,7 +277,7 @@ export async function* conform(start: Start, only: string): Command {
 export async function* conformCommand(
   [command, ...args]: readonly string[],
   { only = '' }: { only?: string } = {},
-): Command {
+): AsyncGenerator<string, number> {
   if (command === undefined) throw new BadInput('conform needs a program: conform -- PROGRAM ...');
   return yield* conform(() => new Program(processWire(command, args)), only);
 }
