@@ -203,7 +203,7 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   'host-eyes': async (page, url) => {
     await page.goto(`${url}/profile/demo-prompt-book/layout`);
     await (await page.waitForSelector('.board-host'))?.click();
-    await (await page.waitForSelector('.eyes .text-layer ::-p-text(Signs)'))?.click();
+    await (await page.waitForSelector('[data-part=eyes] .text-layer ::-p-text(Signs)'))?.click();
   },
   shelf: async (page, url) => {
     await page.goto(`${url}/shelf`);
@@ -221,7 +221,7 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   compare: async (page, url) => {
     await page.goto(`${url}/shelf`);
     await bring(page, writeProfiles(otherDesks()));
-    await (await page.waitForSelector('.bring-button'))?.click();
+    await (await page.waitForSelector('[data-part=bring-button]'))?.click();
     await page.waitForSelector('.bring-in', { hidden: true });
     await wait(800);
     await page.goto(`${url}/compare?with=demo-show-desk,quay,tour`);

@@ -8,7 +8,7 @@ import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { openPage } from './browser';
 import { notForKeyboards } from './reach';
-import { notInSheet } from './styled';
+import { notInSheet, unstyled } from './styled';
 import { VIEWS } from './views';
 
 jest.setTimeout(120_000);
@@ -41,6 +41,8 @@ test.each(VIEWS)('%s', async (view, path, ready, open) => {
   await open(page);
   await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'));
   expect(await notInSheet(page)).toEqual([]);
+  // Each view is the first that its browser opens, so that no other has brought rules along.
+  expect(await unstyled(page)).toEqual([]);
   await page.evaluate(axe.source);
   expect(await found(page, { type: 'tag', values: LEVELS })).toEqual([]);
 

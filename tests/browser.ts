@@ -128,7 +128,7 @@ export async function choose(page: Page, selector: string): Promise<void> {
 
 /** Takes what was brought, once it is shown. */
 export async function takeIn(page: Page): Promise<void> {
-  await choose(page, '.bring-button:not([disabled])');
+  await choose(page, '[data-part=bring-button]:not([disabled])');
   await page.waitForSelector('.bring-in', { hidden: true });
 }
 

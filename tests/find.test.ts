@@ -31,7 +31,7 @@ test('anything is found by a few words, and Enter goes there', async () => {
 
   await find('dim + rig');
   await page.keyboard.press('Enter');
-  await seeText(page, '.plan-card', 'Going down past 0.7 mm');
+  await seeText(page, '[data-part=plan-card]', 'Going down past 0.7 mm');
 
   await find('no such thing');
   await seeText(page, '.ant-modal', 'Nothing in this profile has all these words.');

@@ -103,7 +103,7 @@ test('a symbol layer is aimed anew from US to German, in one step that undo take
   const profile = { ...base, layers: [{ ...first!, keys: { ...first!.keys, Space: way } }, signs] };
   const { page } = await open(profile);
   await choose(page, '.board-host');
-  await page.waitForSelector('.eyes table');
+  await page.waitForSelector('[data-part=eyes] table');
   await seeText(page, '.eyes-changes caption', '3 bindings mean something else there');
   await seeText(page, '.eyes-changes tr', '{Ü');
   await press(page, 'Aim 3 anew');

@@ -330,16 +330,16 @@ describe('drafts that cannot run', () => {
       await page.click('input[aria-label="The score as a line"]', { count: 3 });
       await page.keyboard.type(line === '' ? '+A -A' : line);
       await page.keyboard.press('Enter');
-      await seeText(page, '.macro-card', 'It cannot be played yet');
+      await seeText(page, '[data-part=macro-card]', 'It cannot be played yet');
       await press(page, 'Play');
       await seeText(page, '.played', 'It cannot be played');
       await page.waitForSelector('[data-keeping=kept]');
       await page.reload();
-      await seeText(page, '.macro-card', 'It cannot be played yet');
+      await seeText(page, '[data-part=macro-card]', 'It cannot be played yet');
       await page.waitForSelector('[aria-label=Undo]:not([disabled])');
       await page.click('[aria-label=Undo]');
       await page.waitForFunction(
-        () => !document.querySelector('.macro-card')?.textContent?.includes('cannot be played'),
+        () => !document.querySelector('[data-part=macro-card]')?.textContent?.includes('cannot be played'),
       );
       expect(complaints).toEqual([]);
       await page.close();

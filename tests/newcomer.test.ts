@@ -164,7 +164,7 @@ describe('the first two minutes', () => {
     await input.uploadFile(file);
     await seeText(page, '[data-testid=host-text]', 'qwe');
     await choose(page, '.on-host');
-    await seeText(page, '.why', 'It came at once.');
+    await seeText(page, '[data-part=why]', 'It came at once.');
     await press(page, 'Close');
     await page.$eval('.look-back [role=slider]', (slider) => (slider as SVGElement).focus());
     for (let n = 0; n < 5; n++) await page.keyboard.press('ArrowLeft');

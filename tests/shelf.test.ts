@@ -207,8 +207,8 @@ test('many profiles: found by a word, a tag, a board; named in their place; the 
   await page.waitForSelector('.shelf-card');
   const many = Array.from({ length: COUNT }, (_, n) => plainProfile(HARROW_64, `many-${n}`, `Night ${n + 1}`));
   await bring(page, 'many.json', writeProfiles(many));
-  await seeText(page, '.bring-button', `Bring in all ${COUNT}`);
-  await choose(page, '.bring-button');
+  await seeText(page, '[data-part=bring-button]', `Bring in all ${COUNT}`);
+  await choose(page, '[data-part=bring-button]');
   await page.waitForFunction(`document.querySelectorAll('.shelf-card').length > ${COUNT}`, { timeout: 60_000 });
   await kept(page);
   await page.type('[aria-label="Search the shelf"]', `night ${COUNT - 1}`);

@@ -52,7 +52,9 @@ test.each([
       (element) => element.scrollWidth > element.clientWidth + 1 && getComputedStyle(element).overflow === 'hidden',
     );
     const box = (selector: string): DOMRect => document.querySelector(selector)!.getBoundingClientRect();
-    const places = ['.save-button', '.bar-profile', '.bar-kept', '.benches', '.bar-icons'].map((one) => box(one));
+    const places = ['.save-button', '.bar-profile', '.bar-kept', '.benches', '[data-part=bar-icons]'].map((one) =>
+      box(one),
+    );
     return {
       cut: cut.map((element) => element.className),
       outside: places.filter(({ left, right }) => left < 0 || right > innerWidth + 1).length,
@@ -187,7 +189,7 @@ test('a role is made where it is given, to every key that is chosen', async () =
   await page.keyboard.press('Enter');
   await seeText(page, '.key-card .ant-select', 'Storm');
   await press(page, 'role');
-  await seeText(page, '.roles-dialog', '2 keys');
+  await seeText(page, '[data-part=roles-dialog]', '2 keys');
   expect(complaints).toEqual([]);
   await page.close();
 });

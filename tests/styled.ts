@@ -21,3 +21,30 @@ export async function notInSheet(page: Page): Promise<string[]> {
   const bare = controls.filter((name) => !new RegExp(`\\.${name}[^a-z]`).test(rules));
   return [...bare, ...((await page.evaluate(WRITTEN)) as string[])];
 }
+
+/** What controls, the text editor and charts bring by themselves has its rules from them. */
+const NOT_OURS = /^(ant-|css-|cm-|ͼ|rc-|anticon|active$)/;
+
+/** Paths that are single strokes enclose nothing, whatever they would be filled with. */
+const STROKES = /^(\s*M[^A-Z]*[LHV][^A-Z]*)+$/i;
+
+/** Classes in the page that no rule of its sheets speaks of, and shapes that have the look that browsers give to what has none. */
+const UNSTYLED = `(() => {
+  const rulesOf = (rules) => [...rules].flatMap((rule) => [...(rule.selectorText ? [rule.selectorText] : []), ...(rule.cssRules ? rulesOf(rule.cssRules) : [])]);
+  const known = new Set([...document.styleSheets].flatMap((sheet) => rulesOf(sheet.cssRules)).flatMap((text) => [...text.matchAll(/\\.([\\w-]+)/g)].map(([, name]) => name)));
+  const ours = [...document.querySelectorAll('[class]')].filter((element) => !element.closest('.apexcharts-canvas'));
+  // Of a row of names made from data (lamp-off, lamp-armed), some may look like none.
+  const isOfRow = (name) => /-/.test(name) && [...known].some((one) => one.startsWith(name.replace(/[^-]*$/, '')));
+  const bare = ours.flatMap(({ classList }) => [...classList]).filter((name) => !known.has(name) && !isOfRow(name) && !${String(NOT_OURS)}.test(name));
+  const black = [...document.querySelectorAll('svg :is(path, rect, circle, ellipse, polygon, polyline, line)')].filter((shape) => {
+    const { fill, stroke, display, visibility } = getComputedStyle(shape);
+    if (display === 'none' || visibility === 'hidden' || shape.closest('defs, clipPath, mask, pattern, .anticon, .apexcharts-canvas')) return false;
+    if (shape.matches('path') && ${String(STROKES)}.test(shape.getAttribute('d') ?? '')) return stroke === 'none';
+    if (shape.matches('line, polyline')) return stroke === 'none' && shape.matches('line');
+    return fill === 'rgb(0, 0, 0)' && !shape.closest('[fill]') && !shape.getAttribute('style')?.includes('fill');
+  });
+  return [...new Set([...bare, ...black.map((shape) => 'without a look: ' + shape.tagName + ' in ' + (shape.closest('[class]')?.getAttribute('class') ?? ''))])];
+})()`;
+
+/** What of a page has no look of ours: nothing, also on the page that is opened first, when no other has brought its sheets. */
+export const unstyled = (page: Page): Promise<string[]> => page.evaluate(UNSTYLED) as Promise<string[]>;

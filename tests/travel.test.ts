@@ -123,10 +123,10 @@ test('a plan is typed as a line; gaps, ends out of reach and lines that cannot b
     await page.keyboard.press('Enter');
   };
   await type('down 0.7 to down 1.7 mm: J, down 2.1 to up 0.5 mm: K, down 3 up');
-  await seeText(page, '.plan-card [role=alert]', 'A colon is missing before “up”.');
+  await seeText(page, '[data-part=plan-card] [role=alert]', 'A colon is missing before “up”.');
   await type('down 0.7 to down 1.7 mm: J, down 2.1 to up 0.5 mm: K');
   await seeText(page, '.plan-gap', 'From 1.7 to 2.1 mm going down, nothing is held.');
-  await seeText(page, '.plan-card', 'Part 2 never reaches its end at 0.5 mm going up');
+  await seeText(page, '[data-part=plan-card]', 'Part 2 never reaches its end at 0.5 mm going up');
   await press(page, 'End at 2.1 mm going up');
   await seeText(page, '.plan-sentence', 'Going down past 2.1 mm it holds K until it comes back above 2.1 mm.');
   await seeText(page, '[data-key="KeyJ"]', '∪');
@@ -142,7 +142,7 @@ test('a plan is typed as a line; gaps, ends out of reach and lines that cannot b
   // A crossing beyond the travel is taken, named, and breaks nothing.
   await choose(page, '.travel-switch .ant-segmented-item ::-p-text(its stroke plan)');
   await type('down 5 to up 4.5 mm: J');
-  await seeText(page, '.plan-card', '5000 is deeper than the travel of the Harrow 64, 4000');
+  await seeText(page, '[data-part=plan-card]', '5000 is deeper than the travel of the Harrow 64, 4000');
   await seeText(page, '[data-stroke="half"]', '5000 is deeper');
   await choose(page, '.travel-switch .ant-segmented-item ::-p-text(from the side)');
   await seeText(page, '.travel-switch [role=alert]', 'It cannot be tried yet: 5000 is deeper');

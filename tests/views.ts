@@ -62,7 +62,7 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     async (page) => {
       const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
       await input.uploadFile('demo/show-desk.json');
-      await page.waitForSelector('.bring-button');
+      await page.waitForSelector('[data-part=bring-button]');
     },
   ],
   ['sharing', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Share', '.share-code')],

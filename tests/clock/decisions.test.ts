@@ -70,16 +70,16 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
   // From the newest at the host to its reason; the arrows walk on to the finger.
   await tabTo(page, '.lane-bar');
   await page.keyboard.press('Enter');
-  await seeText(page, '.why', 'Why Escape?');
-  await seeText(page, '.why', 'J and K are together');
+  await seeText(page, '[data-part=why]', 'Why Escape?');
+  await seeText(page, '[data-part=why]', 'J and K are together');
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Enter');
-  await seeText(page, '.why', 'Why F13?');
-  await seeText(page, '.why', 'Layer 2 answered');
+  await seeText(page, '[data-part=why]', 'Why F13?');
+  await seeText(page, '[data-part=why]', 'Layer 2 answered');
   for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowUp');
   await page.waitForFunction(() => document.activeElement?.getAttribute('data-lane') === 'fingers');
   await page.keyboard.press('Enter');
-  await seeText(page, '.why', 'goes down');
+  await seeText(page, '[data-part=why]', 'goes down');
   expect(complaints).toEqual([]);
   await page.close();
 });
@@ -93,11 +93,11 @@ test('another moment of decision runs the same fingers again and marks what diff
   await seeText(page, '[data-testid=decisions]', 'key down and up inside'.slice(4));
   await page.waitForSelector('.lanes:not(.running) .on-decisions');
   await choose(page, '.on-decisions');
-  await seeText(page, '.why', 'is decided: hold');
+  await seeText(page, '[data-part=why]', 'is decided: hold');
   await choose(page, '.ant-segmented-item ::-p-text(wait)');
   await seeText(page, '.compared', '1 no longer sent');
   // What was typed stays as it was; what it would read now is told.
-  await seeText(page, '.host-would', 'she');
+  await seeText(page, '[data-part=host-would]', 'she');
   expect(await textOf(page, '[data-testid=host-text]')).toContain('Alt');
   await page.waitForSelector('.lane-bar.gone');
   await page.waitForSelector('.lane-bar.came');
@@ -109,7 +109,7 @@ test('another moment of decision runs the same fingers again and marks what diff
   await goToBench(page, 'Trial');
   await seeText(page, '.compared', 'the host gets the same');
   await seeText(page, '[data-testid=host-text]', 'Alt');
-  expect(await page.$('.host-would')).toBeNull();
+  expect(await page.$('[data-part=host-would]')).toBeNull();
   expect(complaints).toEqual([]);
   await page.close();
 });

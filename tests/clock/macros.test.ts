@@ -33,7 +33,7 @@ async function operate(page: Page, group: string, name: string, figures: string[
     await page.keyboard.type(figure);
   }
   await seeText(page, '.score-previews', 'then:');
-  await choose(page, '.operation-take');
+  await choose(page, '[data-part=operation-take]');
   await page.waitForSelector('.operation-figures', { hidden: true });
 }
 
@@ -91,7 +91,7 @@ test('a macro from the hands to the host: recorded, mended, checked, put on a ke
   await seeText(page, '[data-testid=host-text]', 'aaaaaaaaaaaaaaaaa');
   await press(page, 'Pause');
   await choose(page, '.lane-bar.on-host');
-  await seeText(page, '.why', 'X goes down');
+  await seeText(page, '[data-part=why]', 'X goes down');
 
   // Taking it out asks, and undo brings everything back.
   await page.goto(`${app.server.url}/profile/demo-show-desk/macros`);

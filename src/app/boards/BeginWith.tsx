@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react';
 import { FAMILIES, FORM_NAMES, startingBoard, type Board, type Chosen, type Family } from '../../core/board';
 import { BoardPicture } from '../shared/BoardPicture';
 import { Dialog } from '../shared/Dialog';
+import './BeginWith.css';
 
 const SIZES = ['rows', 'columns', 'thumbs'] as const;
 const SIZE_NAMES = { rows: 'rows', columns: 'columns', thumbs: 'thumb keys' } as const;

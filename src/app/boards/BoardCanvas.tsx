@@ -25,6 +25,7 @@ import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import type { Dye } from '../../core/profile';
 import { threadOf } from '../theme/dyes';
 import { capPath } from '../shared/Cap';
+import './BoardCanvas.css';
 
 /** Drawing units for one key unit. */
 const UNIT = 46;
@@ -272,7 +273,6 @@ export const BoardCanvas = ({
               {shownLegend(key, host)}
             </text>
             <rect
-              className="drawn-finger"
               {...fingerBar(key)}
               y={key.h * UNIT - 11}
               height={3}

@@ -12,7 +12,7 @@ import { useBoards, useBoardsReady } from '../state/boards';
 import { newBoardId } from '../state/ids';
 import { BeginWith } from './BeginWith';
 import { Drawing } from './Drawing';
-import './boards.css';
+import './BoardsBench.css';
 
 /** What the board of a bench was made from goes to a new id, so that nothing is replaced. */
 const asOwn = (board: Board): Board => ({ ...board, id: newBoardId() });

@@ -10,6 +10,7 @@ import {
 } from '../../core/board';
 import { resolutionOf } from '../../core/plan';
 import { sameData } from '../../core/profile';
+import './ControllerPanel.css';
 
 type NumberLimit = Exclude<keyof DeviceLimits, 'lamps' | 'travelStepUm'>;
 

@@ -26,6 +26,8 @@ import { ControllerPanel } from './ControllerPanel';
 import { Problems, UnderTheHands } from './Findings';
 import { KeyPanel } from './KeyPanel';
 import { PressIn } from './PressIn';
+import './Drawing.css';
+import '../shared/bar.css';
 
 const KEEPING = { kept: 'kept in this browser', keeping: 'being kept …' } as const;
 

@@ -2,6 +2,7 @@
 import { keysByFinger, type Board, type BoardProblem, type KeyId } from '../../core/board';
 import { threadOf } from '../theme/dyes';
 import { FINGER_DYES } from './BoardCanvas';
+import './Findings.css';
 
 const MOST_PROBLEMS = 6;
 

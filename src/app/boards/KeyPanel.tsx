@@ -3,6 +3,7 @@ import { AutoComplete, Input, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { renameKey, setKeys, type Board, type BoardKey, type Drawn, type KeyId } from '../../core/board';
 import { codeOfWord, KEY_WORDS, titleOfCode, wordOfCode } from '../../core/codes';
+import './KeyPanel.css';
 
 const HANDS = [
   { value: 'left', label: 'left' },

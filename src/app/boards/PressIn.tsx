@@ -2,6 +2,7 @@
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { inReadingOrder, pressIn, type Board, type Drawn, type KeyId } from '../../core/board';
 import { isCode, titleOfCode } from '../../core/codes';
+import './PressIn.css';
 
 /** Escape is a key like any other; held for so long, in ms, it ends the asking. */
 const ENDS_AFTER_MS = 700;

@@ -4,6 +4,7 @@ import { useKeyboard } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
 import type { KeptSnapshot } from '../state/snapshots';
 import { MOST_COMPARED } from './useCompared';
+import './AddAnother.css';
 
 export const AddAnother = ({
   words,

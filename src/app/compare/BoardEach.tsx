@@ -8,6 +8,7 @@ import type { KeyFace } from '../shared/Cap';
 import { keyLegend, keyName } from '../shared/keyNames';
 import { textOf } from '../theme/dyes';
 import { DYES_OF, type Compared } from './useCompared';
+import './BoardEach.css';
 
 type BoardEachProps = {
   board: Board;

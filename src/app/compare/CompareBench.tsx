@@ -31,8 +31,8 @@ import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
 import { TakeFrom } from './TakeFrom';
 import { DYES_OF, useCompared, useSteady, type Compared } from './useCompared';
-import '../shared/board.css';
-import './compare.css';
+import './CompareBench.css';
+import '../shared/layerChoices.css';
 
 const ASPECTS = { all: 'all', keys: 'what keys do', depths: 'depths', timing: 'timing', macros: 'macros' } as const;
 type Aspect = keyof typeof ASPECTS;

@@ -5,6 +5,7 @@ import { GROUP_NAMES, type Group, type Row } from '../../core/compare';
 import type { Profile } from '../../core/profile';
 import { textOf } from '../theme/dyes';
 import { DYES_OF, type Compared } from './useCompared';
+import './CompareTable.css';
 
 const MOST_ROWS = 300;
 

@@ -9,6 +9,7 @@ import { fit } from '../shared/CapFace';
 import { keyLegend, keyName } from '../shared/keyNames';
 import { stitchOf, threadOf } from '../theme/dyes';
 import type { Compared } from './useCompared';
+import './ComparedBoard.css';
 
 const UNIT = 54;
 const GAP = 4;

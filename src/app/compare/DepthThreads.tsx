@@ -96,7 +96,7 @@ export const DepthThreads = ({
     };
   }, [board, profiles, dyes, figure, cloth]);
   return (
-    <section className="panel compare-threads" aria-label="Depths side by side">
+    <section className="panel" aria-label="Depths side by side">
       <p className="section-line">
         <strong>Depths, in mm</strong>
         <Segmented

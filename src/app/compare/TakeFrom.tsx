@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { isOfKey, isOfLayer, keyTitle, taking, type SideLayer } from '../../core/compare';
 import type { Change, Profile } from '../../core/profile';
 import type { Compared } from './useCompared';
+import './TakeFrom.css';
 
 type Wants = (change: Change) => boolean;
 type Scope = { what: string; name: string; wants: Wants };

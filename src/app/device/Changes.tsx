@@ -5,6 +5,8 @@ import { sayChange } from '../../core/compare';
 import { diff, type Profile } from '../../core/profile';
 import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
 import { slotFor, useKeyboards, type KeyboardState } from '../state/keyboards';
+import '../shared/changeList.css';
+import './Changes.css';
 
 const SHOWN = 60;
 

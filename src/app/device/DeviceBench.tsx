@@ -11,7 +11,7 @@ import { Memory } from './Memory';
 import { Recorded } from './Recorded';
 import { Room } from './Room';
 import { Slots } from './Slots';
-import './device.css';
+import './DeviceBench.css';
 
 const DeviceBench = () => {
   const { profile, board } = useBench();

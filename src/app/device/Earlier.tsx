@@ -5,6 +5,7 @@ import type { Board } from '../../core/board';
 import { foreign } from '../../core/reading';
 import { useKeyboards, type KeyboardState } from '../state/keyboards';
 import { savedImages, type SavedImage } from '../state/savedImages';
+import './device.css';
 
 const SHOWN = 5;
 

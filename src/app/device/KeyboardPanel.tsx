@@ -8,6 +8,9 @@ import { keyName } from '../shared/keyNames';
 import { useBodies, useBody } from '../state/bodies';
 import { webHid } from '../state/hid';
 import { useKeyboards, type KeyboardState } from '../state/keyboards';
+import './KeyboardPanel.css';
+import '../shared/lamps.css';
+import '../shared/bar.css';
 
 const STATUS = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;
 

@@ -4,6 +4,7 @@ import { ENDURANCE, PAGE_BYTES, type PageUse } from '../../core/device';
 import { DYES } from '../../core/profile';
 import type { KeyboardState } from '../state/keyboards';
 import { threadOf } from '../theme/dyes';
+import './Memory.css';
 
 const CELLS = 32;
 const COLUMNS = 8;

@@ -8,6 +8,8 @@ import { keyName } from '../shared/keyNames';
 import { newActId } from '../state/ids';
 import { useKeyboards, type KeyboardState } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
+import './device.css';
+import './Recorded.css';
 
 type RecordedProps = { board: Board; profile: Profile; keyboard: KeyboardState };
 

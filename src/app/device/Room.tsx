@@ -4,6 +4,7 @@ import type { Board } from '../../core/board';
 import { measuresOf } from '../../core/image';
 import type { Profile } from '../../core/profile';
 import type { KeyboardState } from '../state/keyboards';
+import './Room.css';
 
 export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => {
   const slotBytes = keyboard.hello?.slotBytes;

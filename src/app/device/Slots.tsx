@@ -9,6 +9,7 @@ import { WeavePicture } from '../shared/WeavePicture';
 import { useKeyboards, type KeyboardState, type Slot } from '../state/keyboards';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
+import './Slots.css';
 
 type SlotsProps = { board: Board; profile: Profile; keyboard: KeyboardState };
 
@@ -119,7 +120,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
             data-testid={`slot-${index + 1}`}
           >
             <b className="slot-number">{index + 1}</b>
-            <span className="slot-picture">
+            <span>
               {slot.state === 'profile' && <WeavePicture profile={slot.profile} board={board} width={90} height={44} />}
             </span>
             <span className="slot-text">

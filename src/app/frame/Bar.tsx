@@ -23,6 +23,7 @@ import { LINK_TEXT, SaveButton } from './SaveButton';
 import { BENCHES, useCommands } from './useCommands';
 import { WhereItIs } from './WhereItIs';
 import '../shared/bar.css';
+import './Bar.css';
 
 const FindDialog = lazy(() => import('./FindDialog'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
@@ -246,7 +247,7 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
         >
           Find <kbd>Ctrl K</kbd>
         </button>
-        <span className="bar-icons">
+        <span data-part="bar-icons">
           <TravelButtons profileId={profile.id} undo={undo} redo={redo} />
           <ClothButton />
           <button

@@ -5,7 +5,7 @@ import { findables, findIn, type Place } from '../../core/notation';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { Dialog } from '../shared/Dialog';
-import './find.css';
+import './FindDialog.css';
 
 export type Command = { title: string; about: string; words: string; run: () => void };
 

@@ -9,6 +9,7 @@ import { foreign } from '../../core/reading';
 import { useWhenIdle } from '../shared/useWhenIdle';
 import { useShelf } from '../state/shelf';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
+import './SaveButton.css';
 
 /** What the bar calls the state of a keyboard's link. */
 export const LINK_TEXT = { connecting: 'looking for it', connected: 'connected', lost: 'not connected' } as const;

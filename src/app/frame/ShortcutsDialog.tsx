@@ -1,6 +1,7 @@
 /** All shortcuts on one sheet, by bench; it fits a window of 800 px. */
 import { Fragment } from 'react';
 import { Dialog } from '../shared/Dialog';
+import './ShortcutsDialog.css';
 
 type Shortcut = readonly [keys: string, what: string];
 

@@ -2,6 +2,7 @@
 import type { Profile } from '../../core/profile';
 import { useKeeping, useShelf } from '../state/shelf';
 import { saveAsFile } from '../shared/rescue';
+import './WhereItIs.css';
 
 /** One word for the bar. */
 export const WhereItIs = ({ profile }: { profile: Profile }) => {

@@ -19,7 +19,7 @@ import { saveAsFile } from '../shared/rescue';
 import { Waiting } from '../shared/Waiting';
 import { NotKept } from './WhereItIs';
 import { YesAsked } from './YesAsked';
-import './workbench.css';
+import './Workbench.css';
 
 const UnknownBoard = ({ profileId }: { profileId: string }) => {
   const profile = useProfile(profileId);

@@ -4,7 +4,7 @@ import { yesKeyOf } from '../../core/device';
 import { keyName } from '../shared/keyNames';
 import { useBodies } from '../state/bodies';
 import { useKeyboard, useKeyboards } from '../state/keyboards';
-import './yesAsked.css';
+import './YesAsked.css';
 
 /** A key that is clicked goes down and up. */
 const PRESS_MS = 60;

@@ -13,7 +13,8 @@ import { useBoard, useBoardsReady } from '../state/boards';
 import { reasonOf } from '../state/database';
 import { useEntry, useShelf } from '../state/shelf';
 import { beforeLargeStep, eraseSnapshot, keepSnapshot, loadSnapshots, type KeptSnapshot } from '../state/snapshots';
-import './history.css';
+import '../shared/changeList.css';
+import './HistoryBench.css';
 
 const MOST_STEPS = 60;
 const MOST_CHANGES = 200;
@@ -192,7 +193,7 @@ const HistoryBench = () => {
             ))}
           </ul>
         </section>
-        <section className="panel history-since" aria-label="What has changed since">
+        <section className="panel" data-part="history-since" aria-label="What has changed since">
           {shown ? (
             <>
               <p className="section-line">

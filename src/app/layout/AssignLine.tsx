@@ -10,6 +10,8 @@ import { CaptureKeys } from './CaptureKeys';
 import { MarkedLine } from './MarkedLine';
 import { MeaningDialog } from './MeaningDialog';
 import type { AssignDraft } from './useAssignDraft';
+import './AssignLine.css';
+import '../shared/reasons.css';
 
 type AssignLineProps = {
   draft: AssignDraft;

@@ -1,6 +1,7 @@
 /** Takes a chord by having it pressed. While it listens no key reaches the page; a click, or waiting, leaves it. */
 import { useEffect, useRef, useState } from 'react';
 import { isCode, legendOfCode } from '../../core/codes';
+import './CaptureKeys.css';
 
 const GIVES_UP_AFTER_MS = 6000;
 

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { idIn, LIMITS, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { Dialog } from '../shared/Dialog';
+import './JoinedLayersDialog.css';
 
 type JoinedLayersDialogProps = { bench: Bench; index: number | undefined; onClose: () => void };
 

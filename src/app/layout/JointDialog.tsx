@@ -8,6 +8,7 @@ import { BoardView } from '../shared/BoardView';
 import { keyLegend, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { Dialog } from '../shared/Dialog';
+import './JointDialog.css';
 
 const USUAL_WINDOW_MS = 40;
 const MOST_KEYS = LIMITS.jointKeys.most;

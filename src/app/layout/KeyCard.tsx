@@ -32,6 +32,8 @@ import { PressTable } from './PressTable';
 import { RoleField } from './RoleField';
 import { TimeRuler } from '../shared/TimeRuler';
 import { useAssignDraft } from './useAssignDraft';
+import '../shared/sentences.css';
+import './KeyCard.css';
 
 type KeyCardProps = {
   bench: Bench;

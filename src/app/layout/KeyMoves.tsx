@@ -6,6 +6,7 @@ import { keysTitle, keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
 import { SwapDialog } from './SwapDialog';
+import './KeyMoves.css';
 
 /** The layers and macros a binding refers to that a profile does not have, in words. */
 const missingIn = (assignment: Assignment, profile: Profile): string[] =>

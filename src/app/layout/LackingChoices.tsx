@@ -10,6 +10,7 @@ import {
   type HostLayoutId,
 } from '../../core/hosts';
 import { useHosts } from '../state/hosts';
+import './LackingChoices.css';
 
 /** So many characters are explained, and so many layouts are named for each. */
 const MOST_CHARACTERS = 2;

@@ -8,6 +8,7 @@ import { stitchOf, textOf, threadOf } from '../theme/dyes';
 import type { Bench } from '../shared/useBench';
 import { useWhenIdle } from '../shared/useWhenIdle';
 import { LayerCare } from './LayerCare';
+import './Ladder.css';
 
 const NewLayer = lazy(() => import('../shared/NewLayer').then((module) => ({ default: module.NewLayer })));
 

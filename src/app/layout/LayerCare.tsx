@@ -16,6 +16,7 @@ import { stitchOf } from '../theme/dyes';
 import { keyTitle } from '../shared/keyNames';
 import { TriedText } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
+import './LayerCare.css';
 
 type LayerCareProps = { bench: Bench; layer: Layer; onClose: () => void };
 

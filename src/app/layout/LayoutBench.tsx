@@ -17,7 +17,7 @@ import { RestsOn } from './RestsOn';
 import { Together } from './Together';
 import { OneLayer } from './OneLayer';
 import { Weave, weaveHeight } from './Weave';
-import './layout.css';
+import './LayoutBench.css';
 
 const LayoutBench = () => {
   const bench = useBench();

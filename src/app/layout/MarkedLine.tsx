@@ -1,5 +1,6 @@
 /** A line that was not understood, with the words that were set apart from those that were not. */
 import type { Stretch } from '../../core/notation';
+import './MarkedLine.css';
 
 /** The line in stretches, each known or not; `at` is the place of the error, when it has one. */
 export const MarkedLine = ({

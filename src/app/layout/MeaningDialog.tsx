@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { allMeanings } from '../../core/notation';
 import type { Profile } from '../../core/profile';
 import { Dialog } from '../shared/Dialog';
+import './MeaningDialog.css';
 
 type MeaningDialogProps = { profile: Profile; onChosen: (line: string) => void; onClose: () => void };
 

@@ -2,6 +2,7 @@
 import { lazy, Suspense, useState } from 'react';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import './OneLayer.css';
 
 const NewLayer = lazy(() => import('../shared/NewLayer').then((module) => ({ default: module.NewLayer })));
 

@@ -7,6 +7,7 @@ import { check, isSound } from '../../core/check';
 import { LIMITS, type Gesture, type GestureTiming, type Interrupt, type PartialTiming } from '../../core/profile';
 import { TriedNumber } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
+import './OverlapRules.css';
 
 const RULES: Readonly<Record<Interrupt, string>> = {
   nested: 'down and up inside',

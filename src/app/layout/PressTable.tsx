@@ -4,6 +4,7 @@ import { printAction, printLine } from '../../core/notation';
 import { putOnStep, stepsOf, type Action, type Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { copiedAction, useClipboard } from '../state/clipboard';
+import './PressTable.css';
 
 const NAMES = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
 const partWord = (step: number, what: 'tap' | 'hold'): string => {

@@ -17,6 +17,7 @@ import {
 import { Named } from '../shared/named';
 import type { Bench } from '../shared/useBench';
 import { useDocument, useShelf } from '../state/shelf';
+import './RestsOn.css';
 
 /** The change that gives a thing back to the base. */
 function givenBack(profile: Profile, base: Profile, subject: string): Change | undefined {

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { addRole, changeKeys, freeRoleId, LIMITS, together } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { paintOf } from '../theme/dyes';
+import './RoleField.css';
 
 type RoleFieldProps = { id: string; bench: Bench; role: string | undefined; isDisabled: boolean };
 

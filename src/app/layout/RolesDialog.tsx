@@ -17,6 +17,7 @@ import { useHiddenRoles } from '../state/hiddenRoles';
 import { contrastOf, LEAST_CONTRAST } from '../theme/contrast';
 import { isDyed, paintOf } from '../theme/dyes';
 import { Dialog } from '../shared/Dialog';
+import './RolesDialog.css';
 
 /** The cap that a role's strip stands on, on each cloth. */
 const CAPS = { 'on linen': '#FFFEFA', 'on the night cloth': '#2C3138' } as const;
@@ -37,7 +38,7 @@ export const RolesDialog = ({ bench, onClose }: { bench: Bench; onClose: () => v
     profile.layers.reduce((sum, { keys }) => sum + Object.values(keys).filter((one) => one.role === role).length, 0);
   const bound = selectedKeys.filter((key) => (layer.keys[key]?.does.kind ?? 'pass') !== 'pass');
   return (
-    <Dialog title="Roles" onCancel={onClose} footer={null} width={640} className="roles-dialog">
+    <Dialog title="Roles" onCancel={onClose} footer={null} width={640} part="roles-dialog">
       {profile.roles.length === 0 && (
         <p className="soft">
           None yet. A role says what a key is for; the board and the legend sheet show it as a colour.

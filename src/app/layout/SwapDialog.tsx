@@ -6,6 +6,7 @@ import { swapCodesEverywhere, swapKeysEverywhere } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { Dialog } from '../shared/Dialog';
+import './SwapDialog.css';
 
 export const SwapDialog = ({ bench, onClose }: { bench: Bench; onClose: () => void }) => {
   const { profile, board, selectedKey, selectedKeys, edit } = bench;

@@ -7,6 +7,7 @@ import type { Bench } from '../shared/useBench';
 import { JoinedLayersDialog } from './JoinedLayersDialog';
 import { JointDialog } from './JointDialog';
 import { RolesDialog } from './RolesDialog';
+import './Together.css';
 
 type Open = { what: 'joint'; joint?: Joint } | { what: 'joined'; index?: number } | { what: 'roles' } | null;
 

@@ -13,6 +13,7 @@ import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useProfileWords } from '../shared/useFaces';
 import { textOf, threadOf } from '../theme/dyes';
+import './Weave.css';
 
 /** A draft may have more layers than any board; each still has a band that can be seen. */
 const LEAST_BAND = 10;

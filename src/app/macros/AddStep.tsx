@@ -3,6 +3,8 @@ import { InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { codeOfWord, isCode } from '../../core/codes';
 import type { operations } from '../../core/macro';
+import './macros.css';
+import './AddStep.css';
 
 type Kind = operations.Step['step'];
 

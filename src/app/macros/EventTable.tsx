@@ -4,6 +4,7 @@ import { operations, tidy, type Places, type TooMuch } from '../../core/macro';
 import { keySaid, parseScoreLine, printTurn, wordOfScoreKey } from '../../core/notation';
 import { LIMITS, type Score, type ScoreEvent } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
+import './EventTable.css';
 
 type EventTableProps = {
   score: Score;

@@ -6,6 +6,7 @@ import type { Macro } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import type { MacroDesk } from './useMacroDesk';
+import './LeftDown.css';
 
 export const LeftDown = ({ bench, macro, desk }: { bench: Bench; macro: Macro; desk: MacroDesk }) => {
   const { profile, board } = bench;

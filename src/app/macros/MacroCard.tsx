@@ -8,6 +8,7 @@ import { LIMITS, type Macro } from '../../core/profile';
 import { TriedNumber } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
 import type { MacroDesk } from './useMacroDesk';
+import './MacroCard.css';
 
 type RunKind = Macro['run']['kind'];
 /** Longer ones are told by their figures alone. */
@@ -52,7 +53,7 @@ export const MacroCard = ({ bench, macro, desk, stage }: MacroCardProps) => {
     desk.tryChange({ ...macro, ...to }, `${what} of ${macro.name}`, true);
   const runTime = useRunTime(bench, macro, stage);
   return (
-    <section className="macro-card" aria-label="What it does">
+    <section data-part="macro-card" aria-label="What it does">
       <div className="macro-says" aria-live="polite">
         {macroSentences(macro).map((sentence) => (
           <span key={sentence}>{sentence} </span>

@@ -9,6 +9,7 @@ import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useSettled } from '../shared/useSettled';
 import type { MacroDesk } from './useMacroDesk';
+import './MacroList.css';
 
 type MacroListProps = { bench: Bench; desk: MacroDesk; onRecord: () => void };
 

@@ -23,7 +23,7 @@ import { PlayedScore } from './PlayedScore';
 import { PART_NAMES, useMacroDesk, type PartName } from './useMacroDesk';
 import { usePlayer } from './usePlayer';
 import { useScoreKeys } from './useScoreKeys';
-import './macros.css';
+import './MacrosBench.css';
 
 /** A pause between what was there and a take that follows it, in µs. */
 const FOLLOWS_AFTER_US = 100_000;

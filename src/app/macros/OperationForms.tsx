@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { codeOfWord, isCode, titleOfCode, wordOfCode } from '../../core/codes';
 import { keysOf, operations as op, type Places, type TooMuch } from '../../core/macro';
 import type { Score } from '../../core/profile';
+import './macros.css';
 
 export type OperationProps = {
   score: Score;

@@ -8,6 +8,8 @@ import { isTooMuch, keysOf } from '../../core/macro';
 import { Join, Transpose, type OperationProps } from './OperationForms';
 import { OPERATION_GROUPS, type Operation, type OperationGroup } from './operationList';
 import { ScorePreview } from './ScorePreview';
+import './Operations.css';
+import './macros.css';
 
 /** One operation with its figures and what would come of it. */
 const Chosen = ({ operation, score, places, pollUs, onApply }: { operation: Operation } & OperationProps) => {
@@ -15,7 +17,7 @@ const Chosen = ({ operation, score, places, pollUs, onApply }: { operation: Oper
   const after = operation.apply(score, figures, places.size > 0 ? places : undefined, pollUs);
   const take = (): void => onApply(after, operation.name.toLowerCase());
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => box.current?.querySelector<HTMLElement>('input, .operation-take')?.focus(), []);
+  useEffect(() => box.current?.querySelector<HTMLElement>('input, [data-part=operation-take]')?.focus(), []);
   return (
     <div ref={box} className="operation-figures">
       {operation.fields.map(({ label, unit, least, most, step, isWhole }, index) => (
@@ -42,7 +44,7 @@ const Chosen = ({ operation, score, places, pollUs, onApply }: { operation: Oper
         <ScorePreview before={score} after={after} />
       )}
       <p>
-        <button type="button" className="word operation-take" disabled={isTooMuch(after)} onClick={take}>
+        <button type="button" className="word" data-part="operation-take" disabled={isTooMuch(after)} onClick={take}>
           {operation.name}
         </button>{' '}
         <span className="soft">{places.size > 0 ? `on ${places.size} selected events` : 'on the whole part'}</span>

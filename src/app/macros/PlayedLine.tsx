@@ -2,6 +2,7 @@
 import { useStore } from 'zustand';
 import { titleOfCode } from '../../core/codes';
 import type { Player } from './usePlayer';
+import './PlayedLine.css';
 
 export const PlayedLine = ({ player }: { player: Player }) => {
   const { isPlaying, text, held, edges, lateUs, reason } = useStore(player.played);

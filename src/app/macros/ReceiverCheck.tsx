@@ -6,6 +6,7 @@ import type { Score } from '../../core/profile';
 import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
 import { StretchChart, type StretchChartProps } from './StretchChart';
+import './ReceiverCheck.css';
 
 /** Looks a second; 0 gets every event, -1 is a figure of one's own. */
 const LOOKS = [0, 30, 60, 120, 144, -1] as const;

@@ -11,6 +11,7 @@ import { listed } from '../../core/reading';
 import { LIMITS, type Score } from '../../core/profile';
 import { ScoreView } from './ScoreView';
 import { canLockKeys, STOP_CHORD, useRecorder } from './useRecorder';
+import './Recorder.css';
 
 /** Where a take goes: a new macro, in place of the part that is shown, or behind it. */
 export type TakeGoes = 'new' | 'replace' | 'follow';
@@ -185,7 +186,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
         )}
         <button
           type="button"
-          className="record-start record-stop"
+          className="record-start"
           data-record-own=""
           onClick={phase === 'armed' ? onClose : recorder.stop}
         >

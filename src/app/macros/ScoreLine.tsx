@@ -4,6 +4,8 @@ import { useState } from 'react';
 import { printScoreLine, scoreSaid } from '../../core/notation';
 import { Unreadable } from '../../core/reading';
 import type { Score } from '../../core/profile';
+import '../shared/reasons.css';
+import './ScoreLine.css';
 
 /** Longer scores are not shown as a line, but one can still be typed in their place. */
 const LONGEST = 60;

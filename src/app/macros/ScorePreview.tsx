@@ -1,6 +1,7 @@
 /** A score before and after a change, as two small pictures to one measure, with their figures. */
 import { countsOf, pressesOf, sayCount, sayTime } from '../../core/macro';
 import type { Score } from '../../core/profile';
+import './ScorePreview.css';
 
 const WIDTH = 300;
 const HEIGHT = 26;

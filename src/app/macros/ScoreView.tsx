@@ -29,6 +29,7 @@ import {
   usAt,
   type ScoreView as View,
 } from './scorePlan';
+import './ScoreView.css';
 
 export type ScoreViewProps = {
   score: Score;

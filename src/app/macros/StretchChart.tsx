@@ -1,3 +1,4 @@
+import './StretchChart.css';
 /**
  * How likely all arrives, against how much the score is stretched. A drawing of our own: the chart library's first chart takes the page
  * a tenth of a second, and this one stands beside every score.

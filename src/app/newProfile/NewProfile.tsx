@@ -23,7 +23,7 @@ import { Waiting } from '../shared/Waiting';
 import { boardNow, useBoards, useBoardsReady } from '../state/boards';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
-import './newProfile.css';
+import './NewProfile.css';
 
 /** What a browser knows of the keys on it (Keyboard Map, W3C); not every browser has it. */
 type KeyboardMap = { getLayoutMap(): Promise<ReadonlyMap<string, string>> };

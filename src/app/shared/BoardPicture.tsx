@@ -1,6 +1,7 @@
 /** A board as a small picture: its keys, nothing on them. */
 import { extentOf, type Board } from '../../core/board';
 import { capPath } from './Cap';
+import './BoardPicture.css';
 
 type BoardPictureProps = { board: Board; className?: string };
 

@@ -18,7 +18,7 @@ import {
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
 import { boardBox, Cap, LARGEST, UNIT, type KeyFace } from './Cap';
 import { Later } from './Later';
-import './board.css';
+import './BoardView.css';
 
 /** The drawn key that an event is about. */
 const capOf = (event: SyntheticEvent): SVGGElement | null =>

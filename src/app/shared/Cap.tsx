@@ -6,6 +6,7 @@ import { memo } from 'react';
 import { outlineOf, type BoardKey } from '../../core/board';
 import { sameData } from '../../core/profile';
 import { CapFace, linesOf, type CapLegend } from './CapFace';
+import './Cap.css';
 
 /** Drawing units for one key unit. */
 export const UNIT = 46;

@@ -1,6 +1,7 @@
 /** What stands on a keycap: a role's strip on the left edge, the legend, what holding does, and a tick for each layer. */
 import type { Dye, Layer } from '../../core/profile';
 import { textOf, threadOf } from '../theme/dyes';
+import './CapFace.css';
 
 /** What stands on a keycap. */
 export type CapLegend = {

@@ -1,5 +1,6 @@
 /** Day and night: the other cloth. */
 import { usePreferences } from '../state/preferences';
+import './bar.css';
 
 export const ClothButton = () => {
   const cloth = usePreferences((state) => state.cloth);

@@ -27,7 +27,12 @@ function useFocusBack(): void {
   );
 }
 
-export const Dialog = (props: Omit<ComponentProps<typeof Modal>, 'open'>) => {
+type DialogProps = Omit<ComponentProps<typeof Modal>, 'open'> & {
+  /** What the dialog is called by those who look for it; it has no look of its own by that. */
+  part?: string;
+};
+
+export const Dialog = ({ part, ...props }: DialogProps) => {
   useFocusBack();
-  return <Modal open {...props} />;
+  return <Modal open data-part={part} {...props} />;
 };

@@ -26,7 +26,8 @@ import { keyTitle } from './keyNames';
 import { Named } from './named';
 import type { Bench } from './useBench';
 import { Dialog } from './Dialog';
-import './hostEyes.css';
+import './layerChoices.css';
+import './HostEyes.css';
 
 type HostEyesProps = { bench: Bench; onClose: () => void };
 
@@ -195,7 +196,7 @@ export const HostEyes = ({ bench, onClose }: HostEyesProps) => {
   const [host, setHost] = useState<HostLayoutId>(profile.hostLayout === 'us' ? 'de' : 'us');
   const { state, again } = useHosts([host]);
   return (
-    <Dialog width={1060} footer={null} title="Through another host’s eyes" onCancel={onClose} className="eyes">
+    <Dialog width={1060} footer={null} title="Through another host’s eyes" onCancel={onClose} part="eyes">
       <p className="eyes-hosts">
         <span>
           now <strong>{hostName(profile.hostLayout)}</strong>

@@ -11,6 +11,7 @@ import { useFaces } from './useFaces';
 import { useHiddenRoles } from '../state/hiddenRoles';
 import { useDocument } from '../state/shelf';
 import { paintOf, textOf, threadOf } from '../theme/dyes';
+import './LayerBoard.css';
 
 const NO_KEYS: ReadonlySet<string> = new Set();
 

@@ -9,7 +9,7 @@ import { useShelf } from '../state/shelf';
 import { textOf } from '../theme/dyes';
 import { keyTitle } from './keyNames';
 import { toLookAt, type ToLookAt } from './problems';
-import './lookAt.css';
+import './LookAtList.css';
 
 type LookAtListProps = { items: readonly ToLookAt[]; profile: Profile; board: Board };
 

@@ -3,6 +3,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { LIMITS, type Profile } from '../../core/profile';
 import { useShelf } from '../state/shelf';
+import './NameField.css';
 
 type NameFieldProps = {
   profile: Profile;

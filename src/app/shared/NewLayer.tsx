@@ -8,7 +8,8 @@ import { addLayerWithWay, bindingOn, LIMITS, newLayer, type Edit, type Layer, ty
 import { keyLegend, keyTitle } from './keyNames';
 import type { Bench } from './useBench';
 import { Dialog } from './Dialog';
-import './newLayer.css';
+import './reasons.css';
+import './NewLayer.css';
 
 const NO_KEY = '';
 

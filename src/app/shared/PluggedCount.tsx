@@ -2,6 +2,7 @@
 import { Popover } from 'antd';
 import { lazy, Suspense } from 'react';
 import { useKeyboards } from '../state/keyboards';
+import './PluggedCount.css';
 
 const PluggedIn = lazy(() => import('./PluggedIn').then((module) => ({ default: module.PluggedIn })));
 

@@ -9,7 +9,7 @@ import { useBoards } from '../state/boards';
 import { useKeyboards, type KeyboardState } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
 import { Named } from './named';
-import './pluggedIn.css';
+import './PluggedIn.css';
 
 /** The keyboards whose cable is in, with their boards. */
 export function usePlugged(): { board: Board; keyboard: KeyboardState }[] {

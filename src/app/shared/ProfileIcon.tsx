@@ -22,7 +22,6 @@ export const ICONS: readonly string[] = Object.keys(SIGNS);
 
 export const ProfileIcon = ({ icon, size = 20 }: { icon: string; size?: number }) => (
   <svg
-    className="profile-icon"
     width={size}
     height={size}
     viewBox="0 0 20 20"

@@ -1,7 +1,7 @@
 /** When a key decides: a ruler in milliseconds on which the moments are dragged, or moved with the arrow keys. */
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { GestureStep, GestureTiming, PartialTiming } from '../../core/profile';
-import './ruler.css';
+import './TimeRuler.css';
 
 const WIDTH = 296;
 const LEFT = 6;

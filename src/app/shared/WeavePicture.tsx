@@ -5,6 +5,7 @@
 import { rowsOf, type Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { threadOf } from '../theme/dyes';
+import './WeavePicture.css';
 
 const COLUMNS = 22;
 

@@ -5,6 +5,7 @@
 import { Input, InputNumber } from 'antd';
 import { useState, type ComponentProps } from 'react';
 import type { Range } from '../../core/profile';
+import './tried.css';
 
 /** Takes a value, or says why it cannot. */
 type Take<T> = (value: T) => string | undefined;

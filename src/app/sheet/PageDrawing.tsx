@@ -1,5 +1,6 @@
 /** A page of a sheet on the screen, and, when it is printed, on paper: the same shapes that the files have. */
 import type { Page } from '../../core/sheet';
+import './PageDrawing.css';
 
 export const PageDrawing = ({ page, label }: { page: Page; label: string }) => (
   <svg

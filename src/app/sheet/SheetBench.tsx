@@ -15,7 +15,7 @@ import { useBoard, useBoardsReady } from '../state/boards';
 import { useProfile } from '../state/shelf';
 import { PageDrawing } from './PageDrawing';
 import { sheetFonts } from './fonts';
-import './sheet.css';
+import './SheetBench.css';
 
 /** The sheet as PDF, written in a worker. */
 async function pdfOf(sheet: Sheet): Promise<Uint8Array> {

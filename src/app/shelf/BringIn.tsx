@@ -32,6 +32,9 @@ import { ownBoardNow } from '../state/ownBoards';
 import { threadOf } from '../theme/dyes';
 import { Deeds } from './Deeds';
 import { metBy, takeIn, type Decision } from './takeIn';
+import '../shared/reasons.css';
+import '../shared/layerChoices.css';
+import './BringIn.css';
 
 const CHOICES = [
   { value: 'mine', label: 'keep mine' },
@@ -319,7 +322,7 @@ export const BringIn = () => {
         <LookAround key={key} waiting={one} met={met} />
       </div>
       <p className="bring-foot">
-        <Button type="primary" className="bring-button" disabled={isTaking} onClick={() => void take()}>
+        <Button type="primary" data-part="bring-button" disabled={isTaking} onClick={() => void take()}>
           {waiting.length > 1 ? `Bring in all ${waiting.length}` : 'Bring it in'}
         </Button>
         <Button

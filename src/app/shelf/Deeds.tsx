@@ -1,6 +1,7 @@
 /** What a profile from elsewhere could type or do by itself, riskiest first; each can be left out before anything is brought in. */
 import { useState } from 'react';
 import { RULES, type Deed, type Weight } from '../../core/inspect';
+import './Deeds.css';
 
 const SIGNS: Readonly<Record<Weight, string>> = { twice: 'look twice', look: 'look', plain: '' };
 const FEW = 4;

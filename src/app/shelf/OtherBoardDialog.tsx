@@ -16,6 +16,7 @@ import { useHosts } from '../state/hosts';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import { Dialog } from '../shared/Dialog';
+import './OtherBoardDialog.css';
 
 type OtherBoardDialogProps = { profile: Profile; from: Board; to: Board; name: string; onClose: () => void };
 
@@ -75,7 +76,7 @@ export const OtherBoardDialog = ({ profile, from, to, name, onClose }: OtherBoar
           selected={chosen}
           onSelect={setChosen}
         />
-        <p className="map-between" role="status">
+        <p role="status">
           <strong>{keyName(from, chosen)}</strong>{' '}
           {target ? (
             <>

@@ -17,6 +17,7 @@ import { useShelf, type ShelfEntry } from '../state/shelf';
 import { threadOf } from '../theme/dyes';
 import { Name, RestsOn, Slot, Tags } from './cardParts';
 import { OtherBoardDialog } from './OtherBoardDialog';
+import './ProfileCard.css';
 
 const when = (ms: number): string => {
   const days = Math.floor((Date.now() - ms) / 86_400_000);
@@ -192,7 +193,7 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
         setIsRenaming(true);
       }}
     >
-      <Link to={`/profile/${profile.id}/layout`} aria-label={`Open ${profile.name}`} className="shelf-cloth">
+      <Link to={`/profile/${profile.id}/layout`} aria-label={`Open ${profile.name}`}>
         <WeavePicture profile={profile} board={board} />
       </Link>
       <Checkbox

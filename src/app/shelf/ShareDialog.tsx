@@ -6,6 +6,7 @@ import { Unreadable } from '../../core/reading';
 import { ownBoardNow } from '../state/ownBoards';
 import { useHosts } from '../state/hosts';
 import { Dialog } from '../shared/Dialog';
+import './ShareDialog.css';
 
 export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: () => void }) => {
   const [code, setCode] = useState<{ code: string } | { reason: string } | null>(null);
@@ -38,7 +39,7 @@ export const ShareDialog = ({ profile, onClose }: { profile: Profile; onClose: (
   const link = (text: string): string => `${location.origin}/shelf#${text}`;
 
   return (
-    <Dialog title={`Share “${profile.name}”`} onCancel={onClose} footer={null} width={620} className="share-dialog">
+    <Dialog title={`Share “${profile.name}”`} onCancel={onClose} footer={null} width={620}>
       {code === null && <p>Writing the code …</p>}
       {code && 'reason' in code && (
         <p role="alert" className="not-kept">

@@ -29,6 +29,7 @@ import { SORTS, wantedOf, type Sort } from './shelfOrder';
 import { StartingLayouts } from './StartingLayouts';
 import { Unreadable } from './Unreadable';
 import { WhereTheyAre } from './WhereTheyAre';
+import './ShelfBench.css';
 import './shelf.css';
 
 const BringIn = lazy(() => import('./BringIn').then((module) => ({ default: module.BringIn })));

@@ -8,6 +8,7 @@ import { freeName } from '../shared/freeName';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import { askForName } from '../state/toName';
+import './StartingLayouts.css';
 
 type Start = { name: string; about: string; make: () => Profile };
 

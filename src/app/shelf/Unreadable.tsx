@@ -4,6 +4,7 @@ import { foreign, MOST_LISTED } from '../../core/reading';
 import { download } from '../shared/download';
 import { Named } from '../shared/named';
 import { useShelf, type UnreadableRow } from '../state/shelf';
+import './Unreadable.css';
 
 export const Unreadable = ({ rows }: { rows: readonly UnreadableRow[] }) => {
   const { modal, message } = AntApp.useApp();

@@ -5,6 +5,8 @@ import { useKeyboard } from '../state/keyboards';
 import { NameField } from '../shared/NameField';
 import type { ShelfEntry } from '../state/shelf';
 import { useTags } from '../state/tags';
+import './cardParts.css';
+import './shelf.css';
 
 const NO_TAGS: readonly string[] = [];
 

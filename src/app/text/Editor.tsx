@@ -30,6 +30,7 @@ import type { TextCompletion, TextProblem } from '../../core/notation';
 import { afterPaint } from '../state/afterPaint';
 import { STYLE_NONCE } from '../theme/styleNonce';
 import { loomColours, loomLanguage } from './loomLanguage';
+import './Editor.css';
 
 /** Where the cursor is: line and column, counted from 1. */
 export type Cursor = { line: number; column: number };

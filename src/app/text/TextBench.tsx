@@ -11,7 +11,9 @@ import { useBench } from '../shared/useBench';
 import { textOf, threadOf } from '../theme/dyes';
 import { Editor, type Cursor } from './Editor';
 import { useTextDesk, type TextKeeping } from './useTextDesk';
-import './text.css';
+import '../shared/sentences.css';
+import './TextBench.css';
+import '../shared/layerChoices.css';
 
 const KEEPING: Readonly<Record<TextKeeping['state'], string>> = {
   loading: 'reading the text',

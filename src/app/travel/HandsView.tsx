@@ -19,6 +19,7 @@ import { chance, hourly, minutely } from './rates';
 import { useHands, type Hands } from './useHands';
 import { mm } from './millimetres';
 import { laidColor } from '../theme/cloth';
+import './HandsView.css';
 
 /** How long a finger rests on the key. */
 const RESTING_H = 48;
@@ -227,7 +228,7 @@ const HandsView = ({ board, finger, actuation, weight, onWeight, whole, onUse }:
             )}
           </div>
         )}
-        <p className="hands-whole">
+        <p>
           {whole.figures ? (
             <span className="soft">On the board: presses an hour while resting; ! is more than one can live with.</span>
           ) : whole.progress === null ? (

@@ -1,5 +1,6 @@
 /** A line of text that is taken with Enter, or by leaving it, and given up with Escape; one that cannot be read stays. */
 import { useState } from 'react';
+import './travel.css';
 
 type LineFieldProps = {
   label: string;

@@ -11,6 +11,8 @@ import { textOf } from '../theme/dyes';
 import { LineField } from './LineField';
 import { dyeOfPart } from './StrokeLoop';
 import type { Plan } from './usePlan';
+import './travel.css';
+import './PlanCard.css';
 
 type PlanCardProps = { bench: Bench; plan: Plan; chosen: number; onChoose: (part: number) => void };
 
@@ -71,7 +73,7 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
   );
 
   return (
-    <aside className="panel travel-card plan-card" aria-label="Plan card">
+    <aside className="panel travel-card" data-part="plan-card" aria-label="Plan card">
       <p className="travel-title">
         <strong>{keyTitle(board, profile, selectedKey)}</strong>
         <span className="soft">on</span>

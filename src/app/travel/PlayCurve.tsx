@@ -6,6 +6,7 @@ import type { Board, KeyId } from '../../core/board';
 import { readStrokes } from '../../core/files';
 import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
 import { keyName } from '../shared/keyNames';
+import './PlayCurve.css';
 
 type PlayCurveProps = { board: Board; playedKey: KeyId; onPlay: (curve: readonly CurvePoint[]) => void };
 

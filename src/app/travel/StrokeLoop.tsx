@@ -18,6 +18,8 @@ import {
   type LoopHandle,
 } from './loopGeometry';
 import { mm } from './millimetres';
+import './travel.css';
+import './StrokeLoop.css';
 
 const BIG_STEP_UM = 500;
 const LONGEST_NAME = 12;

@@ -8,6 +8,8 @@ import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/
 import { PlayCurve } from './PlayCurve';
 import { STRIP_MS, usePretendFinger } from './usePretendFinger';
 import { mm } from './millimetres';
+import './SwitchView.css';
+import './travel.css';
 
 const WIDTH = 640;
 const TOP = 26;

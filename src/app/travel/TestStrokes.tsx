@@ -5,6 +5,8 @@ import type { Board, KeyId } from '../../core/board';
 import { firstProblem, isSound } from '../../core/check';
 import type { Binding, Profile } from '../../core/profile';
 import { mm } from './millimetres';
+import './travel.css';
+import './TestStrokes.css';
 
 type TestStrokesProps = { profile: Profile; board: Board; testedKey: KeyId; does: Binding };
 

@@ -21,6 +21,7 @@ import { TravelCard } from './TravelCard';
 import { hourly } from './rates';
 import { useHands } from './useHands';
 import { usePlan } from './usePlan';
+import './TravelBench.css';
 import './travel.css';
 
 /** The chart is a large piece of the program: it is loaded when it is looked at. */

@@ -16,6 +16,8 @@ import { keysTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { LineField } from './LineField';
 import { mm } from './millimetres';
+import './travel.css';
+import './TravelCard.css';
 
 const LEAST_UM = LIMITS.depthUm.least;
 const LEAST_MOVE_UM = LIMITS.movementUm.least;

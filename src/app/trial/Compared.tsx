@@ -2,6 +2,7 @@
 import { useRef } from 'react';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
+import './Compared.css';
 
 type ComparedProps = { session: TrialSession; spanUs: number; onLook: (atUs: number | null) => void };
 

@@ -2,6 +2,7 @@
 import { hostName } from '../../core/hosts';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
+import './HostScreen.css';
 
 const SHOWN = 160;
 
@@ -23,7 +24,7 @@ export const HostScreen = ({ session }: { session: TrialSession }) => {
         <span className="host-cursor" aria-hidden="true" />
       </p>
       {session.wouldRead !== '' && (
-        <p className="host-would" role="status">
+        <p data-part="host-would" role="status">
           With the settings of now the same fingers would read:{' '}
           <span className="mono">{session.wouldRead.slice(-SHOWN)}</span>
         </p>

@@ -6,6 +6,8 @@ import { memo, useLayoutEffect, useRef } from 'react';
 import { extentOf, type Board } from '../../core/board';
 import { boardBox, capPath, LARGEST, placeOf, UNIT } from '../shared/Cap';
 import type { TrialSession } from './session';
+import '../shared/lamps.css';
+import './Lamps.css';
 
 type LampsProps = { session: TrialSession; board: Board };
 

@@ -9,6 +9,7 @@ import { usePreferences } from '../state/preferences';
 import { drawLanes, inksOfCloth } from './drawLanes';
 import { barAt, planLanes } from './lanesPlan';
 import type { TrialSession } from './session';
+import './LanesRunning.css';
 
 type LanesRunningProps = { session: TrialSession; board: Board; onChoose: (chosen: Chosen) => void };
 

@@ -12,6 +12,8 @@ import { LanesRunning } from './LanesRunning';
 import { LABELS, planLanes, TOP, type Group } from './lanesPlan';
 import type { TrialSession } from './session';
 import { useSessionAtRest } from './useTrialSession';
+import './LanesView.css';
+import './trial.css';
 
 /** In CSS pixels, until the place has been measured. */
 const USUAL_WIDTH = 900;
@@ -122,7 +124,7 @@ export const LanesView = ({ session, board, lookUs, chosen, onChoose }: LanesVie
     const { bar, lane } = what;
     const isGone = changes?.gone.some((gone) => gone === bar);
     const isNew = changes?.came.some((came) => came === bar);
-    const how = [
+    const classes = [
       `lane-bar on-${lane}`,
       isRelated(bar) && 'related',
       bar === chosen?.bar && 'chosen',
@@ -132,7 +134,7 @@ export const LanesView = ({ session, board, lookUs, chosen, onChoose }: LanesVie
     return {
       role: 'button',
       tabIndex: bar === reachable ? 0 : -1,
-      className: how.filter(Boolean).join(' '),
+      className: classes.filter(Boolean).join(' '),
       'aria-label': `${label}${isGone ? ', no longer sent' : isNew ? ', new' : ''}: why?`,
       'data-from': bar.fromUs,
       'data-lane': lane,

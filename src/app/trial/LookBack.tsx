@@ -9,6 +9,9 @@ import { keepCase } from './keepCase';
 import { MOST_AT_ONCE } from './longRun';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
+import '../shared/reasons.css';
+import './trial.css';
+import './LookBack.css';
 
 const WIDTH = 900;
 const HEIGHT = 22;

@@ -7,6 +7,8 @@ import { keyTitle } from '../shared/keyNames';
 import { textOf } from '../theme/dyes';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
+import './trial.css';
+import './NowPanel.css';
 
 const SHOWN = 7;
 

@@ -24,7 +24,7 @@ import type { TrialSession } from './session';
 import { useListening, waysOutOf } from './useListening';
 import { useTrigger } from './useTrigger';
 import { useSessionAtRest, useTrialSession, type Source } from './useTrialSession';
-import './trial.css';
+import './TrialBench.css';
 
 /** The bar that stands where a chosen one stood, after the same fingers were run again; the chosen one itself while it is there. */
 function sameBar(chosen: Chosen, session: TrialSession): Chosen | null {

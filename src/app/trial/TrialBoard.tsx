@@ -9,6 +9,7 @@ import { keyTitle } from '../shared/keyNames';
 import { Lamps } from './Lamps';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
+import './TrialBoard.css';
 
 type TrialBoardProps = {
   session: TrialSession;

@@ -6,6 +6,8 @@ import type { Profile } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import { KeyTiming } from './KeyTiming';
 import type { TrialSession } from './session';
+import './trial.css';
+import './WhyPanel.css';
 
 type WhyPanelProps = {
   chosen: Chosen;
@@ -51,7 +53,7 @@ export const WhyPanel = ({ chosen, session, board, draft, onClose }: WhyPanelPro
       : null;
   const gesture = gestureOf(chosen, session);
   return (
-    <aside className="panel now why" aria-label="Why">
+    <aside className="panel now" data-part="why" aria-label="Why">
       <p className="section-line">
         <strong>Why {title}?</strong>
         <button type="button" className="word" onClick={onClose}>
