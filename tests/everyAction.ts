@@ -1,43 +1,60 @@
 /** Actions of every kind, for tests that hold for all of them: a kind that has no row here is named by the compiler. */
 import { HARROW_64 } from '../src/core/board';
+import type { SketchLayers } from './making/sketch';
 import { plainProfile, type Action, type ActionKind, type ActionOf, type Profile } from '../src/core/profile';
 
 /** The layer and the macro that the actions name. */
 export const SECOND = 'second';
 export const MACRO = 'm';
 
-const EVERY: { [K in ActionKind]: ActionOf<K>[] } = {
-  keys: [
-    { do: 'keys', codes: ['KeyA'] },
-    { do: 'keys', codes: ['ControlLeft', 'KeyB'] },
-    { do: 'keys', codes: ['KeyA', 'KeyB'] },
-  ],
-  holdFor: [{ do: 'holdFor', codes: ['ArrowRight'], ms: 1500 }],
-  latch: [{ do: 'latch', codes: ['ShiftLeft'] }],
-  latchNext: [{ do: 'latchNext' }],
-  once: [{ do: 'once', codes: ['ShiftLeft'] }],
-  capitals: [{ do: 'capitals' }],
-  layer: (['while', 'flip', 'go', 'once'] as const).map((how) => ({ do: 'layer', how, layer: SECOND })),
-  button: [{ do: 'button', button: 2 }],
-  wheel: [
-    { do: 'wheel', dx: 0, dy: -2 },
-    { do: 'wheel', dx: 3, dy: 0 },
-  ],
-  text: [{ do: 'text', text: 'Scene 3\n', gapMs: 5 }],
-  macro: [{ do: 'macro', macro: MACRO }],
-  slot: [
-    { do: 'slot', how: 'next' },
-    { do: 'slot', how: 'previous' },
-    { do: 'slot', how: 'go', slot: 3 },
-  ],
-  device: (['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const).map((what) => ({
-    do: 'device',
-    what,
-  })),
-  many: [{ do: 'many', actions: [{ do: 'slot', how: 'next' }, { do: 'device', what: 'lampsUp' }, { do: 'capitals' }] }],
+/** What a kind does, as a row: the rule in words, assign lines by layer and key, fingers, and what comes of them (`making/sketch.ts`). */
+export type Rule = [rule: string, layers: SketchLayers, hand: string, outcome: string];
+
+const EVERY: { [K in ActionKind]: { examples: ActionOf<K>[]; rules?: Rule[] } } = {
+  keys: {
+    examples: [
+      { do: 'keys', codes: ['KeyA'] },
+      { do: 'keys', codes: ['ControlLeft', 'KeyB'] },
+      { do: 'keys', codes: ['KeyA', 'KeyB'] },
+    ],
+  },
+  holdFor: { examples: [{ do: 'holdFor', codes: ['ArrowRight'], ms: 1500 }] },
+  latch: { examples: [{ do: 'latch', codes: ['ShiftLeft'] }] },
+  latchNext: { examples: [{ do: 'latchNext' }] },
+  once: { examples: [{ do: 'once', codes: ['ShiftLeft'] }] },
+  capitals: { examples: [{ do: 'capitals' }] },
+  layer: { examples: (['while', 'flip', 'go', 'once'] as const).map((how) => ({ do: 'layer', how, layer: SECOND })) },
+  button: { examples: [{ do: 'button', button: 2 }] },
+  wheel: {
+    examples: [
+      { do: 'wheel', dx: 0, dy: -2 },
+      { do: 'wheel', dx: 3, dy: 0 },
+    ],
+  },
+  text: { examples: [{ do: 'text', text: 'Scene 3\n', gapMs: 5 }] },
+  macro: { examples: [{ do: 'macro', macro: MACRO }] },
+  slot: {
+    examples: [
+      { do: 'slot', how: 'next' },
+      { do: 'slot', how: 'previous' },
+      { do: 'slot', how: 'go', slot: 3 },
+    ],
+  },
+  device: {
+    examples: (['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const).map((what) => ({
+      do: 'device',
+      what,
+    })),
+  },
+  many: {
+    examples: [
+      { do: 'many', actions: [{ do: 'slot', how: 'next' }, { do: 'device', what: 'lampsUp' }, { do: 'capitals' }] },
+    ],
+  },
 };
 
-export const EVERY_ACTION: readonly Action[] = Object.values(EVERY).flat();
+export const EVERY_ACTION: readonly Action[] = Object.values(EVERY).flatMap(({ examples }): Action[] => examples);
+export const EVERY_RULE: readonly Rule[] = Object.values(EVERY).flatMap(({ rules = [] }) => rules);
 
 /** A sound profile with an action on a key of its second layer. */
 export function profileWith(action: Action): Profile {

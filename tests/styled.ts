@@ -33,9 +33,8 @@ const UNSTYLED = `(() => {
   const rulesOf = (rules) => [...rules].flatMap((rule) => [...(rule.selectorText ? [rule.selectorText] : []), ...(rule.cssRules ? rulesOf(rule.cssRules) : [])]);
   const known = new Set([...document.styleSheets].flatMap((sheet) => rulesOf(sheet.cssRules)).flatMap((text) => [...text.matchAll(/\\.([\\w-]+)/g)].map(([, name]) => name)));
   const ours = [...document.querySelectorAll('[class]')].filter((element) => !element.closest('.apexcharts-canvas'));
-  // Of a row of names made from data (lamp-off, lamp-armed), some may look like none.
-  const isOfRow = (name) => /-/.test(name) && [...known].some((one) => one.startsWith(name.replace(/[^-]*$/, '')));
-  const bare = ours.flatMap(({ classList }) => [...classList]).filter((name) => !known.has(name) && !isOfRow(name) && !${String(NOT_OURS)}.test(name));
+  // A word for a state may have no rule of its own, on what has one.
+  const bare = ours.filter(({ classList }) => ![...classList].some((name) => known.has(name) || ${String(NOT_OURS)}.test(name))).flatMap(({ classList }) => [...classList]);
   const black = [...document.querySelectorAll('svg :is(path, rect, circle, ellipse, polygon, polyline, line)')].filter((shape) => {
     const { fill, stroke, display, visibility } = getComputedStyle(shape);
     if (display === 'none' || visibility === 'hidden' || shape.closest('defs, clipPath, mask, pattern, .anticon, .apexcharts-canvas')) return false;

@@ -13,7 +13,7 @@ import {
 import { writeBoard } from '../core/files';
 import { BadInput, type Telling } from './io';
 
-export type BoardOptions = {
+type BoardOptions = {
   list?: boolean;
   form?: string;
   rows?: string;

@@ -19,6 +19,7 @@ import { writeBoard } from '../../core/files';
 import { foreign } from '../../core/reading';
 import { download, fileNameOf } from '../shared/download';
 import { isTyping } from '../shared/isTyping';
+import { useUndoNotice } from '../shared/useUndoNotice';
 import { useBoards, type OwnBoard } from '../state/boards';
 import { useShelf } from '../state/shelf';
 import { BoardCanvas } from './BoardCanvas';
@@ -34,6 +35,7 @@ const KEEPING = { kept: 'kept in this browser', keeping: 'being kept …' } as c
 export const Drawing = ({ own }: { own: OwnBoard }) => {
   const { board, keeping, past, future } = own;
   const { message } = AntApp.useApp();
+  const notice = useUndoNotice();
   const navigate = useNavigate();
   const draw = useBoards((state) => state.draw);
   const undo = useBoards((state) => state.undo);
@@ -80,26 +82,17 @@ export const Drawing = ({ own }: { own: OwnBoard }) => {
       return;
     }
     void navigate('/boards');
-    message.open({
+    notice({
       key: board.id,
-      type: 'info',
-      duration: 12,
-      content: (
-        <span>
-          <bdi>{board.name}</bdi> is gone.{' '}
-          <button
-            type="button"
-            className="word"
-            onClick={() => {
-              message.destroy(board.id);
-              removed.putBack();
-              void navigate(`/boards/${board.id}`);
-            }}
-          >
-            Undo
-          </button>
-        </span>
+      says: (
+        <>
+          <bdi>{board.name}</bdi> is gone.
+        </>
       ),
+      undo: () => {
+        removed.putBack();
+        void navigate(`/boards/${board.id}`);
+      },
     });
   };
 

@@ -19,6 +19,7 @@ import { foreign } from '../../core/reading';
 import { Named } from '../shared/named';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
+import { useUndoNotice } from '../shared/useUndoNotice';
 import { useBoard, useBoardsReady } from '../state/boards';
 import { useKeyboards } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
@@ -66,6 +67,7 @@ const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () 
 const CompareBench = () => {
   const areBoardsHere = useBoardsReady();
   const { message } = AntApp.useApp();
+  const notice = useUndoNotice();
   const { compared, missing, words, put, snapshots, isReading } = useCompared();
   const edit = useShelf((state) => state.edit);
   const undo = useShelf((state) => state.undo);
@@ -119,27 +121,18 @@ const CompareBench = () => {
       void message.error(`Nothing was taken: ${refused}`);
       return;
     }
-    message.open({
+    notice({
       key: 'taken',
-      type: 'success',
-      duration: 10,
-      content: (
-        <span>
+      says: (
+        <>
           Taken: {what}
-          {along.length > 0 && `; ${along.join(', ')} came along`}.{' '}
-          <button
-            type="button"
-            className="word"
-            onClick={() => {
-              message.destroy('taken');
-              const back = undo(first.profile.id);
-              if (back && 'refused' in back) void message.error(back.refused);
-            }}
-          >
-            Undo
-          </button>
-        </span>
+          {along.length > 0 && `; ${along.join(', ')} came along`}.
+        </>
       ),
+      undo: () => {
+        const back = undo(first.profile.id);
+        if (back && 'refused' in back) void message.error(back.refused);
+      },
     });
   };
 
@@ -196,7 +189,8 @@ const CompareBench = () => {
                 <span>
                   <strong>Where they differ</strong>{' '}
                   <span className="soft">
-                    {board.keys.length - otherKeys.size} of {board.keys.length} keys the same in all, drawn pale
+                    {board.keys.filter(({ id }) => !otherKeys.has(id)).length} of {board.keys.length} keys the same in
+                    all, drawn pale
                   </span>
                 </span>
                 <button type="button" className="word" aria-pressed={isEach} onClick={() => setIsEach(!isEach)}>

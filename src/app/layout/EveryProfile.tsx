@@ -1,13 +1,13 @@
 /** Puts what a key does on that key of every profile of this board: one edit in each, taken back as one. */
-import { App as AntApp } from 'antd';
 import { actionsOf, namedBy, type Assignment } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { useUndoNotice } from '../shared/useUndoNotice';
 import { useShelf } from '../state/shelf';
 
 export const EveryProfile = ({ bench }: { bench: Bench }) => {
   const { profile, board, layer, layerIndex, selectedKey } = bench;
-  const { message } = AntApp.useApp();
+  const notice = useUndoNotice();
   const entries = useShelf((state) => state.entries);
   const edit = useShelf((state) => state.edit);
   const undo = useShelf((state) => state.undo);
@@ -33,7 +33,6 @@ export const EveryProfile = ({ bench }: { bench: Bench }) => {
       else refused.push(`${other.name}: ${problem}`);
     }
     const takeBack = (): void => {
-      message.destroy('every');
       // Only where it is still the last step: what came after it is somebody's work.
       for (const id of done)
         if (
@@ -44,19 +43,17 @@ export const EveryProfile = ({ bench }: { bench: Bench }) => {
         )
           undo(id);
     };
-    void message.open({
+    notice({
       key: 'every',
-      type: refused.length > 0 ? 'warning' : 'success',
-      duration: 12,
-      content: (
+      says: (
         <>
           {name} does this in {done.length} other profile{done.length === 1 ? '' : 's'} too.
-          {refused.length > 0 ? ` Not in ${refused.join('; ')}.` : ''}{' '}
-          <button type="button" className="word" onClick={takeBack}>
-            Take it back in all
-          </button>
+          {refused.length > 0 ? ` Not in ${refused.join('; ')}.` : ''}
         </>
       ),
+      undo: takeBack,
+      isPartial: refused.length > 0,
+      back: 'Take it back in all',
     });
   };
   return (

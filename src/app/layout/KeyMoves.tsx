@@ -16,7 +16,7 @@ const missingIn = (assignment: Assignment, profile: Profile): string[] =>
     return [`${named.what === 'layer' ? 'leads to the layer' : 'plays the macro'} “${foreign(named.id)}”`];
   });
 
-export type KeyMovesState = {
+type KeyMovesState = {
   copy(): void;
   paste(): void;
   /** Why what was copied cannot be put here; empty when it can. */

@@ -31,7 +31,7 @@ function givenBack(profile: Profile, base: Profile, subject: string): Change | u
 export const RestsOn = memo(({ bench }: { bench: Bench }) => {
   const { profile, board, select, edit } = bench;
   const document = useDocument(profile.id);
-  const settle = useShelf((state) => state.settle);
+  const resolveClash = useShelf((state) => state.resolveClash);
   const [isOpen, setIsOpen] = useState(false);
   const base = document?.base;
   const clashes = document?.clashes ?? [];
@@ -123,7 +123,7 @@ export const RestsOn = memo(({ bench }: { bench: Bench }) => {
                   <>
                     both have changed it: here <bdi>{said.to || said.text}</bdi>, in <Named name={base.name} /> now{' '}
                     <bdi>{said.from || 'otherwise'}</bdi>{' '}
-                    <button type="button" className="word" onClick={() => settle(profile.id, subjectOf(change))}>
+                    <button type="button" className="word" onClick={() => resolveClash(profile.id, subjectOf(change))}>
                       Keep mine
                     </button>
                     <button type="button" className="word" onClick={() => giveBack(change)}>
@@ -147,7 +147,7 @@ export const RestsOn = memo(({ bench }: { bench: Bench }) => {
                 <bdi>{sayChange(change, base, profile).where}</bdi>
               </strong>{' '}
               the base no longer has what this changes, so it has no effect.{' '}
-              <button type="button" className="word" onClick={() => settle(profile.id, subjectOf(change))}>
+              <button type="button" className="word" onClick={() => resolveClash(profile.id, subjectOf(change))}>
                 Forget it
               </button>
             </li>

@@ -13,7 +13,6 @@ const LOOKS = [0, 30, 60, 120, 144, -1] as const;
 const STRETCHES = Array.from({ length: 36 }, (_, n) => Math.round((0.25 + n * 0.05) * 100) / 100);
 const WAIT_MS = 60;
 
-export type ReceiverState = { hz: number; seen: Seen | null };
 type ReceiverCheckProps = {
   /** The part as it reaches the computer, with what the macro lets go of at its finish. */
   score: Score;

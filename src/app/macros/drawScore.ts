@@ -3,7 +3,7 @@ import type { Demand, Places } from '../../core/macro';
 import { laidColor } from '../theme/cloth';
 import { LABELS, laneTop, RULER, tickStepUs, xOf, type ScoreBar, type ScorePlan, type ScoreView } from './scorePlan';
 
-export type ScoreColors = Readonly<
+type ScoreColors = Readonly<
   Record<'ground' | 'line' | 'tick' | 'ink' | 'soft' | 'bar' | 'chosen' | 'risk' | 'open' | 'play', string>
 >;
 
@@ -23,7 +23,7 @@ export function readColors(): ScoreColors {
   };
 }
 
-export type ScoreScene = {
+type ScoreScene = {
   plan: ScorePlan;
   view: ScoreView;
   places: Places;

@@ -88,7 +88,7 @@ export const xOf = (us: number, { fromUs, usPerPx }: ScoreView): number => LABEL
 export const usAt = (x: number, { fromUs, usPerPx }: ScoreView): number => fromUs + (x - LABELS) * usPerPx;
 export const laneTop = (lane: number, { laneHeight }: ScoreView): number => RULER + lane * laneHeight;
 
-export type Hit = { bar: ScoreBar; end: 'from' | 'to' | 'whole' };
+type Hit = { bar: ScoreBar; end: 'from' | 'to' | 'whole' };
 
 /** What lies under a point; the last drawn wins. */
 export function hitAt(plan: ScorePlan, view: ScoreView, x: number, y: number): Hit | null {

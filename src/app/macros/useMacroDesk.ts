@@ -14,7 +14,7 @@ export const PART_NAMES: Readonly<Record<PartName, string>> = {
   onRelease: 'On release',
 };
 
-export const EMPTY_SCORE: Score = { lengthUs: 0, events: [] };
+const EMPTY_SCORE: Score = { lengthUs: 0, events: [] };
 
 export type MacroDesk = {
   macro: Macro | undefined;

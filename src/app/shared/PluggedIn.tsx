@@ -12,7 +12,7 @@ import { Named } from './named';
 import './PluggedIn.css';
 
 /** The keyboards whose cable is in, with their boards. */
-export function usePlugged(): { board: Board; keyboard: KeyboardState }[] {
+function usePlugged(): { board: Board; keyboard: KeyboardState }[] {
   const byBoard = useKeyboards((state) => state.byBoard);
   const own = useBoards((state) => state.own);
   return useMemo(

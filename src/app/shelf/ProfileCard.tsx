@@ -11,6 +11,7 @@ import { Named } from '../shared/named';
 import { ICONS, ProfileIcon } from '../shared/ProfileIcon';
 import { saveAsFile } from '../shared/rescue';
 import { WeavePicture } from '../shared/WeavePicture';
+import { useUndoNotice } from '../shared/useUndoNotice';
 import { useBoard, useBoards } from '../state/boards';
 import { newProfileId } from '../state/ids';
 import { useShelf, type ShelfEntry } from '../state/shelf';
@@ -42,6 +43,7 @@ type ProfileCardProps = {
 const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
   const { profile, changedAt, keeping } = entry;
   const { message, modal } = AntApp.useApp();
+  const notice = useUndoNotice();
   const navigate = useNavigate();
   const add = useShelf((state) => state.add);
   const edit = useShelf((state) => state.edit);
@@ -60,25 +62,14 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
       return;
     }
     const { putBack } = removed;
-    message.open({
+    notice({
       key: profile.id,
-      type: 'info',
-      duration: 12,
-      content: (
-        <span>
-          <Named name={profile.name} /> is off the shelf.{' '}
-          <button
-            type="button"
-            className="word"
-            onClick={() => {
-              message.destroy(profile.id);
-              void putBack();
-            }}
-          >
-            Undo
-          </button>
-        </span>
+      says: (
+        <>
+          <Named name={profile.name} /> is off the shelf.
+        </>
       ),
+      undo: () => void putBack(),
     });
   };
 

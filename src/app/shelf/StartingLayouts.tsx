@@ -1,10 +1,10 @@
 /** What one can begin with at once: plain layouts of the boards, and the demo, which can be taken off and brought back. */
-import { App as AntApp } from 'antd';
 import { useNavigate } from 'react-router';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { BOARDS } from '../../core/board';
 import { plainProfile, type Profile } from '../../core/profile';
 import { freeName } from '../shared/freeName';
+import { useUndoNotice } from '../shared/useUndoNotice';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import { askForName } from '../state/toName';
@@ -43,7 +43,7 @@ const Demo = () => {
   const add = useShelf((state) => state.add);
   const remove = useShelf((state) => state.remove);
   const notify = useShelf((state) => state.notify);
-  const { message } = AntApp.useApp();
+  const notice = useUndoNotice();
   const missing = DEMO.filter(({ id }) => !entries.some(({ profile }) => profile.id === id));
   const takeOff = async (): Promise<void> => {
     const back: (() => Promise<unknown>)[] = [];
@@ -53,26 +53,7 @@ const Demo = () => {
       else if (removed) notify(`“${name}” stays on the shelf: ${removed.because}.`);
     }
     if (back.length === 0) return;
-    message.open({
-      key: 'demo',
-      type: 'info',
-      duration: 12,
-      content: (
-        <span>
-          The demo is off the shelf.{' '}
-          <button
-            type="button"
-            className="word"
-            onClick={() => {
-              message.destroy('demo');
-              for (const putBack of back) void putBack();
-            }}
-          >
-            Undo
-          </button>
-        </span>
-      ),
-    });
+    notice({ key: 'demo', says: 'The demo is off the shelf.', undo: () => back.forEach((putBack) => void putBack()) });
   };
   return (
     <p className="soft">

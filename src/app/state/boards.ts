@@ -10,7 +10,7 @@ import { reasonOf } from './database';
 import { foundBy, ownBoardNow } from './ownBoards';
 import { useShelf } from './shelf';
 
-export type BoardKeeping = { state: 'kept' | 'keeping' } | { state: 'notKept'; because: string };
+type BoardKeeping = { state: 'kept' | 'keeping' } | { state: 'notKept'; because: string };
 
 /** A board of one's own, what it was before, and where it is. */
 export type OwnBoard = {

@@ -5,7 +5,7 @@
 import Dexie, { type EntityTable, type Table } from 'dexie';
 
 /** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
-export type ProfileRow = {
+type ProfileRow = {
   id: string;
   changedAt: number;
   revision: number;
@@ -17,14 +17,14 @@ export type ProfileRow = {
 };
 export type StepRow = { profile: string; place: number; step: unknown };
 /** The text of a profile as its person wrote it, with comments and order; what it says is the profile's business. */
-export type TextRow = { id: string; text: string; of: string };
+type TextRow = { id: string; text: string; of: string };
 /** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
-export type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
+type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
 /** How a profile was at some time: kept by name, or by itself before something large. `profile` is whose it is. */
-export type SnapshotRow = { id: string; profile: string; at: number; name: string; kind: string; content: unknown };
+type SnapshotRow = { id: string; profile: string; at: number; name: string; kind: string; content: unknown };
 /** What a person calls a profile by, besides its name. */
-export type TagsRow = { id: string; tags: string[] };
-export type StoredPreference = { name: string; value: unknown };
+type TagsRow = { id: string; tags: string[] };
+type StoredPreference = { name: string; value: unknown };
 
 // What is said to be kept is on the disk: the browser answers only when it has flushed (IndexedDB 3.0, section 2.7.1).
 export const database = new Dexie('underloom', { chromeTransactionDurability: 'strict' }) as Dexie & {
@@ -48,7 +48,7 @@ database.version(5).stores({ ...TABLES, boards: 'id', snapshots: 'id, profile', 
 if (typeof window !== 'undefined') window.addEventListener('unload', () => database.close());
 
 /** What the other side of a request may be: an answer that never comes is an error as well. */
-export class NoAnswer extends Error {}
+class NoAnswer extends Error {}
 
 /** How long the browser may take to open its store, and to write to it, in ms. */
 export const OPENS_WITHIN_MS = 5000;

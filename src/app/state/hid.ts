@@ -5,7 +5,7 @@
 import { LinkError, REPORT_BYTES, type Transport } from '../../core/device';
 
 /** What is used of the draft's interfaces. */
-export type HidInputReport = Event & { readonly reportId: number; readonly data: DataView };
+type HidInputReport = Event & { readonly reportId: number; readonly data: DataView };
 export interface HidDevice extends EventTarget {
   readonly opened: boolean;
   readonly productName: string;

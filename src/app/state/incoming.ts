@@ -11,7 +11,7 @@ import { useBoards } from './boards';
 /** A profile that waits, with where it came from. */
 export type Waiting = Extract<Incoming, { profile: unknown }> & { key: number; from: string; size: number };
 /** Something that could not be read, in words. */
-export type NotRead = { from: string; reason: string };
+type NotRead = { from: string; reason: string };
 
 type IncomingState = {
   isReading: boolean;

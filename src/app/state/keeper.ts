@@ -70,7 +70,7 @@ export class Keeper {
    */
   static ofNew(profile: Profile, told: Told, document = newDocument(profile), birth = newActId()): Keeper {
     const changedAt = Date.now();
-    const keeper = new Keeper({ document, changedAt, revision: 0, base: 0, first: 0, birth }, told, true);
+    const keeper = new Keeper({ document, changedAt, revision: 0, oldestRead: 0, first: 0, birth }, told, true);
     keeper.keeping = { state: 'keeping', sinceMs: Date.now() };
     return keeper;
   }
@@ -156,7 +156,7 @@ export class Keeper {
       }
       document = result.document;
     }
-    this.settle({ ...this.stored, document, revision: to, changedAt });
+    this.adopt({ ...this.stored, document, revision: to, changedAt });
     // Where the steps lie is the other window's business now: this window reads it before it writes.
     this.isExact = false;
   }
@@ -172,7 +172,7 @@ export class Keeper {
         // What has only got its steps is the same profile, and nobody has to draw or play it anew.
         const isSame = found.revision === this.stored.revision;
         const { profile } = this.stored.document;
-        this.settle(isSame ? { ...found, document: { ...found.document, profile } } : found);
+        this.adopt(isSame ? { ...found, document: { ...found.document, profile } } : found);
       } else if (this.isAhead) this.begin();
       else if (!this.isLeaving) this.told.gone();
     } catch {
@@ -193,7 +193,7 @@ export class Keeper {
     if (this.isAhead) this.begin();
   }
 
-  private settle(stored: Stored): void {
+  private adopt(stored: Stored): void {
     this.stored = stored;
     let document = stored.document;
     this.pending = this.pending.filter((act) => {
@@ -252,14 +252,14 @@ export class Keeper {
     const { applied, refused, ...now } = written;
     this.isExact = true;
     this.pending = this.pending.slice(acts.length);
-    this.hasHistory ||= now.base === now.first;
+    this.hasHistory ||= now.oldestRead === now.first;
     for (const { act, reason } of refused) this.told.refused(act.act === 'edit' ? act.what : act.act, reason);
     const { id } = now.document.profile;
     if (now.document === shown && this.pending.length === 0) {
       this.stored = now;
       this.changedAt = now.changedAt;
     } else if (now.document === shown) this.stored = now;
-    else this.settle(now);
+    else this.adopt(now);
     tellOtherWindows({
       what: 'acts',
       id,

@@ -403,7 +403,7 @@ describe('a profile that rests on another', () => {
     expect(keyAt(one, variant, 'KeyA')).toContain('F13');
     expect(entryOf(one, variant)?.document.clashes).toMatchObject([{ kind: 'both', change: { at: { key: 'KeyA' } } }]);
     expect(entryOf(await openWindow(), variant)?.document.clashes).toHaveLength(1);
-    one.shelf.getState().settle(variant, 'key base/KeyA');
+    one.shelf.getState().resolveClash(variant, 'key base/KeyA');
     await kept(one, variant);
     expect(entryOf(one, variant)?.document.clashes).toEqual([]);
     const later = await openWindow();

@@ -43,7 +43,7 @@ export type ShelfEntry = Kept & { profile: Profile };
 export type Travelled = { what: string } | { refused: string } | undefined;
 
 /** Something the person has to know that no field can show: it happened in another window, or to the store. */
-export type Notice = { id: number; text: string };
+type Notice = { id: number; text: string };
 
 type ShelfState = {
   status: 'loading' | 'ready';
@@ -68,7 +68,8 @@ type ShelfState = {
    */
   edit(id: string, edit: Edit, what: string, row?: string): string | undefined;
   /** Decides about a clash between a variant and its base: what the variant says counts. */
-  settle(id: string, subject: string): void;
+  /** The person has decided about a clash: what the variant says counts. */
+  resolveClash(id: string, subject: string): void;
   undo(id: string): Travelled;
   redo(id: string): Travelled;
   /** Reads the steps of a profile that can be taken back. */
@@ -304,7 +305,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       return refused;
     },
 
-    settle: (id, subject) => void keepers.get(id)?.act({ act: 'settle', id: newActId(), subject }),
+    resolveClash: (id, subject) => void keepers.get(id)?.act({ act: 'resolve', id: newActId(), subject }),
 
     undo: (id) => travel(id, 'undo'),
     redo: (id) => travel(id, 'redo'),

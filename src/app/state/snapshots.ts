@@ -7,7 +7,7 @@ import { z } from '../../core/reading';
 import { database, inTime, opened, OPENS_WITHIN_MS, WRITES_WITHIN_MS } from './database';
 import { newActId } from './ids';
 
-export type SnapshotKind = 'named' | 'auto';
+type SnapshotKind = 'named' | 'auto';
 /** `atMs` counts from 1970. */
 export type KeptSnapshot = { id: string; name: string; atMs: number; kind: SnapshotKind; profile: Profile };
 

@@ -41,14 +41,14 @@ const rowSchema = z.object({
 const stepHead = z.looseObject({ id: z.string(), what: z.string(), undo: z.looseObject({}), redo: z.looseObject({}) });
 
 /**
- * A profile as the store has it. `base` is the place of the first step of `document`: older ones, from `first` on, may not be
+ * A profile as the store has it. `oldestRead` is the place of the first step of `document`: older ones, from `first` on, may not be
  * read yet. Revision 0 is one that this window does not know exactly; `birth` marks one that it is about to put there.
  */
 export type Stored = {
   document: Document;
   changedAt: number;
   revision: number;
-  base: number;
+  oldestRead: number;
   first: number;
   birth?: string;
 };
@@ -138,7 +138,7 @@ async function read(raw: unknown, withSteps: boolean): Promise<Reading> {
   };
   return {
     ok: true,
-    stored: { document, changedAt, revision, base: withSteps && whole ? first : position, first },
+    stored: { document, changedAt, revision, oldestRead: withSteps && whole ? first : position, first },
     recent,
   };
 }
@@ -174,31 +174,33 @@ export async function loadWhole(id: string): Promise<Stored | undefined> {
 /** Writes what differs between the steps that are there and those that should be. */
 async function writeSteps(id: string, before: Stored | null, after: Stored): Promise<void> {
   const old = before ? timelineOf(before.document) : [];
-  const oldBase = before?.base ?? 0;
+  const oldPlace = before?.oldestRead ?? 0;
   const timeline = timelineOf(after.document);
   const changed = timeline.flatMap((step, n): StepRow[] => {
-    const place = after.base + n;
-    return old[place - oldBase] === step ? [] : [{ profile: id, place, step }];
+    const place = after.oldestRead + n;
+    return old[place - oldPlace] === step ? [] : [{ profile: id, place, step }];
   });
   if (changed.length > 0) await database.steps.bulkPut(changed);
   await database.steps
     .where('[profile+place]')
-    .between(...tail(id, after.base + timeline.length))
+    .between(...tail(id, after.oldestRead + timeline.length))
     .delete();
   if (before && after.first > before.first)
     await database.steps.where('[profile+place]').between([id, 0], [id, after.first], true, false).delete();
 }
 
-/** Where the steps of a document lie after acts: those that were forgotten at the front move its base on. */
+/** Where the steps of a document lie after acts: those that were forgotten at the front move the oldest on. */
 function placed(
-  before: Pick<Stored, 'document' | 'base' | 'first'>,
+  before: Pick<Stored, 'document' | 'oldestRead' | 'first'>,
   document: Document,
-): Pick<Stored, 'base' | 'first'> {
+): Pick<Stored, 'oldestRead' | 'first'> {
   const old = timelineOf(before.document);
   const [oldest] = timelineOf(document);
   const at = oldest ? old.findIndex(({ id }) => id === oldest.id) : -1;
   // Nothing in common: new steps take the places of those that were taken back, behind the ones that are not read yet.
-  return at > 0 ? { base: before.base + at, first: before.base + at } : { base: before.base, first: before.first };
+  return at > 0
+    ? { oldestRead: before.oldestRead + at, first: before.oldestRead + at }
+    : { oldestRead: before.oldestRead, first: before.first };
 }
 
 /**
@@ -244,7 +246,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
       applied.push(...acts);
     }
     const revision = Math.max(before?.revision ?? 0, known.revision) + 1;
-    const places = before ? placed(before, document) : { base: 0, first: 0 };
+    const places = before ? placed(before, document) : { oldestRead: 0, first: 0 };
     const after: Stored = { document, changedAt: Date.now(), revision, ...places };
     await writeSteps(id, before, after);
     await database.profiles.put({
@@ -252,7 +254,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
       changedAt: after.changedAt,
       revision,
       first: after.first,
-      position: after.base + document.past.length,
+      position: after.oldestRead + document.past.length,
       recent: [...recent, ...(known.birth === undefined ? [] : [known.birth]), ...applied.map((act) => act.id)].slice(
         -MOST_RECENT,
       ),

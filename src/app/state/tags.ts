@@ -3,8 +3,8 @@ import { create } from 'zustand';
 import { z } from '../../core/reading';
 import { database, inTime, opened, OPENS_WITHIN_MS, reasonOf, WRITES_WITHIN_MS } from './database';
 
-export const MOST_TAGS = 12;
-export const TAG_LENGTH = 30;
+const MOST_TAGS = 12;
+const TAG_LENGTH = 30;
 
 const rowSchema = z.object({ id: z.string(), tags: z.array(z.string().max(TAG_LENGTH)).max(MOST_TAGS) });
 

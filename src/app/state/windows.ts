@@ -16,7 +16,7 @@ const messageSchema = z.discriminatedUnion('what', [
   z.object({ what: z.literal('look'), id: z.string() }),
 ]);
 
-export type WindowMessage =
+type WindowMessage =
   | { what: 'acts'; id: string; from: number; to: number; changedAt: number; acts: readonly Act[] }
   | { what: 'look'; id: string };
 

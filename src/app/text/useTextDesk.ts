@@ -24,7 +24,7 @@ import { bringText, getReadyForText } from './bringText';
 /** What the page knows of where the text is. */
 export type TextKeeping = { state: 'loading' | 'kept' | 'keeping' } | { state: 'notKept'; because: string };
 
-export type TextDesk = {
+type TextDesk = {
   text: string;
   /** The editor says here how a text that was not typed there is put into it; at once, so that nothing is typed in between. */
   attach: (put: ((text: string) => void) | null) => void;

@@ -4,7 +4,7 @@
  */
 import type { Dye } from '../../core/profile';
 
-export type Tones = { thread: string; text: string };
+type Tones = { thread: string; text: string };
 
 export const LINEN_DYES: Readonly<Record<Dye, Tones>> = {
   indigo: { thread: '#2F4B7C', text: '#2F4B7C' },

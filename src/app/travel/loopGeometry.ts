@@ -15,7 +15,7 @@ const MIDDLE = 14;
 const BEND = 14;
 const LABEL_GAP = 14;
 
-export type LoopScale = {
+type LoopScale = {
   y(um: number): number;
   /** The middle of a part's ribbon on the limb of a place. */
   x(lane: number, placeUm: number): number;

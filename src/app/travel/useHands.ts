@@ -8,7 +8,7 @@ const SEED = 1;
 /** A setting that is being dragged is not worked out yet. */
 const SETTLES_MS = 400;
 
-export type HandsQuestion = { board: Board; groups: FingerSettings[]; weight: RestingWeight; restingH: number };
+type HandsQuestion = { board: Board; groups: FingerSettings[]; weight: RestingWeight; restingH: number };
 
 const known = new Map<string, HandFigures[][]>();
 const nameOf = ({ board, groups, weight, restingH }: HandsQuestion): string =>

@@ -8,7 +8,7 @@ import { triggerShare } from '../shared/trigger';
 import { bindingOn, type Actuation, type Layer, type Profile } from '../../core/profile';
 
 /** What the strip shows: depths over the last seconds, and the edges they made. */
-export type Strip = {
+type Strip = {
   depths: { ms: number; um: number }[];
   edges: { ms: number; um: number; down: boolean; code: string }[];
   nowMs: number;
@@ -22,7 +22,7 @@ const UP: SwitchState = { isDown: false, inZone: false, extremeUm: 0 };
 /** How often a depth that does not change is drawn again. */
 const STILL_MS = 40;
 
-export type PretendFinger = {
+type PretendFinger = {
   depthUm: number;
   /** Whether anything is held at the host. */
   isDown: boolean;

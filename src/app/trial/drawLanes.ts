@@ -7,7 +7,7 @@ const FONT = '"Alegreya Sans", sans-serif';
 const FIGURES = '10px "IBM Plex Mono", monospace';
 
 /** Colours of the present cloth, by the CSS variable that names them. */
-export type Inks = (variable: string) => string;
+type Inks = (variable: string) => string;
 
 /** The colours of the cloth that lies on the page now; each is looked up once. */
 export function inksOfCloth(): Inks {

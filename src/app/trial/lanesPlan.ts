@@ -39,7 +39,7 @@ const LEAST_ROOM = 52;
 
 type Drawn = { x: number; width: number; chosen: Chosen };
 type Row = { label: string; shown: string; y: number; fill: string; bars: Drawn[] };
-export type DrawnDecision = Drawn & {
+type DrawnDecision = Drawn & {
   bar: DecisionBar;
   dye: Dye;
   /** While it is undecided, its key; then, where they fit, what it became and why. */

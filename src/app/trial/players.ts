@@ -50,7 +50,7 @@ export async function keyboardPlayer(
 }
 
 /** The time of the session, and what presses a key of the keyboard on the table. */
-export type AroundKeyboard = { nowUs: () => number; press: (key: number, depthUm: number) => void };
+type AroundKeyboard = { nowUs: () => number; press: (key: number, depthUm: number) => void };
 
 /** A line at another time. */
 function shifted(line: TraceLine, byUs: number): TraceLine {

@@ -10,7 +10,7 @@ import { draftPlayer, keyboardPlayer, watchedKeyboard } from './players';
 import { TrialSession } from './session';
 
 export type Source = 'draft' | 'keyboard' | 'watched';
-export type OpenTrial = { session: TrialSession } | { reason: string } | null;
+type OpenTrial = { session: TrialSession } | { reason: string } | null;
 /** What a trial was opened for: one that belongs to something else gets no more fingers. */
 type Opened = { source: Source; played: Profile; trial: Exclude<OpenTrial, null> };
 

@@ -24,7 +24,7 @@ export const stepSchema = z.strictObject({
     .describe('null: nothing comes back'),
 });
 
-export const linkCasesSchema = z.strictObject({
+const linkCasesSchema = z.strictObject({
   format: z.literal('underloom-link-cases'),
   version: z.literal(1),
   cases: z.array(
@@ -34,13 +34,13 @@ export const linkCasesSchema = z.strictObject({
 export type LinkCase = z.infer<typeof linkCasesSchema>['cases'][number];
 export type LinkStep = z.infer<typeof stepSchema>;
 
-export const imageCasesSchema = z.strictObject({
+const imageCasesSchema = z.strictObject({
   format: z.literal('underloom-image-cases'),
   version: z.literal(1),
   cases: z.array(z.strictObject({ name: z.string(), image: hex, isTaken: z.boolean() })),
 });
 
-export const engineCasesSchema = z.strictObject({
+const engineCasesSchema = z.strictObject({
   format: z.literal('underloom-engine-cases'),
   version: z.literal(1),
   cases: z.array(

@@ -17,7 +17,7 @@ import { travelAdvice } from './travel';
 export type { Advice } from './advice';
 export { leavingOut, looksSecret } from './texts';
 export { strandingSlots } from './slotWays';
-export { type LetsGo, usersOf, whatLetsGoOf } from './letGo';
+export { usersOf, whatLetsGoOf } from './letGo';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 

@@ -4,7 +4,7 @@ import type { Code } from '../codes';
 import { heldBy } from '../macro';
 import { actionsOf, referencesTo, type Binding, type Joint, type Macro, type Profile } from '../profile';
 
-export type LetsGo = { macros: Macro[]; keys: { layer: string; key: KeyId }[]; joints: Joint[] };
+type LetsGo = { macros: Macro[]; keys: { layer: string; key: KeyId }[]; joints: Joint[] };
 
 /** What lets go of a key that was left down: ups in macros, and keys and joint presses whose press and release take it back. */
 export function whatLetsGoOf(code: Code, profile: Profile): LetsGo {

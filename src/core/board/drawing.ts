@@ -169,9 +169,7 @@ export function takeOut(board: Board, ids: readonly KeyId[]): Drawn {
 }
 
 /** What of a key can be set by itself. */
-export type KeyChange = Partial<
-  Pick<BoardKey, 'x' | 'y' | 'w' | 'h' | 'angle' | 'hand' | 'finger' | 'code' | 'contact'>
->;
+type KeyChange = Partial<Pick<BoardKey, 'x' | 'y' | 'w' | 'h' | 'angle' | 'hand' | 'finger' | 'code' | 'contact'>>;
 
 /** Sets something of keys; `code` and `contact` are taken away by `null`. */
 export function setKeys(

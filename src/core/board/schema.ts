@@ -8,7 +8,7 @@ export const KEY_UNIT_MM = 19.05;
 const count = (most: number) => z.int().min(0).max(most);
 
 export const handSchema = z.enum(['left', 'right', 'either']);
-export const fingerSchema = z.enum(['little', 'ring', 'middle', 'index', 'thumb']);
+const fingerSchema = z.enum(['little', 'ring', 'middle', 'index', 'thumb']);
 
 /** Keys stand as field names in a profile file, so none may be called what every plain object has. */
 export const keyIdSchema = z
@@ -17,7 +17,7 @@ export const keyIdSchema = z
   .regex(/^[\p{L}\p{N}][\p{L}\p{N}_.-]*$/u, 'must be letters, digits, dots, dashes or underscores')
   .refine((key) => !(key in {}), 'is a word that programs keep for themselves; name the key otherwise');
 
-export const boardKeySchema = z.strictObject({
+const boardKeySchema = z.strictObject({
   /** Unique within the board. */
   id: keyIdSchema,
   /** Left upper corner before turning, in key units. */
@@ -50,7 +50,7 @@ export const boardKeySchema = z.strictObject({
   contact: keyIdSchema.optional(),
 });
 
-export const deviceLimitsSchema = z.strictObject({
+const deviceLimitsSchema = z.strictObject({
   pollHz: z.int().min(1).max(8000),
   layers: count(255).min(1),
   slots: count(16).min(1),

@@ -3,14 +3,13 @@ export {
   type Code,
   codeOfButton,
   codeOfUsage,
-  groupOfCode,
   isLetter,
   isCode,
   isModifier,
   NAMED_CODES,
   usageOfCode,
 } from './codes';
-export { CODE_ALIASES, CODE_TABLE, type CodeGroup } from './table';
+export { CODE_TABLE, type CodeGroup } from './table';
 export { codeOfWord, KEY_WORDS, legendOfCode, titleOfCode, wordOfCode } from './names';
 export {
   BUTTON_PAGE,

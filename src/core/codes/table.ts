@@ -13,7 +13,7 @@
 export type CodeGroup =
   'writing' | 'modifier' | 'editing' | 'arrow' | 'function' | 'keypad' | 'international' | 'media' | 'system';
 
-export type CodeRow = readonly [code: string, page: number, id: number];
+type CodeRow = readonly [code: string, page: number, id: number];
 
 const KB = 0x07;
 const CONSUMER = 0x0c;

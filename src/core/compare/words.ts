@@ -60,7 +60,7 @@ export const bindingSaid = (does: Binding, context: NotationContext): string =>
   printLine(does, context) ?? legendOf({ does }, context as Profile).main;
 
 /** What a key does, with its label: `Go (Ctrl+Alt+Right)`. */
-export function assignmentSaid(assignment: Assignment | null, profile: Profile): string {
+function assignmentSaid(assignment: Assignment | null, profile: Profile): string {
   if (!assignment) return 'pass';
   const line = bindingSaid(assignment.does, profile);
   return assignment.label ? `${assignment.label} (${line})` : line;

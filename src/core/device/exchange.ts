@@ -8,7 +8,7 @@ import { ANSWER_BIT, isIntact, REFUSAL, ReportReader, ReportWriter, WORKING } fr
 /** The keyboard said no, or went away, or says nothing. The message is the reason, without its full stop. */
 export class LinkError extends Error {}
 /** The keyboard itself said no, so that it did nothing. */
-export class Refusal extends LinkError {}
+class Refusal extends LinkError {}
 
 /** Calls back after a time in ms; what is returned calls it off. Core has no clock, so whoever opens a link brings one. */
 export type After = (ms: number, call: () => void) => () => void;
@@ -19,7 +19,7 @@ const RESEND_MS = 150;
 const MOST_SENDS = 20;
 const MOST_WORKING_SENDS = 100;
 /** How many requests are on the way at a time. The other end remembers four times as many. */
-export const WINDOW = 32;
+const WINDOW = 32;
 
 type Asked = {
   state: 'queued' | 'sent' | 'working';
@@ -93,9 +93,9 @@ export class Exchange {
     } else if (report.kind === REFUSAL) {
       const [place, count] = [report.u8(), report.u8()];
       asked.reason[place] = report.text();
-      if (Object.keys(asked.reason).length >= count) this.settle(asked, new Refusal(asked.reason.join('')));
+      if (Object.keys(asked.reason).length >= count) this.conclude(asked, new Refusal(asked.reason.join('')));
     } else if (report.kind === (asked.kind | ANSWER_BIT)) {
-      this.settle(asked, report);
+      this.conclude(asked, report);
     }
     return undefined;
   }
@@ -106,7 +106,7 @@ export class Exchange {
     this.isOpen = false;
     const all = [...this.asked.values(), ...this.queue];
     this.queue = [];
-    for (const asked of all) this.settle(asked, new LinkError(reason));
+    for (const asked of all) this.conclude(asked, new LinkError(reason));
   }
 
   private fillWindow(): void {
@@ -123,7 +123,7 @@ export class Exchange {
   private sendOnce(asked: Asked): void {
     if (asked.sends >= (asked.state === 'working' ? MOST_WORKING_SENDS : MOST_SENDS)) {
       const seconds = (asked.sends * RESEND_MS) / 1000;
-      this.settle(asked, new LinkError(`the keyboard did not answer within ${seconds} s`));
+      this.conclude(asked, new LinkError(`the keyboard did not answer within ${seconds} s`));
       return;
     }
     if (asked.sends++ > 0) this.resent++;
@@ -131,7 +131,7 @@ export class Exchange {
     this.send(asked.report);
   }
 
-  private settle(asked: Asked, outcome: ReportReader | LinkError): void {
+  private conclude(asked: Asked, outcome: ReportReader | LinkError): void {
     asked.callOff();
     if (this.asked.delete(asked.sequence)) this.onTheWay--;
     if (outcome instanceof LinkError) asked.reject(outcome);

@@ -1,21 +1,14 @@
 /** The keyboard: its memory, its firmware, and both ends of the link (docs/formats/link.md). */
-export {
-  KeyboardClient,
-  type KeyboardHello,
-  type PageInfo,
-  type SaveOptions,
-  type SlotInfo,
-  type Transport,
-} from './client';
+export { KeyboardClient, type KeyboardHello, type PageInfo, type SaveOptions, type Transport } from './client';
 export { type After, LinkError } from './exchange';
-export { FaultyWay, type Faults, NO_FAULTS, seededChance } from './faults';
-export { type Connection, type Face, Firmware, type Home } from './firmware';
-export { blankFlash, ENDURANCE, Flash, type FlashContents, FlashError, PAGE_BYTES, PowerCut } from './flash';
-export type { Indicator } from './life';
+export { FaultyWay, seededChance } from './faults';
+export { type Face, Firmware, type Home } from './firmware';
+export { blankFlash, ENDURANCE, Flash, type FlashContents, PAGE_BYTES, PowerCut } from './flash';
+export type {} from './life';
 export { REPORT_BYTES } from './linkReports';
 export { macroOfRecording } from './recorded';
 export type { PageUse } from './pageUse';
-export { type PlaceState, Store } from './store';
+export { Store } from './store';
 export { yesKeyOf } from './yesKey';
-export type { TraceNames } from './traceReports';
+export type {} from './traceReports';
 export { type Body, bodySchema, type HandAct, handSchema, Simulation } from './simulation';

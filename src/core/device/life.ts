@@ -23,7 +23,7 @@ export type Indicator = (typeof INDICATORS)[number];
 export type Lamps = { isOn: boolean; level: number; most: number };
 
 /** Who hears of it. */
-export interface LifeListener {
+interface LifeListener {
   /** The engine that runs what is stored, anew after each change: its trace goes here. */
   listenerFor(program: Program): Listener;
   /** The slot, the lamps, the indicator or what is stored have changed; `isStored`: the memory too. */

@@ -35,10 +35,10 @@ export class PretendTime {
   /** Lets time pass until a promise is settled. Rejects when time stands still and it is not: then it would wait for ever. */
   async until<T>(promise: Promise<T>): Promise<T> {
     let isSettled = false;
-    const settle = (): void => {
+    const end = (): void => {
       isSettled = true;
     };
-    promise.then(settle, settle);
+    promise.then(end, end);
     for (let idle = 0; !isSettled;) {
       for (let n = 0; n < 12 && !isSettled; n++) await Promise.resolve();
       if (isSettled) break;

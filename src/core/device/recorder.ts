@@ -10,7 +10,7 @@ import type { Score, ScoreEvent } from '../profile';
 
 export const GIVE_UP_AFTER_US = 1_000_000;
 
-export type RecorderState = 'idle' | 'armed' | 'recording' | 'choosing';
+type RecorderState = 'idle' | 'armed' | 'recording' | 'choosing';
 /** What a press of a key on the keyboard does while it is recorded: nothing special, or it is chosen for this. */
 export type Chosen = { score: Score | null };
 

@@ -11,7 +11,7 @@ import { Flash, type FlashContents } from './flash';
 import { INDICATORS } from './life';
 
 /** What surrounds it. */
-export interface Surroundings {
+interface Surroundings {
   /** Keeps the memory, as `Home.keep` says. */
   keep(contents: FlashContents, done: (problem?: string) => void): void;
   nowMs(): number;
@@ -21,7 +21,7 @@ export interface Surroundings {
 }
 
 /** The page's end of a cable. */
-export type Cable = { send(report: Uint8Array): void; pulled(): void };
+type Cable = { send(report: Uint8Array): void; pulled(): void };
 export type Plug = { receive(report: Uint8Array): void; unplug(): void };
 
 /** What a person does with it. */

@@ -2,5 +2,5 @@
 export { compile, type Program } from './compile';
 export { Engine } from './engine';
 export * from './out';
-export { replay, replayed, type ReplayOptions, type Sample, SETTLE_MS } from './replay';
+export { replay, replayed, type ReplayOptions, type Sample } from './replay';
 export { nextEdgeUm, type SwitchState } from './travel';

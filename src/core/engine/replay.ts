@@ -7,7 +7,7 @@ import type { Program } from './compile';
 export type Sample = { tUs: number; key: string; depthUm: number };
 
 /** How long the engine is advanced after the last sample, unless said otherwise. */
-export const SETTLE_MS = 10_000;
+const SETTLE_MS = 10_000;
 
 /** `why` adds decisions; `settleMs` is how long the engine runs on after the last sample. */
 export type ReplayOptions = { why?: boolean; settleMs?: number };

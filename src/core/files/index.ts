@@ -1,18 +1,10 @@
 /** Files in, trusted objects or a sentence out; and the other way round. */
 export { parseBoard, parseBoardDraft, writeBoard } from './boards';
-export { type Bundled, type BundleRead, fileStemOf, isZip, readBundle, type Snapshot, writeBundle } from './bundle';
+export { fileStemOf, readBundle, writeBundle } from './bundle';
 export { caseOf } from './cases';
 export { type Incoming, readIncoming, readIncomingText } from './incoming';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
-export {
-  checkProfileText,
-  isProfileText,
-  parseProfile,
-  parseProfiles,
-  parseSoundProfile,
-  type Read,
-  type Which,
-} from './profiles';
+export { checkProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read, type Which } from './profiles';
 export { writeProfile, writeProfiles } from '../profile';
-export { findShareCode, readShareCode, type Shared, writeShareCode } from './share';
+export { findShareCode, readShareCode, writeShareCode } from './share';
 export { readStrokes, writeStrokes } from './strokes';

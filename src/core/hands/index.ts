@@ -2,7 +2,6 @@ export {
   depthOfForce,
   depthsOf,
   DRIFT,
-  FINGER_SHARES,
   forceOfDepth,
   type Hand,
   HOLDING_HAND,
@@ -10,20 +9,10 @@ export {
   type RestingWeight,
   restingHand,
   SAMPLE_HZ,
-  SPRING,
   TREMOR,
 } from './model';
 export { normal, seeded } from './random';
-export {
-  BEARABLE,
-  type HandFigures,
-  isBearable,
-  sensitivityUm,
-  settingsAround,
-  type Suggestion,
-  suggestion,
-  withSensitivity,
-} from './settings';
+export { BEARABLE, type HandFigures, sensitivityUm, settingsAround, suggestion, withSensitivity } from './settings';
 export { crossingsPerSecond, Sway, type SwayShape } from './sway';
 export { HandTrial } from './handTrial';
 export { type FingerSettings, settingsOf } from './wholeBoard';

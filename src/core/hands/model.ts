@@ -16,7 +16,7 @@ export const SAMPLE_HZ = 200;
 const DRIFT_EVERY = 10;
 
 /** The spring of a switch: what it takes to move at all, and at the bottom, in grams. */
-export const SPRING = { topG: 35, bottomG: 65 } as const;
+const SPRING = { topG: 35, bottomG: 65 } as const;
 
 export type Hand = {
   /** What lies on the key on average, in grams. */
@@ -36,7 +36,7 @@ export const RESTING_WEIGHTS = { light: 12, usual: 16, heavy: 22 } as const;
 export type RestingWeight = keyof typeof RESTING_WEIGHTS;
 
 /** Fingers weigh differently: the index finger is the measure. */
-export const FINGER_SHARES: Readonly<Record<Finger, number>> = {
+const FINGER_SHARES: Readonly<Record<Finger, number>> = {
   thumb: 1.2,
   index: 1,
   middle: 1,

@@ -42,11 +42,11 @@ export type HandFigures = {
 export const BEARABLE = { restingPerHour: 1 / 8, againPerMinute: 0.5 } as const;
 
 /** Whether one can live with what a setting's sensitivity does: the point decides about resting, the release about holding. */
-export const isBearable = ({ actuation, restingPerHour, againPerMinute }: HandFigures): boolean =>
+const isBearable = ({ actuation, restingPerHour, againPerMinute }: HandFigures): boolean =>
   againPerMinute <= BEARABLE.againPerMinute &&
   (actuation.mode === 'reversal' || restingPerHour <= BEARABLE.restingPerHour);
 
-export type Suggestion = {
+type Suggestion = {
   to: HandFigures;
   /** The next more sensitive setting, which is too nervous; absent when none is. */
   nervous?: HandFigures;

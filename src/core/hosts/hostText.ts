@@ -12,7 +12,7 @@ import { deadOf, type Compose, type HostLayoutData } from './layout';
 export type ShownPiece = { text: string; mark: boolean };
 
 /** How a host repeats the key that went down last: the first time after a while, then in steps. Times in µs. */
-export type AutoRepeat = { afterUs: number; everyUs: number };
+type AutoRepeat = { afterUs: number; everyUs: number };
 
 /** What many systems are set to. */
 export const USUAL_REPEAT: AutoRepeat = { afterUs: 500_000, everyUs: 33_000 };

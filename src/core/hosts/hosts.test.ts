@@ -18,11 +18,11 @@ import {
   namedCharacter,
   pressesOfText,
   signOfChord,
-  signOfDead,
   strokesOf,
   USUAL_REPEAT,
   type HostLayoutId,
 } from './index';
+import { signOfDead } from './characters';
 
 beforeAll(() => bringHosts());
 

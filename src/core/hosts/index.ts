@@ -1,5 +1,5 @@
 export { bringHosts, hostLayout, isHostHere } from './bring';
-export { levelsOf, madeBy, signOfDead, type HostState } from './characters';
+export { levelsOf, madeBy, type HostState } from './characters';
 export { guessHost, type Guess } from './guess';
 export { HostText, USUAL_REPEAT, type ShownPiece } from './hostText';
 export { codeEntriesOf, hostsWith, lackingIn, namedCharacter, pointOf, type Lacking } from './lacking';

@@ -11,7 +11,7 @@ import { LAYER_HOWS, SET } from './sets';
 import { isOneByte, MODIFIERS, modifiersAndKey, UsageReader, UsageWriter } from './usages';
 
 /** Where an action stands: each learns what is usual there. */
-export type ActionPlace = 'ofKey' | 'ofTap' | 'ofHold' | 'ofPart';
+type ActionPlace = 'ofKey' | 'ofTap' | 'ofHold' | 'ofPart';
 const SET_OF: Record<ActionPlace, number> = {
   ofKey: SET.actionOfKey,
   ofTap: SET.actionOfTap,

@@ -50,14 +50,14 @@ export function readTiming(from: BitReader): PartialTiming {
 
 const ROUND_UM = 50;
 
-export function writeDepth(out: BitWriter, um: number): void {
+function writeDepth(out: BitWriter, um: number): void {
   const isRound = um % ROUND_UM === 0;
   out.bit(SET.isRound, 0, isRound);
   if (isRound) out.number(SET.roundDepth, um / ROUND_UM);
   else out.number(SET.depth, um);
 }
 
-export const readDepth = (from: BitReader): number =>
+const readDepth = (from: BitReader): number =>
   from.bit(SET.isRound, 0)
     ? from.number(SET.roundDepth, LIMITS.depthUm.most / ROUND_UM) * ROUND_UM
     : from.number(SET.depth, LIMITS.depthUm.most);

@@ -8,7 +8,7 @@ import { badImage, ByteReader, ByteWriter } from './bytes';
 import { IMAGE_VERSION, MAGIC, MAY_BE_SKIPPED, OLDEST_VERSION, SECTION } from './sets';
 
 /** Where a section's content lies in the image. */
-export type Section = { start: number; end: number };
+type Section = { start: number; end: number };
 export type Sections = { version: number; byType: ReadonlyMap<number, Section>; lengthBytes: number; crc32: number };
 
 export type Part = { type: number; bytes: Uint8Array };

@@ -1,7 +1,7 @@
 /** How long a macro takes, from its figures alone. */
 import type { Macro, Score } from '../profile';
 
-export type Duration = {
+type Duration = {
   /** From the press to the end, in µs, when the key is up before the passes are over; null when it goes on until it is stopped. */
   wholeUs: number | null;
   /** One pass and the gap behind it, in µs; 0 without a repeated part. */

@@ -20,7 +20,7 @@ import { closeOpen } from './operations';
 import { openKeys } from './presses';
 
 /** A usage edge as the receiver's computer gets it. */
-export type Arrival = { tUs: number; down: boolean; code: Code; event: number };
+type Arrival = { tUs: number; down: boolean; code: Code; event: number };
 
 /** One demand on the receiver: a look between two moments, and how likely one falls there. */
 export type Demand = {

@@ -19,8 +19,7 @@ export type RecordingOptions = {
 };
 
 /** What a hand does. Times in µs, of one clock. */
-export type HandEvent =
-  { tUs: number; edge: 'down' | 'up'; code: Code } | { tUs: number; wheel: { dx: number; dy: number } };
+type HandEvent = { tUs: number; edge: 'down' | 'up'; code: Code } | { tUs: number; wheel: { dx: number; dy: number } };
 
 /** Times in scores are shown, and stored on the device, to a tenth of a millisecond. */
 const UNIT_US = 100;

@@ -26,7 +26,7 @@ import {
 import type { Scanner } from './scanner';
 
 /** Whether the key is only touched (`tap`: over at once), or the action lasts until the key goes up or for a while that is said elsewhere. */
-export type Lasting = 'tap' | 'until up' | 'meanwhile';
+type Lasting = 'tap' | 'until up' | 'meanwhile';
 
 /** A line that can be taken as it is, under the heading it belongs to. */
 export type Meaning = { group: string; line: string; meaning: string };

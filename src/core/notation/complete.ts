@@ -10,7 +10,7 @@ import { nameCompletions } from './understand/nameCompletions';
 export type CompletionContext = NotationContext & { used?: readonly string[] };
 
 /** One way to go on: what to put in place of the line from `from` (counted from 0) on, and what it means. */
-export type Completion = { from: number; insert: string; meaning: string };
+type Completion = { from: number; insert: string; meaning: string };
 
 const WORD_MEANINGS: Readonly<Record<string, string>> = {
   pass: 'the next active layer below answers',

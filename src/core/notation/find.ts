@@ -16,7 +16,7 @@ export type Place = {
 };
 
 /** One thing that can be found: what it is called, what it is, and further words that lead to it. */
-export type Findable = { title: string; about: string; words: string; place: Place };
+type Findable = { title: string; about: string; words: string; place: Place };
 
 const nameOf = (key: KeyId): string => (isCode(key) ? titleOfCode(key) : key);
 

@@ -36,7 +36,7 @@ import { ACTION_WORDS, readAction, type ActionReader } from './actionWords';
 import type { NotationContext } from './names';
 import { LineProblem, listOf, Scanner, type LineError, type Piece } from './scanner';
 
-export type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: LineError };
+type ParsedLine = { ok: true; binding: Binding } | { ok: false; error: LineError };
 
 export const LAYER_WORDS: readonly LayerHow[] = ['while', 'flip', 'go', 'once'];
 export const GESTURE_WORDS = ['tap', 'hold', 'twice'] as const;

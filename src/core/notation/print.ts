@@ -46,5 +46,5 @@ export function printLine(binding: Binding, context: NotationContext): string | 
 const printCrossing = ({ going, atUm }: Crossing): string => `${going} ${atUm / 1000}`;
 
 /** Where an action of a stroke plan begins and ends: `down 0.6 to up 0.5 mm`. */
-export const printReach = (from: Crossing, to?: Crossing): string =>
+const printReach = (from: Crossing, to?: Crossing): string =>
   `${printCrossing(from)}${to ? ` to ${printCrossing(to)}` : ''} mm`;

@@ -24,7 +24,7 @@ const RESET = /^(?:back )?to (?:the )?(top|point)$/i;
 const um = (mm: string | undefined): number => Math.round(Number(mm) * 1000);
 const mm = (micrometres: number): string => String(micrometres / 1000);
 
-export type ParsedActuation = { ok: true; actuation: Actuation } | { ok: false; message: string };
+type ParsedActuation = { ok: true; actuation: Actuation } | { ok: false; message: string };
 
 const { depthUm, movementUm } = LIMITS;
 

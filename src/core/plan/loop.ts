@@ -6,7 +6,7 @@ import type { Board } from '../board';
 import { endIsReached, LIMITS, turnedBack, type Crossing, type Span } from '../profile';
 
 /** What depths are measured in, in µm, on a board that does not say. */
-export const RESOLUTION_UM = 10;
+const RESOLUTION_UM = 10;
 
 /** What depths are measured in on a board, in µm. */
 export const resolutionOf = ({ device }: Pick<Board, 'device'>): number => device.travelStepUm ?? RESOLUTION_UM;
@@ -29,7 +29,7 @@ export function crossingAt(placeUm: number, travelUm: number, stepUm = RESOLUTIO
 }
 
 /** Where a part of a plan is on one whole press, in places of the loop; a mark begins and ends at one place. */
-export type Reach = { fromUm: number; toUm: number; endsBy: 'mark' | 'its end' | 'turning back' | 'rest' };
+type Reach = { fromUm: number; toUm: number; endsBy: 'mark' | 'its end' | 'turning back' | 'rest' };
 
 export function reachOf(span: Span, travelUm: number): Reach {
   const fromUm = placeOf(span.from, travelUm);

@@ -10,7 +10,7 @@ const place = (um: number, travelUm: number): string => {
 };
 
 /** Where nothing is down: "From 1.7 to 2.1 mm going down, nothing is held." */
-export function gapSentence({ fromUm, toUm }: Stretch, travelUm: number): string {
+function gapSentence({ fromUm, toUm }: Stretch, travelUm: number): string {
   const [from, to] = [crossingAt(fromUm, travelUm), crossingAt(toUm, travelUm)];
   return from.going === to.going
     ? `From ${from.atUm / 1000} to ${mm(to.atUm)} going ${to.going}, nothing is held.`

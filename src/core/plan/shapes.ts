@@ -3,7 +3,7 @@ import { isModifier } from '../codes';
 import type { Action, Binding, Crossing, Span } from '../profile';
 import { snappedUm } from './loop';
 
-export type PlanShape = {
+type PlanShape = {
   id: 'light and full' | 'press and release' | 'sequence' | 'slow and fast';
   name: string;
   /** What it is good for. */

@@ -7,7 +7,7 @@ import { isEdgeLine, replay, type EdgeLine } from '../engine';
 import { heldBy } from '../macro';
 import type { MacroStage } from './macroRun';
 
-export type Meeting = { what: string; outcome: string };
+type Meeting = { what: string; outcome: string };
 
 const FINGER_US = 60_000;
 const MOST_EDGES = 6;

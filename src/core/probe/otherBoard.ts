@@ -14,15 +14,15 @@ import {
 } from '../profile';
 
 /** One thing that does not come along: where it was, and what happens instead. */
-export type Loss = { layer: string; key: KeyId; message: string };
+type Loss = { layer: string; key: KeyId; message: string };
 
-export type Moved = { profile: Profile; lost: Loss[] };
+type Moved = { profile: Profile; lost: Loss[] };
 
 const nameOf = (key: KeyId): string => (isCode(key) ? titleOfCode(key) : key);
 
 /** Where a key of one board comes to lie on another, and why there: it has the same code, or lies under the same finger, or a person said so. */
-export type Target = { to: KeyId; by: 'code' | 'place' | 'choice' };
-export type KeyMap = ReadonlyMap<KeyId, Target>;
+type Target = { to: KeyId; by: 'code' | 'place' | 'choice' };
+type KeyMap = ReadonlyMap<KeyId, Target>;
 
 /**
  * Where each key of a board lies under the hands: hand, row from the home row, column from the middle of the board; thumb keys by

@@ -35,7 +35,7 @@ export type MeaningChange = {
 };
 
 /** What another host would do to a profile. */
-export type OtherHost = {
+type OtherHost = {
   changes: readonly MeaningChange[];
   /** Texts that cannot be typed there, by where they are, and what is lacking. */
   texts: readonly { path: Path; text: string; lacking: readonly Lacking[] }[];

@@ -8,7 +8,7 @@ import { check, isSound, type Sound } from '../check';
 import { isEdgeLine, replay } from '../engine';
 import { type Assignment, type Gesture, type Interrupt, type Layer, type LayerId } from '../profile';
 
-export type Overlap = { interrupt: Interrupt; other: KeyId; sent: Code[] };
+type Overlap = { interrupt: Interrupt; other: KeyId; sent: Code[] };
 
 /** When the four edges happen, as parts of the hold-after time: all before it is over. */
 const EDGES = { otherDown: 0.3, otherUp: 0.6, up: 0.85 };

@@ -6,7 +6,7 @@ import { Engine } from '../engine';
 
 /** The depth of a finger at a time. */
 export type CurvePoint = { tUs: number; depthUm: number };
-export type TestStroke = { name: string; about: string; curve: CurvePoint[] };
+type TestStroke = { name: string; about: string; curve: CurvePoint[] };
 
 /** A sample every millisecond. */
 const STEP_US = 1000;

@@ -20,5 +20,5 @@ export const actSchema = z.discriminatedUnion('act', [
     row: z.string().optional(),
   }),
   z.strictObject({ act: z.enum(['undo', 'redo']), id: z.string(), step: z.string() }),
-  z.strictObject({ act: z.literal('settle'), id: z.string(), subject: z.string().max(200) }),
+  z.strictObject({ act: z.literal('resolve'), id: z.string(), subject: z.string().max(200) }),
 ]) as unknown as z.ZodType<Act>;

@@ -37,9 +37,9 @@ export type Act =
   | { act: 'edit'; id: string; edit: Edit; what: string; row?: string | undefined }
   | { act: 'undo' | 'redo'; id: string; step: string }
   /** The person has decided about a clash: what the variant says counts, and is no clash any more. */
-  | { act: 'settle'; id: string; subject: string };
+  | { act: 'resolve'; id: string; subject: string };
 
-export type Acted = { ok: true; document: Document } | { ok: false; problem: Problem };
+type Acted = { ok: true; document: Document } | { ok: false; problem: Problem };
 
 /** The most steps that are remembered, and the most values in them: long scores are heavy. */
 const MOST_STEPS = 500;
@@ -103,7 +103,7 @@ function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {
 /** The document after an act; refused when the act does not fit any more, with the document as it was. */
 export function applyAct(document: Document, act: Act): Acted {
   if (act.act === 'edit') return edited(document, act);
-  if (act.act === 'settle') {
+  if (act.act === 'resolve') {
     const clashes = (document.clashes ?? []).filter(({ change }) => subjectOf(change) !== act.subject);
     return { ok: true, document: { ...document, clashes } };
   }

@@ -1,22 +1,13 @@
 /** The document and everything that changes it. Its words (act, edit, problem, ...) are in docs/glossary.md. */
-export { type ActionPath, actionsOf, allActions, type Placed } from './actions';
+export { actionsOf, allActions, type Placed } from './actions';
 export * from './diff';
 export { sameData } from './sameData';
 export { actSchema, historyStepSchema } from './actSchema';
 export { EDIT_ROWS, mergeEdits } from './editRows';
-export {
-  type Edit,
-  type Edited,
-  type EditKind,
-  type EditOf,
-  idIn,
-  type Listed,
-  type ListName,
-  together,
-} from './edits';
+export { type Edit, type EditKind, type EditOf, idIn, type ListName, together } from './edits';
 export { applyEdit } from './gate';
 export { misfitOf } from './fits';
-export { type Act, type Acted, applyAct, type Document, newDocument, type Step } from './history';
+export { type Act, applyAct, type Document, newDocument, type Step } from './history';
 export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
 export { addLayerWithWay, duplicateLayer, newLayer, takeOutLayer, type LeadsBy } from './layerEdits';
@@ -38,17 +29,7 @@ export {
   turnedBack,
 } from './questions';
 export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
-export {
-  isJoined,
-  namedBy,
-  type Reference,
-  referencesOf,
-  referencesTo,
-  type Referred,
-  type Site,
-  type WayIn,
-  waysTo,
-} from './references';
+export { isJoined, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
 export {
   type Action,
   type ActionKind,
@@ -65,10 +46,8 @@ export {
   DYES,
   type Gesture,
   type GestureStep,
-  gestureTimingSchema,
   type GestureTiming,
   type Interrupt,
-  type JoinedLayers,
   type Joint,
   type Layer,
   type LayerHow,
@@ -77,7 +56,6 @@ export {
   mergeTiming,
   type PartialTiming,
   type Profile,
-  profileSchema,
   type Role,
   type Score,
   type ScoreEvent,
@@ -98,7 +76,6 @@ export {
   movementMs,
   releaseDepthUm,
   REST_UM,
-  slackUm,
   type TravelFigures,
   travelFigures,
   zoneTopUm,

@@ -7,7 +7,7 @@ import type { KeyId } from '../board';
 import { actionsOf, type ActionPath } from './actions';
 import type { Action, Layer, LayerHow, LayerId, Profile } from './schema';
 
-export type Referred = 'layer' | 'macro' | 'role' | 'key';
+type Referred = 'layer' | 'macro' | 'role' | 'key';
 
 /** Where a reference stands, in terms of what a person sees. `by` is what of a key's binding names it; steps count from 1. */
 export type Site =
@@ -16,7 +16,7 @@ export type Site =
   | { in: 'joinedLayers'; index: number; as: 'when' | 'also' }
   | { in: 'travel'; key: KeyId };
 
-export type Reference = { what: Referred; id: string; path: ActionPath; site: Site };
+type Reference = { what: Referred; id: string; path: ActionPath; site: Site };
 
 function siteOfAction(layer: LayerId, key: KeyId, action: Action, path: ActionPath): Site {
   const by = path.includes('tap') ? 'tap' : path.includes('hold') ? 'hold' : 'press';
@@ -110,7 +110,7 @@ export const referencesTo = (profile: Profile, what: Referred, id: string): read
   walkOf(profile).byThing.get(`${what} ${id}`) ?? [];
 
 /** One way that leads to a layer: by a key of some layer, or by keys pressed together, which works on every layer. */
-export type WayIn = { site: Extract<Site, { in: 'key' | 'joint' }>; how: LayerHow };
+type WayIn = { site: Extract<Site, { in: 'key' | 'joint' }>; how: LayerHow };
 
 /** Every way that leads to a layer, keys in the order of layers, then joint presses. */
 export const waysTo = (profile: Profile, layer: LayerId): WayIn[] =>

@@ -31,8 +31,8 @@ export const gestureTimingSchema = z.strictObject({
   otherHandOnly: z.boolean(),
 });
 
-export const crossingSchema = z.strictObject({ going: z.enum(['down', 'up']), atUm: depth });
-export const spanSchema = z.strictObject({ from: crossingSchema, to: crossingSchema.optional(), action: actionSchema });
+const crossingSchema = z.strictObject({ going: z.enum(['down', 'up']), atUm: depth });
+const spanSchema = z.strictObject({ from: crossingSchema, to: crossingSchema.optional(), action: actionSchema });
 
 export const stepSchema = z.strictObject({ tap: actionSchema.optional(), hold: actionSchema.optional() });
 

@@ -6,7 +6,7 @@ import type { Actuation, Profile } from './schema';
 export const REST_UM = 50;
 
 /** How far above its point a key lets go, or leaves its zone, when nothing is said: the smaller of 100 µm and half the point. */
-export const slackUm = (pointUm: number): number => Math.min(100, Math.floor(pointUm / 2));
+const slackUm = (pointUm: number): number => Math.min(100, Math.floor(pointUm / 2));
 
 export type TravelFigures = {
   /** From rest until the key fires, in µm. */

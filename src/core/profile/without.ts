@@ -7,7 +7,7 @@ import type { Action, Binding, Profile } from './schema';
 export type Gone = (action: Action) => boolean;
 
 /** An action without what is gone; undefined when nothing is left, the same object when nothing had to go. */
-export function actionWithout(action: Action, gone: Gone): Action | undefined {
+function actionWithout(action: Action, gone: Gone): Action | undefined {
   if (gone(action)) return undefined;
   if (action.do !== 'many') return action;
   const parts = action.actions.map((part) => actionWithout(part, gone));
@@ -18,7 +18,7 @@ export function actionWithout(action: Action, gone: Gone): Action | undefined {
 }
 
 /** A binding without what is gone; undefined when it would do nothing any more. */
-export function bindingWithout(binding: Binding, gone: Gone): Binding | undefined {
+function bindingWithout(binding: Binding, gone: Gone): Binding | undefined {
   switch (binding.kind) {
     case 'act': {
       const action = actionWithout(binding.action, gone);

@@ -1,6 +1,6 @@
 export { Budget, READING_BUDGET } from './budget';
 export { parseJson } from './json';
-export { firstOf, foreign, listed, MOST_LISTED, MOST_QUOTED, quoted, shortened } from './quote';
+export { firstOf, foreign, listed, MOST_LISTED, quoted, shortened } from './quote';
 export { textOfFile, utf8Bytes, utf8Text } from './text';
 export { Unreadable } from './unreadable';
 export { z } from './zod';

@@ -4,7 +4,7 @@
  */
 
 /** The most characters that are quoted of anything. */
-export const MOST_QUOTED = 60;
+const MOST_QUOTED = 60;
 /** The most problems that are listed; the rest is counted. */
 export const MOST_LISTED = 20;
 

@@ -12,4 +12,4 @@ export {
 } from './lanes';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';
 export { type RecordPiece, runRecord } from './record';
-export { type Chosen, type Moment, type Related, relatedTo, storyOf } from './story';
+export { type Chosen, type Moment, relatedTo, storyOf } from './story';

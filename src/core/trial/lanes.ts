@@ -36,7 +36,7 @@ export type DecisionBar = Bar & {
   by?: string;
 };
 
-export type LaneKind = 'fingers' | 'layers' | 'host';
+type LaneKind = 'fingers' | 'layers' | 'host';
 
 export class Lanes {
   readonly fingers: Bar[] = [];

@@ -18,7 +18,7 @@ export type Chosen =
   | { lane: 'host'; bar: HostBar };
 
 /** Bars that belong together: the presses, what was undecided about them, and what came of them. */
-export type Related = { fingers: Bar[]; decisions: DecisionBar[]; layers: LayerBar[]; host: HostBar[] };
+type Related = { fingers: Bar[]; decisions: DecisionBar[]; layers: LayerBar[]; host: HostBar[] };
 
 const within = (tUs: number, { fromUs, toUs }: Bar): boolean => tUs >= fromUs && (toUs === null || tUs <= toUs);
 

@@ -39,7 +39,7 @@ const tallEnter = (x: number, y: number): BoardKey => ({
 });
 
 /** The lower right of a block: from the end of the letters to the right edge, and the row of the space bar. */
-export type LowerRight = {
+type LowerRight = {
   /** Behind Slash (and the extra key of JIS), for each form. */
   shift: Readonly<Record<Form, string>>;
   /** The row of the space bar, for each form. */

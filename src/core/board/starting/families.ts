@@ -17,7 +17,7 @@ import { gridKeys, splitKeys } from './split';
 
 /** What can be chosen of a family: a range of whole numbers, the least first, and what it is when nothing is chosen. */
 export type Choice = { least: number; most: number; usual: number };
-export type Choices = { rows?: Choice; columns?: Choice; thumbs?: Choice };
+type Choices = { rows?: Choice; columns?: Choice; thumbs?: Choice };
 export type Chosen = { form?: Form; rows?: number; columns?: number; thumbs?: number };
 
 export type Family = {

@@ -1,11 +1,2 @@
 export { FORMS, type Form } from './conventional';
-export {
-  FAMILIES,
-  familyById,
-  FORM_NAMES,
-  startingBoard,
-  type Choice,
-  type Choices,
-  type Chosen,
-  type Family,
-} from './families';
+export { FAMILIES, familyById, FORM_NAMES, startingBoard, type Choice, type Chosen, type Family } from './families';

@@ -5,7 +5,7 @@
 import type { Code } from '../../codes';
 import type { BoardKey, Finger } from '../schema';
 
-export type SplitShape = { rows: number; columns: number; thumbs: number };
+type SplitShape = { rows: number; columns: number; thumbs: number };
 
 /** What an ordinary keyboard plays each column with, the outer column first: five columns of letters, then one outside and one inside. */
 type Half = { outer: string; letters: string; inner: string };

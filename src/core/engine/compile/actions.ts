@@ -39,10 +39,10 @@ type ChordPart = ActionFacts & { usages: readonly number[] };
 export type KeysPart = ChordPart & { kind: typeof KEYS; mixed: boolean; isButton: boolean };
 /** Equal `holdFor` actions have the same number, from whichever key they are begun. */
 export type HoldForPart = ChordPart & { kind: typeof HOLD_FOR; number: number; forUs: number };
-export type OncePart = ActionFacts & { kind: typeof ONCE_MODIFIERS; usages: readonly number[] };
+type OncePart = ActionFacts & { kind: typeof ONCE_MODIFIERS; usages: readonly number[] };
 export type LayerPart = ActionFacts & { kind: typeof LAYER; how: LayerHow; layer: number };
 export type MacroPart = ActionFacts & { kind: typeof MACRO; macro: number };
-export type DevicePart = ActionFacts & { kind: typeof DEVICE; what: DeviceFunction };
+type DevicePart = ActionFacts & { kind: typeof DEVICE; what: DeviceFunction };
 /** What lasts from its beginning to its end. */
 export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart;
 /** `slot` counts from 1; 0 for the next and the previous one. */

@@ -1,5 +1,5 @@
 /** A profile made ready to run. */
-export type { HoldForPart, KeysPart, LastingPart, LayerPart, MacroPart, OncePart, RunAction } from './actions';
+export type { HoldForPart, KeysPart, LastingPart, LayerPart, MacroPart, RunAction } from './actions';
 export {
   CAPITAL_LETTERS,
   DEVICE,

@@ -14,7 +14,7 @@ export const STROKE = 3;
 
 type PlanCrossing = { atUm: number; span: number; what: typeof BEGINS | typeof ENDS };
 /** A mark begins and ends at once. */
-export type RunSpan = { action: RunAction; isMark: boolean };
+type RunSpan = { action: RunAction; isMark: boolean };
 
 export class RunPlan {
   readonly kind = STROKE;

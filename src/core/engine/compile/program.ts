@@ -26,7 +26,7 @@ export type RunGesture = {
   interrupt: Interrupt;
   otherHandOnly: boolean;
 };
-export type RunAct = { kind: typeof ACT; action: RunAction; usesUpOnce: boolean };
+type RunAct = { kind: typeof ACT; action: RunAction; usesUpOnce: boolean };
 export type RunBinding = RunAct | RunGesture | RunPlan | { kind: typeof NONE };
 
 /** Actuation of one key in micrometres, with the defaults worked out. */

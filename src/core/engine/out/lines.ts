@@ -4,8 +4,8 @@ import type { Program } from '../compile';
 import { BY_TIME, type Cause, type Decided, type LayerWay, type Listener } from './listener';
 
 export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
-export type WheelLine = { t: number; wheel: { dx: number; dy: number } };
-export type DecisionLine = {
+type WheelLine = { t: number; wheel: { dx: number; dy: number } };
+type DecisionLine = {
   t: number;
   why: Cause;
   key: string;
@@ -17,16 +17,16 @@ export type DecisionLine = {
 export type OutcomeLine = EdgeLine | WheelLine | DecisionLine;
 
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
-export type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
+type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
 export type LayerLine = { t: number; layer: string; active: boolean; under: boolean; way: LayerWay };
 /** A decision that also says whose press or release closed it: a key, or `joint:ID`; absent when a deadline did. */
-export type TracedDecisionLine = DecisionLine & { by?: string };
+type TracedDecisionLine = DecisionLine & { by?: string };
 /** What a press does begins; `from` is a key, or `joint:ID`. The downs that follow come from it. */
-export type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
+type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
 /** Another slot was asked for: the next, the previous, or a number from 1. */
-export type SlotLine = { t: number; slot: 'next' | 'previous' | number };
+type SlotLine = { t: number; slot: 'next' | 'previous' | number };
 /** A function of the keyboard itself begins, or its key goes up. */
-export type DeviceLine = { t: number; device: DeviceFunction; begins: boolean };
+type DeviceLine = { t: number; device: DeviceFunction; begins: boolean };
 export type TraceLine = OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine | SlotLine | DeviceLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;

@@ -10,14 +10,14 @@ import { readTogether, type Read } from '../profiles';
 import { legendPage } from './legendPage';
 import { readZip, writeZip, type ZipEntry } from './zip';
 
-export const BUNDLE = 'underloom-bundle';
+const BUNDLE = 'underloom-bundle';
 const MANIFEST = 'bundle.json';
 
 /** How a profile was at some time. `atMs` counts from 1970. */
 export type Snapshot = { name: string; atMs: number; profile: Profile };
 
 /** A profile on its way into a bundle, or out of one. `stored` is what is written of a variant: what it changes. */
-export type Bundled = { profile: Profile; stored?: Stored; tags?: readonly string[]; snapshots?: readonly Snapshot[] };
+type Bundled = { profile: Profile; stored?: Stored; tags?: readonly string[]; snapshots?: readonly Snapshot[] };
 
 const fileName = z.string().min(1).max(200);
 const manifestSchema = z.object({
@@ -103,7 +103,7 @@ export function writeBundle(bundled: readonly Bundled[], ownBoards: readonly Boa
 }
 
 /** What is in a bundle: each profile by itself, or why it cannot be read. */
-export type BundleRead = (Read & { tags?: readonly string[]; snapshots?: readonly Snapshot[] })[];
+type BundleRead = (Read & { tags?: readonly string[]; snapshots?: readonly Snapshot[] })[];
 
 /**
  * Reads a bundle. Files that it does not speak of are not looked at.

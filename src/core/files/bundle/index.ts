@@ -1,3 +1,3 @@
 /** Several profiles with what they need, as one archive: docs/formats/bundle.md. */
-export { type Bundled, type BundleRead, fileStemOf, readBundle, type Snapshot, writeBundle } from './bundle';
+export { fileStemOf, readBundle, type Snapshot, writeBundle } from './bundle';
 export { isZip } from './zip';

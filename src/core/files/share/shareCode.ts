@@ -29,7 +29,7 @@ const PLACE = 'the share code';
 const bad = (reason: string): Unreadable => new Unreadable(PLACE, reason);
 
 /** What a code carries: a profile, and its board when that does not ship with us. */
-export type Shared = { profile: Profile; ownBoard?: Board };
+type Shared = { profile: Profile; ownBoard?: Board };
 
 function framed(kind: number, body: Uint8Array): string {
   const bytes = Uint8Array.from([kind, ...body]);

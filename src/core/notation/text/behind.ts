@@ -10,7 +10,7 @@ import { printRole, printTiming, quotedText, unescaped } from './words';
 /** A piece of a line, and where it begins in it, counted from 0. */
 export type Piece = { text: string; at: number };
 
-export type KeyPieces = { label?: Piece; binding: Piece; role?: Piece; timing?: Piece; note?: Piece };
+type KeyPieces = { label?: Piece; binding: Piece; role?: Piece; timing?: Piece; note?: Piece };
 
 /** The place behind a text in quotes that begins at a place. */
 export function closingQuote(text: string, from: number): number {

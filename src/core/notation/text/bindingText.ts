@@ -35,7 +35,7 @@ export function printActions(action: Action, context: NotationContext): string {
     : `json ${JSON.stringify({ kind: 'act', action })}`;
 }
 
-export type ReadBinding = { ok: true; binding: Binding } | { ok: false; at: number; length: number; message: string };
+type ReadBinding = { ok: true; binding: Binding } | { ok: false; at: number; length: number; message: string };
 
 /** Reads a binding in words or as JSON. Places in errors count from 0. */
 export function readBinding(text: string, context: NotationContext): ReadBinding {

@@ -5,12 +5,12 @@ import { DYES, mergeTiming, type Layer, type Macro, type PartialTiming } from '.
 import { foreign, Unreadable } from '../../reading';
 import { parseScoreLine } from '../scoreLine';
 import type { Piece } from './behind';
-import { nameIn, partsOf, type Block, type Draft, type Named, type Reading } from './reading';
+import { nameIn, partsOf, type Block, type Draft, type Named, type Gathered } from './gathered';
 import { readTiming, slugOf } from './words';
 
 /** The name of a heading and what stands behind it, `id` taken out; reports what is not known. */
 export function head(
-  reading: Reading,
+  reading: Gathered,
   block: Block,
   rest: Piece,
   knows: (part: Piece) => boolean,
@@ -56,7 +56,7 @@ export function idFor(name: string, taken: readonly Named[], otherwise: string):
   return `${otherwise}-${n}`;
 }
 
-export function describe(reading: Reading, draft: Draft, from: Draft | undefined): void {
+export function describe(reading: Gathered, draft: Draft, from: Draft | undefined): void {
   let timing: PartialTiming = {};
   for (const line of draft.block.inner) {
     const [, word = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/s.exec(line.text) ?? [];
@@ -107,7 +107,7 @@ export function describe(reading: Reading, draft: Draft, from: Draft | undefined
     );
 }
 
-export function role(reading: Reading, draft: Draft, block: Block): void {
+export function role(reading: Gathered, draft: Draft, block: Block): void {
   let color = '#A63D40';
   const { name, id } = head(reading, block, block.rest, ({ text }) => {
     if (!/^#[0-9A-Fa-f]{6}$/.test(text)) return false;
@@ -129,7 +129,7 @@ export function role(reading: Reading, draft: Draft, block: Block): void {
 
 /** The thing of a list that a heading is about: one that is there already, in a profile that is like another, or a new one. */
 function place<T extends Named>(
-  reading: Reading,
+  reading: Gathered,
   block: Block,
   list: T[],
   name: string,
@@ -151,7 +151,7 @@ function place<T extends Named>(
   return { own, there };
 }
 
-export function layerHead(reading: Reading, draft: Draft, block: Block, changes: boolean): Layer | undefined {
+export function layerHead(reading: Gathered, draft: Draft, block: Block, changes: boolean): Layer | undefined {
   const { layers } = draft.profile;
   let dye: Layer['dye'] | undefined;
   const { name, id, like } = head(reading, block, block.rest, ({ text }) => {
@@ -179,7 +179,7 @@ export function layerHead(reading: Reading, draft: Draft, block: Block, changes:
   return layer;
 }
 
-export function macroHead(reading: Reading, draft: Draft, block: Block, changes: boolean): Macro | undefined {
+export function macroHead(reading: Gathered, draft: Draft, block: Block, changes: boolean): Macro | undefined {
   const { macros } = draft.profile;
   const said: Partial<Macro> = {};
   const { name, id } = head(reading, block, block.rest, ({ text }) => {
@@ -217,7 +217,7 @@ export function macroHead(reading: Reading, draft: Draft, block: Block, changes:
   return macro;
 }
 
-export function scores(reading: Reading, block: Block, macro: Macro): void {
+export function scores(reading: Gathered, block: Block, macro: Macro): void {
   const parts = { press: 'onPress', repeat: 'repeat', release: 'onRelease' } as const;
   for (const line of block.inner) {
     const [, word = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/s.exec(line.text) ?? [];
@@ -243,7 +243,7 @@ export function scores(reading: Reading, block: Block, macro: Macro): void {
   }
 }
 
-export function without(reading: Reading, draft: Draft, block: Block): void {
+export function without(reading: Gathered, draft: Draft, block: Block): void {
   const [, what = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/s.exec(block.rest.text) ?? [];
   const piece = { text: rest, at: block.rest.at + what.length + space.length };
   const name = nameIn(piece).toLowerCase();

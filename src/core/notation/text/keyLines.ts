@@ -6,11 +6,16 @@ import { foreign } from '../../reading';
 import { readingsOf } from '../understand/understand';
 import { closingQuote, keyPieces, type Piece } from './behind';
 import { readBinding } from './bindingText';
-import { copied, type Draft, type Reading } from './reading';
+import { copied, type Draft, type Gathered } from './gathered';
 import type { SourceLine } from './source';
 import { readTiming, roleOfWord } from './words';
 
-export function keyLines(reading: Reading, draft: Draft, lines: readonly SourceLine[], layers: readonly Layer[]): void {
+export function keyLines(
+  reading: Gathered,
+  draft: Draft,
+  lines: readonly SourceLine[],
+  layers: readonly Layer[],
+): void {
   let row = 0;
   for (const line of lines) {
     const swap = /^swap\s+(.+?)\s+with\s+(.+)$/i.exec(line.text);
@@ -21,14 +26,14 @@ export function keyLines(reading: Reading, draft: Draft, lines: readonly SourceL
   }
 }
 
-function likeTheBoard(reading: Reading, draft: Draft, line: SourceLine, layers: readonly Layer[]): void {
+function likeTheBoard(reading: Gathered, draft: Draft, line: SourceLine, layers: readonly Layer[]): void {
   for (const { id, code } of reading.boardOf(draft, line)?.keys ?? [])
     if (code !== undefined && isCode(code))
       for (const layer of layers) layer.keys[id] = { does: { kind: 'act', action: { do: 'keys', codes: [code] } } };
 }
 
 function swapKeys(
-  reading: Reading,
+  reading: Gathered,
   draft: Draft,
   line: SourceLine,
   a: string,
@@ -52,14 +57,14 @@ function swapKeys(
 }
 
 /** What a line that cannot be read may have meant; only a text's first few are worth the time. */
-function lineMeant(reading: Reading, text: string, draft: Draft): string | undefined {
+function lineMeant(reading: Gathered, text: string, draft: Draft): string | undefined {
   if (reading.source.problems.length > 20 || text.length > 200) return undefined;
   return readingsOf(text, draft.profile)[0]?.line;
 }
 
 /** Gives keys what a line says; labels, roles and notes alone are added to what is there. */
 function give(
-  reading: Reading,
+  reading: Gathered,
   draft: Draft,
   line: SourceLine,
   text: Piece,
@@ -145,7 +150,7 @@ function give(
     }
 }
 
-function keyLine(reading: Reading, draft: Draft, line: SourceLine, layers: readonly Layer[]): void {
+function keyLine(reading: Gathered, draft: Draft, line: SourceLine, layers: readonly Layer[]): void {
   // The colon that ends the keys has a space or the end behind it; a key may be called by a word with one in it.
   const colon = /:(?=\s|$)/.exec(line.text)?.index ?? -1;
   if (colon <= 0) {
@@ -168,7 +173,7 @@ function keyLine(reading: Reading, draft: Draft, line: SourceLine, layers: reado
   give(reading, draft, line, { text: line.text.slice(colon + 1), at: colon + 1 }, keys, layers);
 }
 
-function rowOfKeys(reading: Reading, draft: Draft, line: SourceLine, index: number, layers: readonly Layer[]): void {
+function rowOfKeys(reading: Gathered, draft: Draft, line: SourceLine, index: number, layers: readonly Layer[]): void {
   const board = reading.boardOf(draft, line);
   if (!board) return;
   const rows = rowsOf(board);

@@ -4,10 +4,10 @@ import { parseActuation } from '../travel';
 import type { Piece } from './behind';
 import { readBinding } from './bindingText';
 import { unknownPart } from './headings';
-import { partsOf, type Block, type Draft, type Reading } from './reading';
+import { partsOf, type Block, type Draft, type Gathered } from './gathered';
 import { jointId } from './write';
 
-export function depths(reading: Reading, draft: Draft, block: Block): void {
+export function depths(reading: Gathered, draft: Draft, block: Block): void {
   for (const line of block.inner) {
     const colon = /:(?=\s|$)/.exec(line.text)?.index ?? -1;
     if (colon <= 0) {
@@ -38,7 +38,7 @@ export function depths(reading: Reading, draft: Draft, block: Block): void {
   }
 }
 
-export function joint(reading: Reading, draft: Draft, block: Block): void {
+export function joint(reading: Gathered, draft: Draft, block: Block): void {
   const colon = /:(?=\s|$)/.exec(block.rest.text)?.index ?? -1;
   if (colon < 0) {
     reading.fail(block.head, block.rest, 'A joint press is: joint J + K, within 40 ms: what it does.');
@@ -92,7 +92,7 @@ export function joint(reading: Reading, draft: Draft, block: Block): void {
   else draft.profile.joints.push(joint);
 }
 
-export function joined(reading: Reading, draft: Draft, block: Block): void {
+export function joined(reading: Gathered, draft: Draft, block: Block): void {
   const parts = partsOf(block.rest, ':');
   const [when, also, more] = parts;
   if (!when || !also || more) {

@@ -23,22 +23,22 @@ import {
   HEADS,
   nameIn,
   partsOf,
-  Reading,
+  Gathered,
   type Block,
   type Draft,
   type ReadText,
   type TextBlock,
   type TextProfile,
-} from './reading';
+} from './gathered';
 import { Source, TEXT_LIMITS } from './source';
 
-export type { ReadText, Site, TextBlock, TextProfile } from './reading';
+export type { ReadText, Site, TextBlock, TextProfile } from './gathered';
 
 class TextReader {
-  private readonly reading: Reading;
+  private readonly reading: Gathered;
 
   constructor(text: string, boards: readonly Board[]) {
-    this.reading = new Reading(new Source(text.split(/\r\n|\n|\r/)), boards);
+    this.reading = new Gathered(new Source(text.split(/\r\n|\n|\r/)), boards);
   }
 
   private blocks(): Block[] {

@@ -10,7 +10,7 @@ import { withoutHyphens } from './phrase';
 import { fit } from './templates';
 
 /** What one part of the line asks for; undefined when the words mean no action. */
-export type ActionSaid = (said: string) => Action | undefined;
+type ActionSaid = (said: string) => Action | undefined;
 
 /** A part with a role, and its action or none; a part without a role is `bare`. */
 type Part = { role: Role | undefined; action: Action | undefined };

@@ -17,7 +17,7 @@ export { scoreSaid } from './scoreSaid';
 export type Stretch = { from: number; to: number };
 
 /** A layer or a macro that the line names and the profile does not have. */
-export type Missing = { what: 'layer' | 'macro'; name: string };
+type Missing = { what: 'layer' | 'macro'; name: string };
 
 export type Understood =
   | { ok: true; readings: readonly Reading[] }

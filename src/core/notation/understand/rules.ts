@@ -7,7 +7,7 @@ import type { Action } from '../../profile';
 import { template, type Template } from './templates';
 
 /** What the gaps of a rule were filled with. */
-export type Filled = {
+type Filled = {
   layer: string;
   macro: string;
   keys: string[];

@@ -2,7 +2,6 @@
 export {
   applyChange,
   applyChanges,
-  assignedAt,
   bindingWith,
   type Change,
   type ListName as ChangedList,
@@ -15,7 +14,6 @@ export {
   type Clash,
   flattened,
   isSameDesign,
-  MOST_BASES,
   onBase,
   ownKeysOf,
   rebased,

@@ -103,7 +103,7 @@ export const nameIn = (piece: Piece): string =>
     ? unescaped(piece.text.slice(1, piece.text.endsWith('"') && piece.text.length > 1 ? -1 : undefined))
     : piece.text;
 
-export class Reading {
+export class Gathered {
   readonly sites: Site[] = [];
   readonly drafts: Draft[] = [];
   /** Layers that begin as another one is by then. */
