@@ -41,5 +41,7 @@ export default {
     { ...inBrowser, displayName: 'end to end', testMatch: ['<rootDir>/tests/*.test.ts'] },
     // Fingers whose times are looked at: one test at a time.
     { ...inBrowser, displayName: 'by the clock', testMatch: ['<rootDir>/tests/clock/*.test.ts'] },
+    // Run by the hunt alone.
+    { ...inBrowser, displayName: 'another browser', testMatch: ['<rootDir>/tests/hunt/*.test.ts'] },
   ],
 };

@@ -35,23 +35,33 @@ export function installPackages() {
   writeFileSync(STAMP, wanted);
 }
 
-const CHROMIUM_PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
-
-/** The path of a Chromium; installs Debian's when there is none and this is root. */
-export function findChromium() {
-  const own = process.env.CHROMIUM_PATH;
-  const found = () => [own, ...CHROMIUM_PLACES].find((path) => path && existsSync(path));
+/**
+ * The path of a browser; installs Debian's when there is none and this is root.
+ * @param {string} what Debian's package of it
+ * @param {(string | undefined)[]} places where it may be
+ * @param {string} variable the variable that says where else
+ */
+function findBrowser(what, places, variable) {
+  const found = () => places.find((path) => path && existsSync(path));
   if (!found() && process.getuid?.() === 0 && existsSync('/usr/bin/apt-get')) {
-    process.stderr.write('Installing Chromium for the end-to-end tests ...\n');
+    process.stderr.write(`Installing ${what} for the tests of the real interface ...\n`);
     run('apt-get', ['update', '-qq'], { stdio: ['ignore', 2, 2] });
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { stdio: ['ignore', 2, 2] });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', what], { stdio: ['ignore', 2, 2] });
   }
   const path = found();
-  if (!path) {
-    process.stderr.write(
-      'The end-to-end tests need Chromium. Install the package "chromium", or set CHROMIUM_PATH to one.\n',
-    );
-    process.exit(1);
-  }
-  return path;
+  if (path) return path;
+  process.stderr.write(`These tests need ${what}. Install the package "${what}", or set ${variable} to one.\n`);
+  process.exit(1);
 }
+
+/** The path of a Chromium. */
+export const findChromium = () =>
+  findBrowser(
+    'chromium',
+    [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'],
+    'CHROMIUM_PATH',
+  );
+
+/** The path of a Firefox. */
+export const findFirefox = () =>
+  findBrowser('firefox-esr', [process.env.FIREFOX_PATH, '/usr/bin/firefox-esr', '/usr/bin/firefox'], 'FIREFOX_PATH');

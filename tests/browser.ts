@@ -10,9 +10,14 @@ import type { RunningServer, ServerOptions } from '../src/server/server';
 type World = {
   ownBrowser(): Promise<Browser>;
   launch(userDataDir?: string): Promise<Browser>;
+  launchFirefox(): Promise<Browser>;
   serve(options: Pick<ServerOptions, 'port' | 'dataFolder' | 'appFolder'>): Promise<RunningServer>;
 };
-export const world = (): World => (globalThis as unknown as { underloom: World }).underloom;
+const own = (globalThis as { underloom?: World }).underloom;
+export function world(): World {
+  if (!own) throw new Error('only tests have a browser and a server of their worker');
+  return own;
+}
 
 export { temporaryFolder };
 
@@ -23,6 +28,7 @@ export const SERVER_PROGRAM = ['dist-node/server/main.js'];
 
 /** Starts the server as a process on a port (0: any free one) with its data in a folder, serving the built app of a folder. */
 export async function startApp(dataFolder: string, port = 0, appFolder = 'dist'): Promise<AppServer> {
+  if (!own) await (await import('../scripts/bundle.mjs')).bundleOf('server');
   const child: ChildProcess = spawn(process.execPath, SERVER_PROGRAM, {
     env: { ...process.env, PORT: String(port), UNDERLOOM_DATA: dataFolder, UNDERLOOM_APP: appFolder, NODE_OPTIONS: '' },
     stdio: ['ignore', 'pipe', 'pipe'],
@@ -50,7 +56,11 @@ export async function startApp(dataFolder: string, port = 0, appFolder = 'dist')
 }
 
 /** A browser of one's own, which can be killed. @param userDataDir where it keeps what it keeps; a new empty folder when left out */
-export const openBrowser = (userDataDir = temporaryFolder()): Promise<Browser> => world().launch(userDataDir);
+export async function openBrowser(userDataDir = temporaryFolder()): Promise<Browser> {
+  // Benchmarks and pictures are made without Jest.
+  const { launch } = own ?? (await import('./browsers.mjs'));
+  return launch(userDataDir);
+}
 
 /**
  * A new page that collects what the browser complains about.

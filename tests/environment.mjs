@@ -6,7 +6,7 @@ import { TestEnvironment } from 'jest-environment-node';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import pino from 'pino';
-import { connect, launch } from './chromium.mjs';
+import { connect, launch, launchFirefox } from './browsers.mjs';
 
 let browser;
 let server;
@@ -29,6 +29,6 @@ async function serve(options) {
 export default class extends TestEnvironment {
   async setup() {
     await super.setup();
-    this.global.underloom = { ownBrowser, launch, serve };
+    this.global.underloom = { ownBrowser, launch, launchFirefox, serve };
   }
 }

@@ -30,6 +30,14 @@ const EVERY: { [K in ActionKind]: { examples: ActionOf<K>[]; rules?: Rule[] } } 
       { do: 'wheel', dx: 0, dy: -2 },
       { do: 'wheel', dx: 3, dy: 0 },
     ],
+    rules: [
+      [
+        'buttons and the wheel',
+        { Base: { A: 'button 2', S: 'wheel up', D: 'wheel left 3' } },
+        '+A 0, +S 10, -S 15, +D 20, -D 25, -A 30',
+        '0 +button:2, 10 wheel 0 1, 20 wheel -3 0, 30 -button:2',
+      ],
+    ],
   },
   text: { examples: [{ do: 'text', text: 'Scene 3\n', gapMs: 5 }] },
   macro: { examples: [{ do: 'macro', macro: MACRO }] },

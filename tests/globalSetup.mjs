@@ -4,7 +4,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import { bundleOf } from '../scripts/bundle.mjs';
-import { launch } from './chromium.mjs';
+import { launch } from './browsers.mjs';
 
 /** The seed of a commit: its first figures. Without git, always the same. */
 function seedOfCommit() {

@@ -14,8 +14,8 @@ import {
   type Group,
 } from '../../core/compare';
 import { actuationOf, sameData, type Change, type Profile } from '../../core/profile';
-import { printActuation } from '../../core/notation';
 import { foreign } from '../../core/reading';
+import { LayerRow } from '../shared/LayerChoices';
 import { Named } from '../shared/named';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
@@ -30,10 +30,10 @@ import { BoardEach } from './BoardEach';
 import { ComparedBoard } from './ComparedBoard';
 import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
+import { OneKey } from './OneKey';
 import { TakeFrom } from './TakeFrom';
 import { DYES_OF, useCompared, useSteady, type Compared } from './useCompared';
 import './CompareBench.css';
-import '../shared/layerChoices.css';
 
 const ASPECTS = { all: 'all', keys: 'what keys do', depths: 'depths', timing: 'timing', macros: 'macros' } as const;
 type Aspect = keyof typeof ASPECTS;
@@ -205,23 +205,17 @@ const CompareBench = () => {
                 />
               </p>
               {aspect !== 'depths' && layers.length > 1 && (
-                <p className="look-layers" role="group" aria-label="Layers">
-                  {layers.map((one) => {
-                    const count = other.filter((row) => row.layer === one.id).length;
-                    return (
-                      <button
-                        key={one.id}
-                        type="button"
-                        className={`look-layer ${one === layer ? 'chosen' : ''}`}
-                        aria-pressed={one === layer}
-                        style={{ borderColor: threadOf(one.own.find(Boolean)?.dye ?? 'iron') }}
-                        onClick={() => setLayerId(one.id)}
-                      >
-                        <bdi>{one.name}</bdi> {count > 0 && <span className="soft">{count}</span>}
-                      </button>
-                    );
-                  })}
-                </p>
+                <LayerRow
+                  label="Layers"
+                  layers={layers.map((one) => ({
+                    id: one.id,
+                    name: one.name,
+                    dye: one.own.find(Boolean)?.dye ?? 'iron',
+                    count: other.filter((row) => row.layer === one.id).length,
+                  }))}
+                  chosen={layer?.id}
+                  onChoose={setLayerId}
+                />
               )}
               {isEach ? (
                 <BoardEach
@@ -267,46 +261,15 @@ const CompareBench = () => {
         </div>
         {compared.length > 1 && (
           <aside className="panel compare-aside" aria-label="One key, and what can be taken">
-            {chosen === '' ? (
-              <p className="soft">Choose a key to see it in all profiles.</p>
-            ) : (
-              <>
-                <h2>
-                  {keyTitle(chosen)} <span className="soft">on {layer?.name}</span>
-                </h2>
-                <ul className="one-key">
-                  {compared.map(({ word, profile }, n) => {
-                    const row = rows.find(({ id }) => id === `key ${layer?.id ?? ''}/${chosen}`);
-                    return (
-                      <li key={word} style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
-                        <span className="soft">
-                          <bdi>{profile.name}</bdi>
-                        </span>
-                        <span className="mono">
-                          <bdi>{row?.values[n] ?? 'pass'}</bdi>
-                          {board?.analog && (
-                            <>
-                              <br />
-                              {printActuation(actuationOf(profile, chosen))}
-                            </>
-                          )}
-                        </span>
-                        {n > 0 && canTake && profile.board === first?.profile.board && (
-                          <button
-                            type="button"
-                            className="word"
-                            aria-label={`Take ${keyTitle(chosen)} from ${profile.name}`}
-                            onClick={() => take(keyTitle(chosen), (change) => isOfKey(change, chosen), profile)}
-                          >
-                            Take
-                          </button>
-                        )}
-                      </li>
-                    );
-                  })}
-                </ul>
-              </>
-            )}
+            <OneKey
+              chosen={chosen}
+              compared={compared}
+              layer={layer}
+              rows={rows}
+              showsDepths={board?.analog ?? false}
+              canTake={canTake}
+              onTake={(theirs) => take(keyTitle(chosen), (change) => isOfKey(change, chosen), theirs)}
+            />
             <h2>What is odd {chosen === '' ? '' : 'here'}</h2>
             {oddHere.length === 0 && <p className="soft">Nothing stands out.</p>}
             <ul className="odd-list">

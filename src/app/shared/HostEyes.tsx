@@ -19,14 +19,13 @@ import { reaimed, throughHost, type MeaningChange } from '../../core/probe';
 import { answerFrom, type Action, type Profile } from '../../core/profile';
 import { MOST_LISTED } from '../../core/reading';
 import { useHosts } from '../state/hosts';
-import { textOf, threadOf } from '../theme/dyes';
 import { BoardView } from './BoardView';
 import type { KeyFace } from './Cap';
 import { keyTitle } from './keyNames';
 import { Named } from './named';
 import type { Bench } from './useBench';
 import { Dialog } from './Dialog';
-import './layerChoices.css';
+import { LayerRadios } from './LayerChoices';
 import './HostEyes.css';
 
 type HostEyesProps = { bench: Bench; onClose: () => void };
@@ -112,21 +111,7 @@ const Eyes = ({ bench, host, onClose }: HostEyesProps & { host: HostLayoutId }) 
   return (
     <>
       <div className="eyes-board">
-        <div className="text-layers" role="radiogroup" aria-label="Layer seen">
-          {profile.layers.map(({ id, name, dye }) => (
-            <button
-              key={id}
-              type="button"
-              role="radio"
-              aria-checked={id === layer?.id}
-              className="text-layer"
-              style={{ '--mark': threadOf(dye), color: textOf(dye) } as React.CSSProperties}
-              onClick={() => setLayer(id)}
-            >
-              <bdi>{name}</bdi>
-            </button>
-          ))}
-        </div>
+        <LayerRadios label="Layer seen" layers={profile.layers} chosen={layer?.id} onChoose={setLayer} />
         <BoardView board={board} face={face} label={`${board.name} as ${hostName(host)} shows it`} />
       </div>
       <div className="eyes-changes">

@@ -2,45 +2,23 @@
  * What was brought, before it comes to the shelf: how it looks, what it could do by itself, what of mine it meets, what the board cannot do, and how it differs from what
  * is there. Nothing is written until the person says so.
  */
-import { App as AntApp, Button, Segmented } from 'antd';
+import { App as AntApp, Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { contactOf, type BoardKey } from '../../core/board';
 import { check, isSound } from '../../core/check';
-import { countChanges } from '../../core/compare';
-import { deedsOf, doubleId, doublesOf, type Choice, type Deed } from '../../core/inspect';
-import { legendOf, sentencesOf } from '../../core/notation';
-import {
-  answerFrom,
-  applyEdit,
-  diff,
-  sameData,
-  takeOutMacro,
-  timingOf,
-  type Edit,
-  type Profile,
-} from '../../core/profile';
-import { BoardView } from '../shared/BoardView';
-import type { KeyFace } from '../shared/Cap';
-import { keyName } from '../shared/keyNames';
+import { deedsOf, type Deed } from '../../core/inspect';
+import { applyEdit, takeOutMacro, type Edit, type Profile } from '../../core/profile';
 import { Named } from '../shared/named';
 import { WeavePicture } from '../shared/WeavePicture';
 import { boardNow } from '../state/boards';
 import { useHosts } from '../state/hosts';
-import { useIncoming, type Waiting } from '../state/incoming';
-import { ownBoardNow } from '../state/ownBoards';
-import { threadOf } from '../theme/dyes';
+import { useIncoming } from '../state/incoming';
 import { Deeds } from './Deeds';
+import { LookAround } from './LookAround';
+import { Meetings } from './Meetings';
 import { metBy, takeIn, type Decision } from './takeIn';
 import '../shared/reasons.css';
-import '../shared/layerChoices.css';
 import './BringIn.css';
-
-const CHOICES = [
-  { value: 'mine', label: 'keep mine' },
-  { value: 'theirs', label: 'take theirs' },
-  { value: 'both', label: 'keep both' },
-];
 
 const sizeOf = (bytes: number): string => (bytes < 1024 ? `${bytes} bytes` : `${(bytes / 1024).toFixed(1)} KB`);
 
@@ -55,152 +33,6 @@ function leavingOut(profile: Profile, { layer, key, joint, macro, where }: Deed)
   if (joint !== undefined) return { edit: 'remove', list: 'joints', id: joint };
   return macro === undefined ? undefined : takeOutMacro(profile, macro);
 }
-
-/** The board as one layer of the profile shows it; keys that differ from mine are marked. */
-const LookAround = ({ waiting, met }: { waiting: Waiting; met: Profile | undefined }) => {
-  const { profile } = waiting;
-  const board = waiting.ownBoard ?? boardNow(profile.board);
-  const [layer, setLayer] = useState(0);
-  const [chosen, setChosen] = useState('');
-  const { state } = useHosts([profile.hostLayout]);
-  if (!board) return null;
-  const at = Math.min(layer, profile.layers.length - 1);
-  const mine = met?.layers.find(({ id }) => id === profile.layers[at]?.id);
-  const isOther = (key: string): boolean =>
-    met !== undefined && met.board === profile.board && !sameData(mine?.keys[key], profile.layers[at]?.keys[key]);
-  const said = (key: string): string => {
-    const answer = answerFrom(profile, at, key);
-    return answer
-      ? sentencesOf(answer.assignment.does, timingOf(profile, answer.assignment.does), profile).join(' ')
-      : 'Nothing answers.';
-  };
-  const face = (key: BoardKey): KeyFace => {
-    const id = contactOf(board, key.id);
-    const answer = answerFrom(profile, at, id);
-    const legend = answer && state === 'here' ? legendOf(answer.assignment, profile) : { main: '', held: '' };
-    return {
-      label: `${keyName(board, key.id)}: ${state === 'here' ? said(id) : ''}${isOther(id) ? ' Differs from yours.' : ''}`,
-      className: `${id === chosen ? 'selected' : ''} ${isOther(id) ? 'differs' : ''}`,
-      cap: { main: legend.main, held: legend.held, below: answer?.layerIndex !== at },
-    };
-  };
-  return (
-    <section aria-label="Look around">
-      <p className="section-line">
-        <strong>Look around</strong>
-        {met && met.board === profile.board && (
-          <span className="soft">
-            from <Named name={met.name} /> it differs in {countChanges(diff(met, profile), met, profile) || 'nothing'}
-          </span>
-        )}
-      </p>
-      {profile.layers.length > 1 && (
-        <p className="look-layers" role="group" aria-label="Layers">
-          {profile.layers.map(({ id, name, dye }, n) => (
-            <button
-              key={id}
-              type="button"
-              className={`look-layer ${n === at ? 'chosen' : ''}`}
-              aria-pressed={n === at}
-              style={{ borderColor: threadOf(dye) }}
-              onClick={() => setLayer(n)}
-            >
-              <bdi>{name}</bdi>
-            </button>
-          ))}
-        </p>
-      )}
-      <BoardView
-        board={board}
-        face={face}
-        label={`${board.name}, as it would be`}
-        selected={chosen}
-        onSelect={setChosen}
-      />
-      <p className="soft look-said" role="status">
-        {chosen === ''
-          ? 'Choose a key to read what it would do.'
-          : `${keyName(board, chosen)}: ${said(contactOf(board, chosen))}`}
-      </p>
-    </section>
-  );
-};
-
-/** What of mine it meets, with a choice for each. */
-const Meetings = ({
-  waiting,
-  met,
-  decision,
-  onDecide,
-}: {
-  waiting: Waiting;
-  met: Profile;
-  decision: Decision;
-  onDecide: (decision: Decision) => void;
-}) => {
-  const { profile, ownBoard } = waiting;
-  const doubles = decision.choice === 'theirs' ? doublesOf(profile, met) : [];
-  const knownBoard = ownBoard && ownBoardNow(ownBoard.id);
-  return (
-    <section aria-labelledby="meet-title">
-      <h2 id="meet-title">What clashes with yours</h2>
-      <div className="meeting">
-        <p>
-          profile <Named name={profile.name} /> is on the shelf already
-          <br />
-          <span className="soft">
-            {met.id === profile.id
-              ? `yours has the same id${met.name === profile.name ? '' : `, under the name “${met.name}”`}`
-              : 'yours has the same name'}
-            {sameData(met, profile) ? '; the two are the same' : ''}
-          </span>
-        </p>
-        <Segmented
-          aria-label={`What becomes of ${profile.name}`}
-          options={CHOICES}
-          value={decision.choice}
-          onChange={(choice) => onDecide({ ...decision, choice: choice as Choice })}
-        />
-      </div>
-      {decision.choice === 'both' && <p className="soft">It comes beside yours, under a name and an id of its own.</p>}
-      {decision.choice === 'mine' && <p className="soft">Yours stays as it is, and this one is left out.</p>}
-      {decision.choice === 'theirs' && (
-        <p className="soft">
-          It takes the place of yours as one step: undo brings yours back, and so does the history.
-        </p>
-      )}
-      {doubles.map((double) => (
-        <div key={doubleId(double)} className="meeting">
-          <p>
-            {double.list === 'macros' ? 'macro' : 'role'} <Named name={double.name} />
-            <br />
-            <span className="soft">{double.said}</span>
-          </p>
-          <Segmented
-            aria-label={`What becomes of ${double.name}`}
-            options={CHOICES}
-            value={decision.doubles.get(doubleId(double)) ?? 'theirs'}
-            onChange={(choice) =>
-              onDecide({ ...decision, doubles: new Map(decision.doubles).set(doubleId(double), choice as Choice) })
-            }
-          />
-        </div>
-      ))}
-      {ownBoard && (
-        <p>
-          board <Named name={ownBoard.name} />{' '}
-          <span className="soft">
-            {!knownBoard
-              ? 'comes along'
-              : sameData(knownBoard, ownBoard)
-                ? 'is the same as yours'
-                : 'differs from yours of that id, and comes beside it'}
-          </span>
-        </p>
-      )}
-    </section>
-  );
-};
 
 const USUAL: Decision = { choice: 'both', doubles: new Map() };
 

@@ -8,12 +8,12 @@ import { LayerBoard } from '../shared/LayerBoard';
 import { keyTitle } from '../shared/keyNames';
 import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
-import { textOf, threadOf } from '../theme/dyes';
+import { LayerRadios } from '../shared/LayerChoices';
+import { textOf } from '../theme/dyes';
 import { Editor, type Cursor } from './Editor';
 import { useTextDesk, type TextKeeping } from './useTextDesk';
 import '../shared/sentences.css';
 import './TextBench.css';
-import '../shared/layerChoices.css';
 
 const KEEPING: Readonly<Record<TextKeeping['state'], string>> = {
   loading: 'reading the text',
@@ -130,21 +130,12 @@ const TextBench = () => {
         )}
       </section>
       <section className="text-right" aria-label="What the text says">
-        <div className="text-layers" role="radiogroup" aria-label="Layer">
-          {profile.layers.slice(0, LIMITS.layers).map(({ id, name, dye }) => (
-            <button
-              key={id}
-              type="button"
-              role="radio"
-              aria-checked={id === layer.id}
-              className="text-layer"
-              style={{ '--mark': threadOf(dye), color: textOf(dye) } as React.CSSProperties}
-              onClick={() => choose({ layer: id })}
-            >
-              <bdi>{name}</bdi>
-            </button>
-          ))}
-        </div>
+        <LayerRadios
+          label="Layer"
+          layers={profile.layers.slice(0, LIMITS.layers)}
+          chosen={layer.id}
+          onChoose={(id) => choose({ layer: id })}
+        />
         <div ref={boardArea}>
           <LayerBoard bench={follower} items={items} onChoose={(key) => choose({ key })} onKeyDown={() => undefined} />
         </div>

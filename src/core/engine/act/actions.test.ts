@@ -3,6 +3,7 @@ import { compile } from '../compile';
 import { Engine } from '../engine';
 import { isDeviceLine, isEdgeLine, isSlotLine, traceLines } from '../out';
 import { replay } from '../replay';
+import { EVERY_RULE } from '../../../../tests/everyAction';
 import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
 type Case = [rule: string, layers: SketchLayers, hand: string, outcome: string];
@@ -194,12 +195,6 @@ const HELD: Case[] = [
   ],
 
   [
-    'buttons and the wheel',
-    { Base: { A: 'button 2', S: 'wheel up', D: 'wheel left 3' } },
-    `+A 0, ${tap('S', 10)}, ${tap('D', 20)}, -A 30`,
-    '0 +button:2, 10 wheel 0 1, 20 wheel -3 0, 30 -button:2',
-  ],
-  [
     'several at once begin in order and end in reverse',
     { Base: { A: 'Shift & B & latch C' } },
     '+A 0, -A 20',
@@ -263,7 +258,7 @@ test('functions of the keyboard begin and end with their keys; a change of slot 
 });
 
 describe('actions', () => {
-  test.each(HELD)('%s', (_rule, layers, hand, outcome) => expect(play(layers, hand)).toBe(outcome));
+  test.each([...HELD, ...EVERY_RULE])('%s', (_rule, layers, hand, outcome) => expect(play(layers, hand)).toBe(outcome));
 
   test('a gesture whose tap is once: the next key gets it, also one that waited', () => {
     const layers = { Base: { Caps: 'tap once Shift, hold Ctrl' } };

@@ -149,7 +149,17 @@ describe('joint presses', () => {
     expect(play({ 'S K': 'Esc' }, '+F 0, +S 50, +K 60, -S 90, -K 95, -F 120', GESTURE, other)).toBe(
       '90 F hold nested, 90 +Ctrl, 90 +Esc, 90 -Esc, 120 -Ctrl',
     );
+    // Keys of no hand in particular are not of one hand.
+    const thumb = { Base: { Space: 'tap Space, hold Ctrl' } };
+    expect(play({ 'S K': 'Esc' }, '+Space 0, +S 50, +K 60, -S 90, -K 95, -Space 120', thumb, other)).toBe(
+      '90 Space hold nested, 90 +Ctrl, 90 +Esc, 90 -Esc, 120 -Ctrl',
+    );
   });
+
+  test('a deadline fires before what happened at that very time, also where both waited for the joint', () =>
+    expect(play(JK, '+F 0, +J 190, -F 200, -J 300', GESTURE)).toBe(
+      '230 F hold timeout, 230 +Ctrl, 230 +J, 230 -Ctrl, 300 -J',
+    ));
 
   test('a key of a joint may be a gesture, which begins when it was pressed', () => {
     const layers = { Base: { J: 'tap J, hold Shift' } };

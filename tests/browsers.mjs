@@ -1,4 +1,4 @@
-/** Debian's Chromium without a screen, started with what this machine needs; `puppeteer-core` drives it. */
+/** Browsers without a screen, started with what this machine needs; `puppeteer-core` drives them. */
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -42,6 +42,15 @@ export function launch(userDataDir = temporaryFolder()) {
     defaultViewport: VIEW,
   });
 }
+
+/** Starts Debian's Firefox, which is driven through WebDriver BiDi. */
+export const launchFirefox = () =>
+  puppeteer.launch({
+    browser: 'firefox',
+    executablePath: process.env.FIREFOX_PATH ?? '/usr/bin/firefox-esr',
+    headless: true,
+    defaultViewport: VIEW,
+  });
 
 /** A browser that runs already. */
 export const connect = (browserWSEndpoint) => puppeteer.connect({ browserWSEndpoint, defaultViewport: VIEW });
