@@ -5,6 +5,7 @@
  *     G: "Ready" tap F21, twice Ctrl+F21 (Cues) {tap gap 200 ms} -- Once: stand by. Twice: hold the house.
  */
 import type { Assignment, Role } from '../../profile';
+import { commentAt } from './source';
 import { printRole, printTiming, quotedText, unescaped } from './words';
 
 /** A piece of a line, and where it begins in it, counted from 0. */
@@ -67,7 +68,12 @@ export function keyPieces(text: string, start = 0): KeyPieces {
   return pieces;
 }
 
-const isPlainNote = (note: string): boolean => note !== '' && note === note.trim() && !/\p{Cc}|\/\/|\$|^"/u.test(note);
+/** Whether a note can stand without quotes: a comment behind it, which may be written later, is none of it. */
+const isPlainNote = (note: string): boolean =>
+  note !== '' &&
+  note === note.trim() &&
+  !/\p{Cc}|\/\/|\$|^"/u.test(note) &&
+  commentAt(`${note} // behind it`) === note.length;
 
 /** What stands behind a binding, with a space before it; empty when there is nothing. */
 export function printBehind({ does, role, note }: Assignment, roles: readonly Role[]): string {

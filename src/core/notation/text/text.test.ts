@@ -247,3 +247,12 @@ describe('what is wrong', () => {
 test('the Twill is written by its rows, too', () => {
   expect(writeText({ ...PROMPT_BOOK }, TWILL_42)).toContain('| .      Ctrl+Z ');
 });
+
+test.each(['#"#', 'say "go', 'half \\', '"', 'a "b" c'])('a comment behind the note %s is none of it', (note) => {
+  const profile = { ...SHOW_DESK, macros: [], joints: [], joinedLayers: [] };
+  const base = { ...profile.layers[0]!, keys: { KeyA: { does: { kind: 'none' as const }, note } } };
+  const text = writeText({ ...profile, layers: [base] }, HARROW_64);
+  const commented = text.replace(/^.*none.*$/m, (line) => `${line}  // by hand`);
+  expect(commented).toContain('// by hand');
+  expect(readText(commented).profiles[0]?.profile?.layers[0]?.keys.KeyA?.note).toBe(note);
+});
