@@ -26,6 +26,12 @@ const shared = {
 const inBrowser = {
   ...shared,
   testEnvironment: '<rootDir>/tests/environment.mjs',
+  // Core in one piece: `scripts/bundle.mjs`.
+  moduleNameMapper: {
+    '^(?:\\.\\./)+src/core/([a-z]+)$': '<rootDir>/dist-node/core/src/core/$1/index.js',
+    '^(?:\\.\\./)+src/core/device/linkReports$': '<rootDir>/dist-node/core/src/core/device/linkReports.js',
+    '^(?:\\.\\./)+demo$': '<rootDir>/dist-node/core/demo/index.js',
+  },
   globalTeardown: '<rootDir>/tests/globalTeardown.mjs',
   setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
 };

@@ -13,6 +13,9 @@ import { ROOT } from './setup.mjs';
 /** Where bundles are, each with its stamp: `cli/main.js`, `server/main.js`, `tests/...`. */
 const FOLDER = join(ROOT, 'dist-node');
 
+/** The rooms of core that tests of the real interface ask; in as many files they would be read anew by each of those. */
+const ROOMS = ['board', 'check', 'codes', 'device', 'files', 'hands', 'hosts', 'image', 'profile'];
+
 const PROGRAMS = {
   cli: {
     entries: ['src/cli/main.ts'],
@@ -28,6 +31,14 @@ const PROGRAMS = {
     format: 'esm',
     entries: ['tests/programs/mistaken.ts'],
     sources: ['tests/programs', 'src/cli', 'src/core', 'docs/formats/cases', 'package.json'],
+  },
+  core: {
+    format: 'esm',
+    entries: [...ROOMS.map((room) => `src/core/${room}/index.ts`), 'src/core/device/linkReports.ts', 'demo/index.ts'],
+    sources: ['src/core', 'demo'],
+    /** Parts that know the same things share them. */
+    splitting: true,
+    outbase: '.',
   },
 };
 
@@ -66,7 +77,7 @@ const stampOf = (sources) =>
  * @param {keyof typeof PROGRAMS} name
  */
 export async function bundleOf(name) {
-  const { entries, format, sources } = PROGRAMS[name];
+  const { entries, format, sources, splitting = false, outbase } = PROGRAMS[name];
   const folder = join(FOLDER, name);
   const stampFile = join(folder, '.made-from');
   const stamp = stampOf(sources);
@@ -79,6 +90,8 @@ export async function bundleOf(name) {
     entryPoints: entries.map((entry) => join(ROOT, entry)),
     outdir: beside,
     bundle: true,
+    splitting,
+    ...(outbase && { outbase: join(ROOT, outbase) }),
     format,
     platform: 'node',
     target: 'node20',

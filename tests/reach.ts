@@ -15,11 +15,12 @@ const GROUPS = `.board, .shelf-card, [role=radiogroup], [role=tablist], [role=li
 const ASIDE = '[aria-hidden=true], .weave';
 
 /** One Tab: null where the walk has come round, else how the stop is called if it cannot be seen that the focus is there, else ''. */
-async function tabOn(page: Page, walk: number): Promise<string | null> {
+async function tabOn(page: Page, walk: number, part = 'body'): Promise<string | null> {
   await page.keyboard.press('Tab');
   return page.evaluate(`(async () => {
     const at = document.activeElement;
     if (!at || at === document.body) return '';
+    if (!at.closest('${part}')) return null;
     if (at.dataset.reached === '${walk}') return null;
     const around = [at, at.parentElement, at.parentElement?.parentElement, at.nextElementSibling, ...[...at.querySelectorAll('*')].slice(0, 12)];
     const look = () => around.flatMap((one) => (one ? [getComputedStyle(one), getComputedStyle(one, '::after')] : []))
@@ -39,11 +40,18 @@ async function tabOn(page: Page, walk: number): Promise<string | null> {
 }
 
 /** Tabs through all that has a stop, marking it; gives the stops at which the focus could not be seen. */
-async function tabThrough(page: Page, walk: number): Promise<string[]> {
-  await page.evaluate('document.activeElement?.blur?.()');
+async function tabThrough(page: Page, walk: number, part?: string): Promise<string[]> {
+  // From the top of the page, or from the top of a part of it until the walk leaves that.
+  await page.evaluate((where) => {
+    (document.activeElement as HTMLElement | null)?.blur();
+    const begin = where === undefined ? null : document.querySelector<HTMLElement>(where);
+    if (!begin) return;
+    begin.tabIndex = -1;
+    begin.focus({ preventScroll: true });
+  }, part);
   const unseen: string[] = [];
   for (let n = 0; n < MOST_STOPS; n++) {
-    const stop = await tabOn(page, walk);
+    const stop = await tabOn(page, walk, part);
     if (stop === null) return unseen;
     if (stop !== '') unseen.push(stop);
   }
@@ -51,7 +59,7 @@ async function tabThrough(page: Page, walk: number): Promise<string[]> {
 }
 
 /** What answers a pointer, in the dialog that is open or in the whole page, and was never come to. */
-const unreached = (page: Page): Promise<string[]> =>
+const unreached = (page: Page, part?: string): Promise<string[]> =>
   page.evaluate(`(() => {
     const groups = ${JSON.stringify(GROUPS)};
     const has = (element) => element?.matches('[data-reached]') || element?.querySelector('[data-reached]');
@@ -67,15 +75,15 @@ const unreached = (page: Page): Promise<string[]> =>
       return width > 1 && height > 1 && getComputedStyle(element).visibility !== 'hidden' &&
         !element.matches(':disabled, [aria-disabled=true], .ant-modal-mask, .ant-modal-wrap, label') && !element.closest(${JSON.stringify(ASIDE)});
     };
-    const over = [...document.querySelectorAll('[role=dialog]')].at(-1) ?? document;
+    const over = document.querySelector(${JSON.stringify(part ?? '#none')}) ?? [...document.querySelectorAll('[role=dialog]')].at(-1) ?? document;
     return [...over.querySelectorAll('*')].filter((element) => answers(element) && isThere(element) && !isReached(element))
       .map((element) => element.tagName + ' ' + (element.getAttribute('aria-label') ?? element.textContent ?? '').slice(0, 60) + ' .' + element.getAttribute('class'));
   })()`) as Promise<string[]>;
 
 /** What of a view a person without a pointer cannot come to, and where they cannot see where they are; nothing, if all is well. */
-export async function notForKeyboards(page: Page): Promise<{ unreached: string[]; unseen: string[] }> {
-  const unseen = await tabThrough(page, 0);
+export async function notForKeyboards(page: Page, part?: string): Promise<{ unreached: string[]; unseen: string[] }> {
+  const unseen = await tabThrough(page, 0, part);
   // What came late (a keyboard that was found) is come to on another way round.
-  for (let walk = 1; walk < 3 && (await unreached(page)).length > 0; walk++) await tabThrough(page, walk);
-  return { unreached: await unreached(page), unseen };
+  for (let walk = 1; walk < 3 && (await unreached(page, part)).length > 0; walk++) await tabThrough(page, walk, part);
+  return { unreached: await unreached(page, part), unseen };
 }

@@ -27,56 +27,68 @@ async function fromMenu(page: Page, item: string, ready: string): Promise<void> 
 }
 
 const SHOW_DESK = '/profile/demo-show-desk';
-export const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>][] = [
-  ['shelf', '/shelf', '.shelf-card', AS_IT_OPENS],
-  ['layout', `${SHOW_DESK}/layout`, '.layout-bench', AS_IT_OPENS],
-  ['travel', `${SHOW_DESK}/travel`, '.travel-bench', AS_IT_OPENS],
-  ['macros', `${SHOW_DESK}/macros`, '.macros-bench', AS_IT_OPENS],
-  ['text', `${SHOW_DESK}/text`, '.cm-content', AS_IT_OPENS],
-  ['trial', `${SHOW_DESK}/trial`, '.trial-main', AS_IT_OPENS],
-  ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
-  ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]')],
-  ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy')],
-  ['not understood', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'go to Numbers')],
-  ['finding', `${SHOW_DESK}/layout`, '.layout-bench', (page) => hands(page, '+ControlLeft +KeyK -KeyK -ControlLeft')],
-  ['shortcuts', `${SHOW_DESK}/layout`, '.layout-bench', (page) => page.keyboard.type('?')],
-  ['a joint press', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joint press')],
-  ['boards', '/boards', '.begin-board', AS_IT_OPENS],
-  ['drawing a board', '/boards', '.begin-board', (page) => beginBoard(page)],
+/** What of a view is new in it, where most of it is another view's: a selector. A dialog is all of its view by itself. */
+const CARD = '.key-card';
+const DIALOG = '.ant-modal-root';
+
+export const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>, part?: string][] =
   [
-    'pressing keys in',
-    '/boards',
-    '.begin-board',
-    async (page) => {
-      await beginBoard(page);
-      await press(page, 'press each key in');
-    },
-  ],
-  ['a new profile', '/new', '.new-profile', AS_IT_OPENS],
-  ['another host', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.board-host')],
-  ['another board', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Copy for the Twill', '.map-boards')],
-  [
-    'what was brought',
-    '/shelf',
-    '.shelf-card',
-    async (page) => {
-      const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
-      await input.uploadFile('demo/show-desk.json');
-      await page.waitForSelector('[data-part=bring-button]');
-    },
-  ],
-  ['sharing', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Share', '.share-code')],
-  ['comparing', '/compare?with=demo-show-desk,demo-show-desk,demo-prompt-book', '.compare-main', AS_IT_OPENS],
-  ['history', '/history/demo-show-desk', '.history-main', AS_IT_OPENS],
-  ['a legend sheet', '/sheet/demo-show-desk', '.sheet-page', AS_IT_OPENS],
-  ['roles', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'roles')],
-  ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record')],
-  ['a new layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer')],
-  ['joined layers', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joined layers')],
-  ['care for a layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.rung-care')],
-  ['choosing by meaning', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Choose by meaning')],
-  ['pressing the keys', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Press the keys')],
-  ['everywhere', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Everywhere')],
-  ['put on a key', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Put on a key')],
-  ['a card’s menu', '/shelf', '.shelf-card', (page) => choose(page, 'button[aria-label="More for Show desk"]')],
-];
+    ['shelf', '/shelf', '.shelf-card', AS_IT_OPENS],
+    ['layout', `${SHOW_DESK}/layout`, '.layout-bench', AS_IT_OPENS],
+    ['travel', `${SHOW_DESK}/travel`, '.travel-bench', AS_IT_OPENS],
+    ['macros', `${SHOW_DESK}/macros`, '.macros-bench', AS_IT_OPENS],
+    ['text', `${SHOW_DESK}/text`, '.cm-content', AS_IT_OPENS],
+    ['trial', `${SHOW_DESK}/trial`, '.trial-main', AS_IT_OPENS],
+    ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
+    ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]'), CARD],
+    ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy'), CARD],
+    ['not understood', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'go to Numbers'), CARD],
+    [
+      'finding',
+      `${SHOW_DESK}/layout`,
+      '.layout-bench',
+      (page) => hands(page, '+ControlLeft +KeyK -KeyK -ControlLeft'),
+      DIALOG,
+    ],
+    ['shortcuts', `${SHOW_DESK}/layout`, '.layout-bench', (page) => page.keyboard.type('?'), DIALOG],
+    ['a joint press', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joint press'), DIALOG],
+    ['boards', '/boards', '.begin-board', AS_IT_OPENS],
+    ['drawing a board', '/boards', '.begin-board', (page) => beginBoard(page)],
+    [
+      'pressing keys in',
+      '/boards',
+      '.begin-board',
+      async (page) => {
+        await beginBoard(page);
+        await press(page, 'press each key in');
+      },
+    ],
+    ['a new profile', '/new', '.new-profile', AS_IT_OPENS],
+    ['another host', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.board-host'), DIALOG],
+    ['another board', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Copy for the Twill', '.map-boards'), DIALOG],
+    [
+      'what was brought',
+      '/shelf',
+      '.shelf-card',
+      async (page) => {
+        const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+        await input.uploadFile('demo/show-desk.json');
+        await page.waitForSelector('[data-part=bring-button]');
+      },
+      '.bring-in',
+    ],
+    ['sharing', '/shelf', '.shelf-card', (page) => fromMenu(page, 'Share', '.share-code'), DIALOG],
+    ['comparing', '/compare?with=demo-show-desk,demo-show-desk,demo-prompt-book', '.compare-main', AS_IT_OPENS],
+    ['history', '/history/demo-show-desk', '.history-main', AS_IT_OPENS],
+    ['a legend sheet', '/sheet/demo-show-desk', '.sheet-page', AS_IT_OPENS],
+    ['roles', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'roles'), DIALOG],
+    ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record')],
+    ['a new layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer')],
+    ['joined layers', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joined layers'), DIALOG],
+    ['care for a layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.rung-care')],
+    ['choosing by meaning', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Choose by meaning'), DIALOG],
+    ['pressing the keys', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Press the keys')],
+    ['everywhere', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Everywhere'), DIALOG],
+    ['put on a key', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Put on a key'), DIALOG],
+    ['a card’s menu', '/shelf', '.shelf-card', (page) => choose(page, 'button[aria-label="More for Show desk"]')],
+  ];
