@@ -140,6 +140,8 @@ test('what is chosen or changed while the text is still being brought is in it w
   const { page } = await openText();
   await choose(page, '[data-key="KeyF"]');
   await seeText(page, '.loom-marked', 'F');
+  // Only a text that was kept is brought up to date.
+  await kept(page);
   await page.evaluateOnNewDocument(`
     const send = Worker.prototype.postMessage;
     Worker.prototype.postMessage = function (...order) {
