@@ -13,7 +13,7 @@ const NOT_MADE = 'IS NOT MADE: its place is not there, or stands twice';
 /** What takes longer hangs, which is found, too. */
 const HANGS_AFTER_MS = 200_000;
 const copy = mkdtempSync(join(tmpdir(), 'underloom-mutants-'));
-const COPIED = ['src', 'demo', 'tests', 'scripts', 'docs', 'package.json', 'jest.config.js'];
+const COPIED = ['src', 'demo', 'tests', 'scripts', 'docs', 'package.json', 'package-lock.json', 'jest.config.js'];
 for (const name of COPIED) cpSync(join(ROOT, name), join(copy, name), { recursive: true });
 symlinkSync(join(ROOT, 'node_modules'), join(copy, 'node_modules'));
 process.on('exit', () => rmSync(copy, { recursive: true, force: true }));
