@@ -37,6 +37,7 @@ const inBrowser = {
 };
 export default {
   testTimeout: GIVEN_UP_AFTER_MS,
+  testSequencer: '<rootDir>/tests/sequencer.mjs',
   projects: [
     {
       ...shared,

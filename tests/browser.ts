@@ -73,7 +73,9 @@ export async function openPage(
 ): Promise<{ page: Page; complaints: string[] }> {
   const page = await browser.newPage();
   if (!isInstalled)
-    await page.evaluateOnNewDocument(`navigator.serviceWorker.register = () => new Promise(() => undefined)`);
+    await page.evaluateOnNewDocument(
+      `if (navigator.serviceWorker) navigator.serviceWorker.register = () => new Promise(() => undefined)`,
+    );
   const complaints: string[] = [];
   page.on('pageerror', (error) => complaints.push(String(error)));
   page.on('console', (message) => {

@@ -40,7 +40,7 @@ test('a key is given a line, which is there after a reload, is played, and is sa
   await page.keyboard.press('Enter');
   await page.waitForSelector('[data-keeping=kept]');
   await page.reload();
-  await seeText(page, '[data-key="KeyB"]', 'yarn');
+  await seeText(page, '[data-key="KeyB"]', 'yar');
   await saveToKeyboard(page);
   await page.goto(at('/profile/demo-show-desk/trial'));
   await page.waitForSelector('.trial-main');
