@@ -59,9 +59,9 @@ export const MUTANTS: readonly Mutant[] = [
     ['decide/joints.ts', 'a joint ends at the last up', 'if (joint !== NO_JOINT) this.isRunning[joint] = 0;', ''],
     [
       'travel/actuation.ts',
-      'a key lets go at its release depth',
-      'depthUm < setting.releaseUm ?',
-      'depthUm <= setting.releaseUm ?',
+      'a key fires just beyond its point',
+      'return depthUm >= setting.pointUm ?',
+      'return depthUm > setting.pointUm ?',
     ],
     ['travel/actuation.ts', 'the valley is forgotten', 'this.extremeUm[key] = Math.min(extreme, depthUm);', ''],
     [

@@ -8,7 +8,9 @@ import { mustBeSound } from '../check';
 import { Unreadable } from '../reading';
 import { boardIdOfImage, decodeImage, encodeImage, readHeader, type EncodeOptions } from '.';
 import { ByteReader, ByteWriter } from './bytes';
+import { endedBytes } from './coder';
 import { frame, sectionsOf } from './sections';
+import { SECTION } from './sets';
 
 const imageOf = (profile: Profile, options?: EncodeOptions): Uint8Array => encodeImage(mustBeSound(profile), options);
 const profileIn = (bytes: Uint8Array): Profile => decodeImage(bytes).profile;
@@ -179,6 +181,14 @@ describe('broken images', () => {
       ).toThrow(Unreadable);
   });
 
+  test('names of other things than there are', () => {
+    const partsOf = (bytes: Uint8Array): { type: number; bytes: Uint8Array }[] =>
+      [...sectionsOf(bytes).byType].map(([type, { start, end }]) => ({ type, bytes: bytes.subarray(start, end) }));
+    const other = partsOf(imageOf(plainProfile(HARROW_64, 'p', 'P'))).find(({ type }) => type === SECTION.names);
+    const mixed = partsOf(image).map((part) => (part.type === SECTION.names ? other! : part));
+    expect(() => decodeImage(frame(mixed))).toThrow('names of other things than there are');
+  });
+
   test('a section that only a newer program knows: skipped when it may be, else refused', () => {
     const parts = [...sectionsOf(image).byType].map(([type, { start, end }]) => ({
       type,
@@ -233,4 +243,10 @@ test('the worked example of the format is what is written', () => {
     .split('\n')
     .flatMap((line) => (line.split(/ {3,}/)[0] ?? '').split(/ +/).filter((word) => /^[0-9A-F]{2}$/.test(word)));
   expect(written).toEqual(bytes);
+});
+
+test('what has been coded ends with the fewest bytes that lie within its span', () => {
+  expect([...endedBytes([7], 0x41000000, 0x41ffffff)]).toEqual([7, 0x41]);
+  expect([...endedBytes([7], 0x41000001, 0x41ffffff)]).toEqual([7, 0x41, 0xff]);
+  expect([...endedBytes([7], 0, 0xffffffff)]).toEqual([7]);
 });
