@@ -322,6 +322,32 @@ describe('what lies where', () => {
     expect(store.pages().some(({ use }) => use === 'retired')).toBe(true);
   });
 
+  test('each save goes to the page that is worn least', () => {
+    const contents = blankFlash(SIZE);
+    const store = new Store(new Flash(contents), SLOTS);
+    for (let n = 0; n < 320; n++) store.write(0, content(n, 100));
+    expect(Math.max(...contents.erases) - Math.min(...contents.erases)).toBeLessThanOrEqual(2);
+  });
+
+  test('a save that would leave no room to change a slot once more is refused, and a slot can be changed after it', () => {
+    const store = new Store(new Flash(blankFlash(4 * PAGE_BYTES)), SLOTS);
+    for (const slot of [0, 1, 2]) store.write(slot, content(slot, 100));
+    expect(() => store.write(3, content(3, 100))).toThrow('the memory is full');
+    store.write(1, content(9, 100));
+    expect([0, 1, 2, 3].map((slot) => numbers(store.read(slot)))).toEqual(
+      [content(0, 100), content(9, 100), content(2, 100), undefined].map(numbers),
+    );
+  });
+
+  test('a choice that could not be kept is none', () => {
+    const flash = new Flash(blankFlash(SIZE));
+    const store = new Store(flash, SLOTS);
+    store.select(1);
+    flash.cutAfter(0);
+    expect(() => store.select(2)).toThrow(PowerCut);
+    expect(store.selected).toBe(1);
+  });
+
   test('a choice is a word; only each 64th erases', () => {
     const contents = blankFlash(SIZE);
     const store = new Store(new Flash(contents), SLOTS);
