@@ -261,6 +261,31 @@ describe('playing what is stored', () => {
   const caps = HARROW_64.keys.findIndex(({ id }) => id === 'CapsLock');
   const letter = HARROW_64.keys.findIndex(({ id }) => id === 'KeyF');
 
+  test('what comes twice, or late, is told once', async () => {
+    const { client } = await bench.connected();
+    await wait(client.save(0, IMAGE));
+    const lines: TraceLine[] = [];
+    await wait(
+      client.playStart(
+        names,
+        (line) => lines.push(line),
+        () => undefined,
+      ),
+    );
+    bench.faults = { drop: 0, double: 1, delay: 0, flip: 0 };
+    client.finger(0, letter, 4000);
+    client.finger(20_000, letter, 0);
+    await wait(client.hello());
+    const edges = lines.filter((line) => 'edge' in line);
+    expect(edges.map((line) => ('edge' in line ? line.edge : ''))).toEqual(['down', 'up']);
+  });
+
+  test('what is read back and is not what was sent is no save', async () => {
+    const { client } = await bench.connected();
+    client.read = () => Promise.resolve(IMAGE.with(20, 255 - (IMAGE[20] ?? 0)));
+    await expect(wait(client.save(0, IMAGE))).rejects.toThrow('what the keyboard now holds is not what was sent');
+  });
+
   test('fingers go in, the trace comes out', async () => {
     const { client } = await bench.connected();
     await wait(client.save(0, IMAGE));
