@@ -258,6 +258,7 @@ describe('files from elsewhere', () => {
     const { page } = await open(SHOW_DESK);
     await page.waitForSelector('.layout-bench');
     await assign(page, 'KeyX', 'F17');
+    await seeText(page, '[data-key="KeyX"]', 'F17');
     await page.click('.brand');
     await page.waitForSelector('.shelf-card');
     await bring(page, 'mine.json', JSON.stringify({ ...profile, name: 'From the tour' }));
