@@ -263,8 +263,9 @@ describe('files from elsewhere', () => {
     await page.waitForSelector('.shelf-card');
     await bring(page, 'mine.json', JSON.stringify({ ...profile, name: 'From the tour' }));
     await choose(page, '.bring-in .ant-segmented-item ::-p-text(take theirs)');
-    await press(page, 'Bring it in');
+    await takeIn(page);
     await seeText(page, '.shelf-card h2', 'From the tour');
+    await seeText(page, '.shelf-title', 'kept in this browser');
     await page.goto(`${app.server.url}${SHOW_DESK}`);
     await page.waitForSelector('[aria-label=Undo]:not([disabled])');
     await page.click('[aria-label=Undo]');

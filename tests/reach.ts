@@ -14,30 +14,60 @@ const GROUPS = `.board, .shelf-card, [role=radiogroup], [role=tablist], [role=li
 /** The layers and keys of the weave are those of the board, gone through there. */
 const ASIDE = '[aria-hidden=true], .weave';
 
-/** One Tab: null where the walk has come round, else how the stop is called if it cannot be seen that the focus is there, else ''. */
-async function tabOn(page: Page, walk: number, part = 'body'): Promise<string | null> {
-  await page.keyboard.press('Tab');
-  return page.evaluate(`(async () => {
+/** What of an element and around it can tell that the focus is there. */
+const LOOK_OF = `(at) => [at, at.parentElement, at.parentElement?.parentElement, at.nextElementSibling, ...[...at.querySelectorAll('*')].slice(0, 12)]
+  .flatMap((one) => (one ? [getComputedStyle(one), getComputedStyle(one, '::after')] : []))
+  .map((s) => [s.outlineStyle, s.outlineWidth, s.boxShadow, s.borderColor, s.backgroundColor, s.stroke, s.strokeWidth, s.opacity, s.display, s.visibility]).join('|')`;
+
+/**
+ * Notes at each Tab where the focus is and how that looks, and how what it has left looks without it: many keys can then be sent at once, and
+ * the page asked afterwards. `isOver` when the walk has come round, or has left the part.
+ */
+const follow = (walk: number, part: string): string => `(() => {
+  const lookOf = ${LOOK_OF};
+  const found = { isOver: false, doubtful: [] };
+  let isBegun = false;
+  let last;
+  const note = (event) => {
+    if (event.key !== 'Tab' || found.isOver) return;
+    if (last?.at.isConnected && lookOf(last.at) === last.look) found.doubtful.push(last.at);
+    last = undefined;
     const at = document.activeElement;
-    if (!at || at === document.body) return '';
-    if (!at.closest('${part}')) return null;
-    if (at.dataset.reached === '${walk}') return null;
-    const around = [at, at.parentElement, at.parentElement?.parentElement, at.nextElementSibling, ...[...at.querySelectorAll('*')].slice(0, 12)];
-    const look = () => around.flatMap((one) => (one ? [getComputedStyle(one), getComputedStyle(one, '::after')] : []))
-      .map((s) => [s.outlineStyle, s.outlineWidth, s.boxShadow, s.borderColor, s.backgroundColor, s.stroke, s.strokeWidth, s.opacity, s.display, s.visibility]).join('|');
+    if (!isBegun || !at || at === document.body) {
+      isBegun = true;
+      return;
+    }
+    if (!at.closest('${part}') || at.dataset.reached === '${walk}') {
+      found.isOver = true;
+      window.removeEventListener('keydown', note, true);
+      return;
+    }
     const isKnown = at.dataset.reached !== undefined;
     at.dataset.reached = '${walk}';
-    if (isKnown || at.matches('[role=dialog], .cm-content')) return ''; // A caret is seen too.
-    const focused = look();
-    at.blur();
-    // Some controls say where the focus is on the next frame only.
-    if (look() === focused) await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
-    const plain = look();
+    if (!isKnown && !at.matches('[role=dialog], .cm-content')) last = { at, look: lookOf(at) }; // A caret is seen too.
+  };
+  window.addEventListener('keydown', note, true);
+  window.tabbing = found;
+})()`;
+
+/** Of the stops where nothing was seen at once, those where nothing is seen a moment later, either. */
+const UNSEEN = `(async () => {
+  const lookOf = ${LOOK_OF};
+  const unseen = [];
+  for (const at of window.tabbing.doubtful.filter(({ isConnected }) => isConnected)) {
+    const plain = lookOf(at);
     at.focus({ focusVisible: true, preventScroll: true });
-    if (focused !== plain) return '';
-    return at.tagName + ' ' + (at.getAttribute('aria-label') ?? at.textContent ?? '').slice(0, 50) + ' .' + at.getAttribute('class');
-  })()`) as Promise<string | null>;
-}
+    // Some controls say where the focus is on the next frame only.
+    await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+    const focused = lookOf(at);
+    at.blur();
+    if (focused === plain) unseen.push(at.tagName + ' ' + (at.getAttribute('aria-label') ?? at.textContent ?? '').slice(0, 50) + ' .' + at.getAttribute('class'));
+  }
+  return unseen;
+})()`;
+
+/** Tabs are sent so many at a time. */
+const AT_ONCE = 12;
 
 /** Tabs through all that has a stop, marking it; gives the stops at which the focus could not be seen. */
 async function tabThrough(page: Page, walk: number, part?: string): Promise<string[]> {
@@ -49,11 +79,10 @@ async function tabThrough(page: Page, walk: number, part?: string): Promise<stri
     begin.tabIndex = -1;
     begin.focus({ preventScroll: true });
   }, part);
-  const unseen: string[] = [];
-  for (let n = 0; n < MOST_STOPS; n++) {
-    const stop = await tabOn(page, walk, part);
-    if (stop === null) return unseen;
-    if (stop !== '') unseen.push(stop);
+  await page.evaluate(follow(walk, part ?? 'body'));
+  for (let n = 0; n < MOST_STOPS; n += AT_ONCE) {
+    await Promise.all(Array.from({ length: AT_ONCE }, () => page.keyboard.press('Tab')));
+    if (await page.evaluate('window.tabbing.isOver')) return (await page.evaluate(UNSEEN)) as string[];
   }
   throw new Error(`Tab never came round in ${MOST_STOPS} stops`);
 }

@@ -17,7 +17,7 @@ const whereTheyAre = (): string => {
   const open = entries.filter(({ keeping }) => keeping.state !== 'kept');
   if (entries.length === 0) return 'Whether your profiles are kept is not known: the browser’s store has not answered.';
   if (open.length === 0) return 'All your profiles are kept in this browser.';
-  const lost = notKept(entries, Date.now());
+  const lost = notKept(entries, performance.now());
   return lost.length > 0
     ? `${lost.length} of your ${entries.length} profiles ${lost.length > 1 ? 'are' : 'is'} not kept in this browser: save them as a file before you leave.`
     : 'Your last change is being kept.';

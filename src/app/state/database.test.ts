@@ -1,6 +1,6 @@
 /** The database of every earlier version is opened by this one, and nothing in it is lost. */
 import 'fake-indexeddb/auto';
-import { expect, jest, test } from '@jest/globals';
+import { afterEach, describe, expect, jest, test } from '@jest/globals';
 import { HARROW_64, familyById, startingBoard } from '../../core/board';
 import { applyEdit, plainProfile } from '../../core/profile';
 
@@ -56,4 +56,29 @@ test.each(VERSIONS.map((_, n) => [n + 1]))('version %d', async (version) => {
   const { database } = await import('./database');
   expect(database.verno).toBe(VERSIONS.length + 1);
   database.close();
+});
+
+describe('waiting for the store', () => {
+  const never = new Promise<string>(() => undefined);
+
+  afterEach(() => {
+    jest.useRealTimers();
+  });
+
+  test('an answer that never comes is an error, after so long', async () => {
+    const { inTime } = await import('./database');
+    jest.useFakeTimers();
+    const waiting = expect(inTime(never, 1600)).rejects.toThrow('the browser’s store does not answer');
+    await jest.advanceTimersByTimeAsync(1600);
+    await waiting;
+  });
+
+  test('time in which the page was busy does not count', async () => {
+    const { inTime } = await import('./database');
+    const busyUntil = performance.now() + 80;
+    const answered = inTime(new Promise((resolve) => setTimeout(() => resolve('here'), 40)), 32);
+    // The answer could have been heard at 40 ms, and the page hears nothing before 80.
+    while (performance.now() < busyUntil);
+    expect(await answered).toBe('here');
+  });
 });

@@ -21,7 +21,17 @@ type TextRow = { id: string; text: string; of: string };
 /** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
 type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
 /** How a profile was at some time: kept by name, or by itself before something large. `profile` is whose it is. */
-type SnapshotRow = { id: string; profile: string; at: number; name: string; kind: string; content: unknown };
+type SnapshotRow = {
+  id: string;
+  profile: string;
+  /** When it was made, in ms since 1970, as a person reads it: clocks are wrong at times, so the order is `place`'s. */
+  at: number;
+  /** Counts the snapshots of a profile; older versions wrote none. */
+  place?: number;
+  name: string;
+  kind: string;
+  content: unknown;
+};
 /** What a person calls a profile by, besides its name. */
 type TagsRow = { id: string; tags: string[] };
 type StoredPreference = { name: string; value: unknown };
@@ -53,10 +63,20 @@ class NoAnswer extends Error {}
 /** How long the browser may take to open its store, and to write to it, in ms. */
 export const OPENS_WITHIN_MS = 5000;
 export const WRITES_WITHIN_MS = 12_000;
-/** The answer, or an error when there is none in time. What comes later is not looked at. */
+/** The waiting is done in so many parts. */
+const PARTS = 16;
+/**
+ * The answer, or an error when there is none in time. What comes later is not looked at. Time in which the page was busy, and could not
+ * have heard an answer, does not count: it is one of the parts of the waiting, however long it was.
+ */
 export function inTime<T>(work: PromiseLike<T>, withinMs: number): Promise<T> {
   return new Promise((resolve, reject) => {
-    const timer = setTimeout(() => reject(new NoAnswer('the browser’s store does not answer')), withinMs);
+    let left = PARTS;
+    const look = (): void => {
+      if (--left > 0) timer = setTimeout(look, withinMs / PARTS);
+      else reject(new NoAnswer('the browser’s store does not answer'));
+    };
+    let timer = setTimeout(look, withinMs / PARTS);
     work.then(
       (value) => {
         clearTimeout(timer);

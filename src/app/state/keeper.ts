@@ -71,7 +71,7 @@ export class Keeper {
   static ofNew(profile: Profile, told: Told, document = newDocument(profile), birth = newActId()): Keeper {
     const changedAt = Date.now();
     const keeper = new Keeper({ document, changedAt, revision: 0, oldestRead: 0, first: 0, birth }, told, true);
-    keeper.keeping = { state: 'keeping', sinceMs: Date.now() };
+    keeper.keeping = { state: 'keeping', sinceMs: performance.now() };
     return keeper;
   }
 
@@ -212,7 +212,7 @@ export class Keeper {
   }
 
   private begin(): void {
-    if (this.keeping.state === 'kept') this.keeping = { state: 'keeping', sinceMs: Date.now() };
+    if (this.keeping.state === 'kept') this.keeping = { state: 'keeping', sinceMs: performance.now() };
     this.tell();
     if (!this.isWriting && !this.isLeaving) this.writeSoon();
   }

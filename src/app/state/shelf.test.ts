@@ -486,6 +486,24 @@ describe('snapshots', () => {
     for (const { id } of many) await eraseSnapshot(id);
     expect(await loadSnapshots(profile.id)).toEqual([]);
   });
+
+  test('a clock that is wrong for one sitting neither ends the history nor turns it about', async () => {
+    const { beforeEdit, beforeLargeStep, keepSnapshot, loadSnapshots } = await import('./snapshots');
+    const profile = fresh('By the clock');
+    const namesNow = async (): Promise<string[]> =>
+      (await loadSnapshots(profile.id)).map(({ profile: { name } }) => name);
+    const clock = jest.spyOn(Date, 'now').mockReturnValue(Date.parse('2099-01-01'));
+    for (let n = 0; n < 32; n++) await keepSnapshot({ ...profile, name: `In the future ${n}` }, '', 'auto');
+    clock.mockReturnValue(Date.parse('2026-06-01'));
+    beforeEdit({ ...profile, name: 'Back at last' });
+    await until(async () => (await namesNow())[0] === 'Back at last');
+    beforeLargeStep({ ...profile, name: 'One' }, 'a file took its place');
+    await until(async () => (await namesNow())[0] === 'One');
+    beforeLargeStep({ ...profile, name: 'Two' }, 'another file took its place');
+    await until(async () => (await namesNow())[0] === 'Two');
+    expect((await namesNow()).slice(0, 4)).toEqual(['Two', 'One', 'Back at last', 'In the future 31']);
+    expect(await namesNow()).toHaveLength(30);
+  });
 });
 
 test('preferences are read back, or fall back to the default', async () => {

@@ -389,5 +389,5 @@ const KEEPS_WITHIN_MS = 1500;
 
 if (typeof window !== 'undefined' && typeof window.addEventListener === 'function')
   window.addEventListener('beforeunload', (event) => {
-    if (notKept(useShelf.getState().entries, Date.now()).length > 0) event.preventDefault();
+    if (notKept(useShelf.getState().entries, performance.now()).length > 0) event.preventDefault();
   });

@@ -20,9 +20,14 @@ const rowSchema = z.object({
   id: z.string(),
   name: z.string().max(200).catch(''),
   at: z.number().catch(0),
+  place: z.number().catch(0),
   kind: z.enum(['named', 'auto']).catch('auto'),
   content: z.unknown(),
 });
+
+/** By the order in which they were kept; those that older versions wrote have only their clock's time, and come before. */
+const byPlace = (a: { place?: number; at: number }, b: { place?: number; at: number }): number =>
+  (a.place ?? 0) - (b.place ?? 0) || a.at - b.at;
 
 function readRow(raw: unknown): KeptSnapshot[] {
   const row = rowSchema.safeParse(raw);
@@ -36,17 +41,19 @@ function readRow(raw: unknown): KeptSnapshot[] {
 export async function loadSnapshots(profileId: string): Promise<KeptSnapshot[]> {
   await opened();
   const rows = await inTime(database.snapshots.where('profile').equals(profileId).toArray(), OPENS_WITHIN_MS);
-  return rows.flatMap(readRow).sort((a, b) => b.atMs - a.atMs);
+  return rows.sort(byPlace).toReversed().flatMap(readRow);
 }
 
 /** Keeps how a profile is now. Of those that are kept by themselves the oldest go. @throws Error when the browser's store refuses */
 export async function keepSnapshot(profile: Profile, name: string, kind: SnapshotKind): Promise<void> {
   await opened();
   const work = database.transaction('rw', database.snapshots, async () => {
-    const rows = await database.snapshots.where('profile').equals(profile.id).toArray();
-    const autos = rows.filter((row) => row.kind === 'auto').sort((a, b) => b.at - a.at);
+    const rows = (await database.snapshots.where('profile').equals(profile.id).toArray()).sort(byPlace).toReversed();
+    const autos = rows.filter((row) => row.kind === 'auto');
     if (kind === 'auto' && autos[0] && sameData(autos[0].content, profile)) return;
-    await database.snapshots.add({ id: newActId(), profile: profile.id, at: Date.now(), name, kind, content: profile });
+    const place = (rows[0]?.place ?? 0) + 1;
+    const row = { id: newActId(), profile: profile.id, at: Date.now(), place, name, kind, content: profile };
+    await database.snapshots.add(row);
     if (kind === 'auto') await database.snapshots.bulkDelete(autos.slice(MOST_AUTO - 1).map(({ id }) => id));
   });
   await inTime(work, WRITES_WITHIN_MS);
@@ -58,15 +65,22 @@ export async function keepForeignSnapshots(
   snapshots: readonly { name: string; atMs: number; profile: Profile }[],
 ): Promise<void> {
   await opened();
-  const rows = snapshots.map(({ name, atMs, profile }) => ({
-    id: newActId(),
-    profile: profileId,
-    at: atMs,
-    name,
-    kind: 'named',
-    content: { ...profile, id: profileId },
-  }));
-  await inTime(database.snapshots.bulkAdd(rows), WRITES_WITHIN_MS);
+  const work = database.transaction('rw', database.snapshots, async () => {
+    const there = await database.snapshots.where('profile').equals(profileId).toArray();
+    const before = Math.max(0, ...there.map(({ place = 0 }) => place));
+    const rows = snapshots.map(({ name, atMs, profile }, n) => ({
+      id: newActId(),
+      profile: profileId,
+      at: atMs,
+      // They came with the newest first.
+      place: before + snapshots.length - n,
+      name,
+      kind: 'named',
+      content: { ...profile, id: profileId },
+    }));
+    await database.snapshots.bulkAdd(rows);
+  });
+  await inTime(work, WRITES_WITHIN_MS);
 }
 
 /** Takes a snapshot out for good. @throws Error when the browser's store refuses */
@@ -79,8 +93,8 @@ const lastKept = new Map<string, number>();
 
 /** Before an edit: keeps how the profile was, when nothing of it was kept in this sitting for a while. */
 export function beforeEdit(profile: Profile): void {
-  const now = Date.now();
-  if (now - (lastKept.get(profile.id) ?? 0) < AUTO_AFTER_MS) return;
+  const now = performance.now();
+  if (now - (lastKept.get(profile.id) ?? -Infinity) < AUTO_AFTER_MS) return;
   lastKept.set(profile.id, now);
   // The edit itself is kept and can be taken back; a snapshot that the store has no room for is no loss to be told in the middle of work.
   keepSnapshot(profile, '', 'auto').catch(() => undefined);
@@ -88,6 +102,6 @@ export function beforeEdit(profile: Profile): void {
 
 /** Before a large step, which is named: keeps how the profile was. */
 export function beforeLargeStep(profile: Profile, what: string): void {
-  lastKept.set(profile.id, Date.now());
+  lastKept.set(profile.id, performance.now());
   keepSnapshot(profile, `before ${what}`.slice(0, 60), 'auto').catch(() => undefined);
 }

@@ -46,9 +46,9 @@ function reportOf({ send }: LinkStep): Uint8Array {
 
 /** The next report that answers a sequence number; what the keyboard tells unasked is passed over. */
 async function answerTo(program: Program, sequence: number, withinMs: number): Promise<ReportReader | undefined> {
-  const until = Date.now() + withinMs;
+  const until = performance.now() + withinMs;
   for (;;) {
-    const report = await program.next(Math.max(0, until - Date.now()));
+    const report = await program.next(Math.max(0, until - performance.now()));
     if (!report) return undefined;
     const reader = new ReportReader(report);
     if (isIntact(report) && reader.kind >= 0x80 && reader.sequence === sequence) return reader;
@@ -113,14 +113,14 @@ async function linkCase(start: Start, { steps, asksYes }: LinkCase): Promise<Out
 
 /** Says hello, again and again to a program that is still starting. @throws LinkError */
 async function greet(program: Program, client: KeyboardClient): Promise<void> {
-  const untilMs = Date.now() + STARTS_WITHIN_MS;
+  const untilMs = performance.now() + STARTS_WITHIN_MS;
   for (;;) {
     try {
       await client.hello();
       return;
     } catch (error) {
       if (program.hasSpoken) throw error;
-      if (program.end || Date.now() > untilMs)
+      if (program.end || performance.now() > untilMs)
         throw new Unanswered(program.end?.is !== 'notStarted', `request hello: ${program.whySilent(STARTS_WITHIN_MS)}`);
     }
   }
@@ -128,8 +128,8 @@ async function greet(program: Program, client: KeyboardClient): Promise<void> {
 
 /** Asks for the yes until somebody has said it. */
 async function untilYes(program: Program, session: number): Promise<Outcome> {
-  const untilMs = Date.now() + YES_WITHIN_MS;
-  for (let n = 0; Date.now() < untilMs; n++) {
+  const untilMs = performance.now() + YES_WITHIN_MS;
+  for (let n = 0; performance.now() < untilMs; n++) {
     const sequence = 100 + n;
     program.send(new ReportWriter(REQUEST.leave, sequence, session).sealed());
     const got = await answerTo(program, sequence, ANSWERS_WITHIN_MS);

@@ -75,8 +75,8 @@ export class Program {
 
   /** The next report, or undefined when none comes in time. */
   async next(withinMs: number): Promise<Uint8Array | undefined> {
-    const until = Date.now() + withinMs;
-    while (this.got.length === 0 && Date.now() < until && !this.end)
+    const until = performance.now() + withinMs;
+    while (this.got.length === 0 && performance.now() < until && !this.end)
       await new Promise((resolve) => setTimeout(resolve, 2));
     return this.got.shift();
   }
