@@ -7,7 +7,7 @@ import { ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports'
 import { inReports, keyboardOf } from '../../src/cli/keyboard';
 
 const [mistake] = process.argv.slice(2);
-const STARTS_AFTER_MS = 3300;
+const STARTS_AFTER_MS = 1400;
 
 if (mistake === 'slow') await new Promise((resolve) => setTimeout(resolve, STARTS_AFTER_MS));
 

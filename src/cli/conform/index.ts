@@ -46,9 +46,9 @@ function reportOf({ send }: LinkStep): Uint8Array {
 
 /** The next report that answers a sequence number; what the keyboard tells unasked is passed over. */
 async function answerTo(program: Program, sequence: number, withinMs: number): Promise<ReportReader | undefined> {
-  const until = performance.now() + withinMs;
+  const fromMs = performance.now();
   for (;;) {
-    const report = await program.next(Math.max(0, until - performance.now()));
+    const report = await program.next(program.left(fromMs, withinMs));
     if (!report) return undefined;
     const reader = new ReportReader(report);
     if (isIntact(report) && reader.kind >= 0x80 && reader.sequence === sequence) return reader;
@@ -113,14 +113,14 @@ async function linkCase(start: Start, { steps, asksYes }: LinkCase): Promise<Out
 
 /** Says hello, again and again to a program that is still starting. @throws LinkError */
 async function greet(program: Program, client: KeyboardClient): Promise<void> {
-  const untilMs = performance.now() + STARTS_WITHIN_MS;
+  const fromMs = performance.now();
   for (;;) {
     try {
       await client.hello();
       return;
     } catch (error) {
       if (program.hasSpoken) throw error;
-      if (program.end || performance.now() > untilMs)
+      if (program.end || program.left(fromMs, STARTS_WITHIN_MS) === 0)
         throw new Unanswered(program.end?.is !== 'notStarted', `request hello: ${program.whySilent(STARTS_WITHIN_MS)}`);
     }
   }
@@ -128,14 +128,14 @@ async function greet(program: Program, client: KeyboardClient): Promise<void> {
 
 /** Asks for the yes until somebody has said it. */
 async function untilYes(program: Program, session: number): Promise<Outcome> {
-  const untilMs = performance.now() + YES_WITHIN_MS;
-  for (let n = 0; performance.now() < untilMs; n++) {
+  const fromMs = performance.now();
+  for (let n = 0; program.left(fromMs, YES_WITHIN_MS) > 0; n++) {
     const sequence = 100 + n;
     program.send(new ReportWriter(REQUEST.leave, sequence, session).sealed());
     const got = await answerTo(program, sequence, ANSWERS_WITHIN_MS);
     if (!got) return `${nameOfRequest(REQUEST.leave, sequence)}: ${program.whySilent(ANSWERS_WITHIN_MS)}`;
     if (got.kind === (REQUEST.leave | 0x80) && got.u8() === 0) return undefined;
-    await new Promise((resolve) => setTimeout(resolve, 100));
+    await program.wait(100);
   }
   return 'nobody said yes within 30 s; a program under test says it by itself, or a person presses its key';
 }
@@ -210,10 +210,7 @@ async function faultCase(start: Start, image: Uint8Array, seed: number): Promise
       new FaultyWay(
         () => rates,
         chance,
-        (ms, call) => {
-          const timer = setTimeout(call, ms);
-          return () => clearTimeout(timer);
-        },
+        program.after,
         deliver,
       ).pass(report);
   });

@@ -48,16 +48,40 @@ export class Program {
   take: ((report: Uint8Array) => void) | null = null;
   onEnd: () => void = () => undefined;
 
-  constructor(private readonly wire: Wire) {
+  /** Somebody waits for a report, or for the end. */
+  private wake: () => void = () => undefined;
+
+  /** @param pace what all waiting is multiplied by: less than 1 for a program that is known to be quick */
+  constructor(
+    private readonly wire: Wire,
+    private readonly pace = 1,
+  ) {
     wire.onReport = (report) => {
       this.hasSpoken = true;
       if (this.take) this.take(report);
       else this.got.push(report);
+      this.wake();
     };
     wire.onEnd = (end) => {
       this.end ??= end;
       this.onEnd();
+      this.wake();
     };
+  }
+
+  /** Calls back after a time; what comes out calls that off. */
+  readonly after = (ms: number, call: () => void): (() => void) => {
+    const timer = setTimeout(call, ms * this.pace);
+    return () => clearTimeout(timer);
+  };
+
+  wait(ms: number): Promise<void> {
+    return new Promise((resolve) => this.after(ms, resolve));
+  }
+
+  /** How much of a time that began at `fromMs` of the monotonic clock is left, in ms of the kit; 0 when it is over. */
+  left(fromMs: number, withinMs: number): number {
+    return Math.max(0, withinMs - (performance.now() - fromMs) / this.pace);
   }
 
   /** Why a request has no answer, as the end of a sentence. */
@@ -65,8 +89,8 @@ export class Program {
     if (this.end?.is === 'notStarted') return `the program cannot be started: ${this.end.why}`;
     if (this.end) return `the program has ended ${this.end.how}`;
     return this.hasSpoken
-      ? `no answer within ${withinMs / 1000} s`
-      : `the program has said nothing for ${withinMs / 1000} s`;
+      ? `no answer within ${(withinMs / 1000) * this.pace} s`
+      : `the program has said nothing for ${(withinMs / 1000) * this.pace} s`;
   }
 
   send(report: Uint8Array): void {
@@ -75,9 +99,14 @@ export class Program {
 
   /** The next report, or undefined when none comes in time. */
   async next(withinMs: number): Promise<Uint8Array | undefined> {
-    const until = performance.now() + withinMs;
-    while (this.got.length === 0 && performance.now() < until && !this.end)
-      await new Promise((resolve) => setTimeout(resolve, 2));
+    if (this.got.length === 0 && !this.end)
+      await new Promise<void>((resolve) => {
+        const callOff = this.after(withinMs, resolve);
+        this.wake = () => {
+          callOff();
+          resolve();
+        };
+      });
     return this.got.shift();
   }
 
@@ -91,14 +120,7 @@ export class Program {
     };
     this.take = (report) => pass(report, (one) => transport.onReport(one));
     this.onEnd = () => transport.onClose();
-    return new KeyboardClient(
-      transport,
-      (ms, call) => {
-        const timer = setTimeout(call, ms);
-        return () => clearTimeout(timer);
-      },
-      1,
-    );
+    return new KeyboardClient(transport, this.after, 1);
   }
 
   stop(): void {

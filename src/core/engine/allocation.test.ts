@@ -15,10 +15,10 @@ setFlagsFromString('--expose-gc');
 const collect = runInNewContext('gc') as () => void;
 
 /** A session has an engine of its own: some rounds make its records warm, the others count. */
-const WARM_ROUNDS = 1200;
-const ROUNDS = 600;
+const WARM_ROUNDS = 400;
+const ROUNDS = 300;
 /** The first sessions also make the functions warm, so that the least of many is what counts. */
-const SESSIONS = 70;
+const SESSIONS = 200;
 /** Less than a number that is allocated on its way, once in every fourth event. */
 const MOST_BYTES_AN_EVENT = 4;
 

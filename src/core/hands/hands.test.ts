@@ -83,13 +83,13 @@ describe('a resting hand, run by the engine', () => {
   });
 
   test('presses by slips are those of the exponential strengths that reach the point', () => {
-    const slips = { perHour: 600, meanG: 10, ms: 100 };
+    const slips = { perHour: 1200, meanG: 10, ms: 100 };
     const hand: Hand = { weightG: 30, drift: STILL, tremor: STILL, slips };
     const trial = new HandTrial(HARROW_64, [bare(500), bare(2000)], hand, SEED, false);
-    trial.run(2 * 3600);
+    trial.run(3600);
     [500, 2000].forEach((pointUm, n) => {
-      const expected = 600 * Math.exp(-(forceOfDepth(pointUm, TRAVEL) - 30) / slips.meanG);
-      const ratio = (trial.presses[n] ?? 0) / 2 / expected;
+      const expected = 1200 * Math.exp(-(forceOfDepth(pointUm, TRAVEL) - 30) / slips.meanG);
+      const ratio = (trial.presses[n] ?? 0) / expected;
       expect([pointUm, ratio > 0.85 && ratio < 1.15]).toEqual([pointUm, true]);
     });
   });

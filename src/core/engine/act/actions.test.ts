@@ -257,6 +257,23 @@ test('functions of the keyboard begin and end with their keys; a change of slot 
   ]);
 });
 
+test('a gesture that waits behind a change of slot is dropped, and is neither announced nor decided', () => {
+  const program = compile(
+    sketchProfile({ Base: { D: 'tap D, hold slot 2', F: 'tap F, hold Ctrl' } }, { interrupt: 'wait', holdAfterMs: 100 }),
+  );
+  const heard: string[] = [];
+  const engine = new Engine(program, {
+    edge: () => undefined,
+    pending: (tUs, key) => heard.push(`${tUs / 1000} ${program.keyIds[key]} may be two things`),
+    slot: (tUs) => heard.push(`${tUs / 1000} another slot`),
+    decision: (tUs, _why, key) => heard.push(`${tUs / 1000} ${program.keyIds[key]} is decided`),
+  });
+  for (const { tUs, key, depthUm } of fingers('+D 0, +F 50, -F 300, -D 310'))
+    engine.feed(tUs, program.keyIndex.get(key)!, depthUm);
+  engine.advance(1_000_000);
+  expect(heard).toEqual(['0 KeyD may be two things', '100 KeyD is decided', '100 another slot']);
+});
+
 describe('actions', () => {
   test.each([...HELD, ...EVERY_RULE])('%s', (_rule, layers, hand, outcome) => expect(play(layers, hand)).toBe(outcome));
 

@@ -61,6 +61,11 @@ export class Actions {
     this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
   }
 
+  /** Another slot was asked for: what waits is dropped, and nothing more is begun. */
+  get isLeaving(): boolean {
+    return this.leaving.isSet;
+  }
+
   /** Begins an action and returns its last part, which `end` takes; null when nothing of it lasts. */
   begin(action: RunAction, origin: Origin, fingerHeld: boolean): Hold | null {
     if (this.leaving.isSet) return null;

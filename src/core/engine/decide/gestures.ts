@@ -62,7 +62,7 @@ export class Gestures implements EventTaker {
     private readonly program: Program,
     clock: Clock,
     private readonly layers: Layers,
-    actions: Actions,
+    private readonly actions: Actions,
     listener: Listener,
   ) {
     this.waitingPress = new Uint8Array(program.keyIds.length + program.joints.length);
@@ -139,10 +139,10 @@ export class Gestures implements EventTaker {
     this.head.arm();
   }
 
-  /** Goes on until the head needs something that has not happened yet, or nothing waits. */
+  /** Goes on until the head needs something that has not happened yet, nothing waits, or another slot drops what does. */
   private pump(): void {
     const { queue, head } = this;
-    for (;;) {
+    while (!this.actions.isLeaving) {
       if (head.isFree) {
         this.lookAfresh();
         if (queue.length === 0) return;
