@@ -4,7 +4,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import { bundleOf } from '../scripts/bundle.mjs';
-import { launch } from './browsers.mjs';
+import { launchShared } from './browsers.mjs';
 
 /** The seed of a commit: its first figures. Without git, always the same. */
 function seedOfCommit() {
@@ -16,7 +16,7 @@ export default async function setUp({ maxWorkers }, { displayName }) {
   process.env.SEED ??= seedOfCommit();
   await Promise.all(['cli', 'server', 'tests', 'core'].map((name) => bundleOf(name)));
   if ((displayName?.name ?? displayName) === 'unit') return;
-  const browsers = await Promise.all(Array.from({ length: maxWorkers }, () => launch()));
+  const browsers = await Promise.all(Array.from({ length: maxWorkers }, () => launchShared()));
   process.env.UNDERLOOM_BROWSERS = browsers.map((browser) => browser.wsEndpoint()).join(' ');
   globalThis.underloomBrowsers = browsers;
 }

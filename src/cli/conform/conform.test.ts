@@ -61,7 +61,13 @@ describe('conform', () => {
   });
 
   test('and as a program, too', async () => {
-    const { status, out } = await conformProgram('image: for another board', 'scripts/cli.mjs', 'keyboard', '--stdio', '--yes');
+    const { status, out } = await conformProgram(
+      'image: for another board',
+      'scripts/cli.mjs',
+      'keyboard',
+      '--stdio',
+      '--yes',
+    );
     expect(out).not.toContain('FAILS');
     expect(status).toBe(0);
   });

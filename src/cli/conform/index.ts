@@ -206,13 +206,7 @@ async function faultCase(start: Start, image: Uint8Array, seed: number): Promise
   let isSound = false;
   const client = program.client((report, deliver) => {
     if (isSound) deliver(report);
-    else
-      new FaultyWay(
-        () => rates,
-        chance,
-        program.after,
-        deliver,
-      ).pass(report);
+    else new FaultyWay(() => rates, chance, program.after, deliver).pass(report);
   });
   try {
     await greet(program, client);
