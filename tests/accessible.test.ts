@@ -3,13 +3,15 @@
  * tell (axe-core); on both cloths. There is no list of exceptions. Then everything in it is come to by keyboard alone.
  */
 import { expect, jest, test } from '@jest/globals';
-import axe, { type AxeResults } from 'axe-core';
+import { readFileSync } from 'node:fs';
+import type axe from 'axe-core';
+import type { AxeResults } from 'axe-core';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { openPage } from './browser';
 import { notForKeyboards } from './reach';
 import { notInSheet, unstyled } from './styled';
-import { VIEWS } from './views';
+import { CARD, DIALOG, VIEWS } from './views';
 
 jest.setTimeout(120_000);
 
@@ -33,22 +35,15 @@ async function found(page: Page, rules: { type: 'tag' | 'rule'; values: string[]
 /** While keys are being pressed in, Tab is one of them; it ends with a held Escape, or with both Shifts (`boards.test.ts`, `macros.test.ts`). */
 const KEYS_ARE_TAKEN = ['pressing keys in', 'recording'];
 
-// Each row is whole: where one is short, Jest would put something of its own there.
-const ROWS = VIEWS.map(([view, path, ready, open, part]) => [view, path, ready, open, part] as const);
+/** Minified: it is sent to the browser for each page. */
+const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
 
-test.each(ROWS)('%s', async (view, path, ready, open, part) => {
-  const { page } = await openPage(app.browser, 'about:blank');
-  // Nothing glides, so that what is seen is seen at once.
-  await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
-  await page.goto(`${app.server.url}${path}`);
-  await page.waitForSelector(ready);
-  await open(page);
-  if (part !== undefined) await page.waitForSelector(part);
+/** Everything that is asked of a view, when it is open. */
+async function lookAt(page: Page, view: string, part?: string): Promise<void> {
   await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== 'running'));
   expect(await notInSheet(page)).toEqual([]);
-  // Each view is the first that its browser opens, so that no other has brought rules along.
   expect(await unstyled(page)).toEqual([]);
-  await page.evaluate(axe.source);
+  if (!(await page.evaluate(`'axe' in window`))) await page.evaluate(AXE);
   expect(await found(page, { type: 'tag', values: LEVELS }, part)).toEqual([]);
 
   // The other cloth has other colours, and nothing else.
@@ -61,5 +56,59 @@ test.each(ROWS)('%s', async (view, path, ready, open, part) => {
   await page.waitForFunction(() => document.documentElement.dataset.cloth === 'linen');
 
   if (!KEYS_ARE_TAKEN.includes(view)) expect(await notForKeyboards(page, part)).toEqual({ unreached: [], unseen: [] });
+}
+
+async function openView(path: string, ready: string): Promise<Page> {
+  const { page } = await openPage(app.browser, 'about:blank');
+  // Nothing glides, so that what is seen is seen at once.
+  await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+  await page.goto(`${app.server.url}${path}`);
+  await page.waitForSelector(ready);
+  return page;
+}
+
+/** Marks what is shown of a kind: a dialog that was closed may still lie in the page, unseen. Runs in the page. */
+function markShown(part: string): boolean {
+  for (const one of document.querySelectorAll('[data-shown]')) one.removeAttribute('data-shown');
+  const isShown = (one: Element): boolean => (one.querySelector('[role=dialog]') ?? one).checkVisibility();
+  const shown = [...document.querySelectorAll(part)].filter(isShown);
+  shown.at(-1)?.setAttribute('data-shown', '');
+  return shown.length === 1;
+}
+
+type Row = (typeof VIEWS)[number];
+/** Dialogs, and what stands in one card, are opened one after the other in one page; every other view is the first that its browser opens, so that no other has brought rules along. */
+const isPart = ([, , , , part]: Row): boolean => part === DIALOG || part === CARD;
+const groups = [...new Set(VIEWS.filter(isPart).map(([, path, , , part]) => `${part} of ${path}`))].map(
+  (name) => [name, VIEWS.filter((row) => isPart(row) && `${row[4]} of ${row[1]}` === name)] as const,
+);
+
+test.each(
+  VIEWS.filter((row) => !isPart(row)).map(
+    ([view, path, ready, open, part]) => [view, path, ready, open, part] as const,
+  ),
+)('%s', async (view, path, ready, open, part) => {
+  const page = await openView(path, ready);
+  await open(page);
+  if (part !== undefined) await page.waitForSelector(part);
+  await lookAt(page, view, part);
+  await page.close();
+});
+
+test.each(groups)('%s', async (_, rows) => {
+  const [, path, ready] = rows[0] as Row;
+  const page = await openView(path, ready);
+  for (const [view, , , open, part = ''] of rows) {
+    try {
+      await open(page);
+      await page.waitForFunction(markShown, {}, part);
+      await lookAt(page, view, '[data-shown]');
+      if (part !== DIALOG) continue;
+      await page.keyboard.press('Escape');
+      await page.waitForFunction(() => !document.querySelector('[data-shown] [role=dialog]')?.checkVisibility());
+    } catch (error) {
+      throw new Error(`${view}: ${error instanceof Error ? error.message : String(error)}`, { cause: error });
+    }
+  }
   await page.close();
 });

@@ -28,8 +28,8 @@ async function fromMenu(page: Page, item: string, ready: string): Promise<void> 
 
 const SHOW_DESK = '/profile/demo-show-desk';
 /** What of a view is new in it, where most of it is another view's: a selector. A dialog is all of its view by itself. */
-const CARD = '.key-card';
-const DIALOG = '.ant-modal-root';
+export const CARD = '.key-card';
+export const DIALOG = '.ant-modal-root';
 
 export const VIEWS: [view: string, path: string, ready: string, open: (page: Page) => Promise<void>, part?: string][] =
   [
