@@ -6,8 +6,8 @@ import { App as AntApp, Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { check, isSound } from '../../core/check';
-import { deedsOf, type Deed } from '../../core/inspect';
-import { applyEdit, takeOutMacro, type Edit, type Profile } from '../../core/profile';
+import { deedsOf, leavingOut, type Deed } from '../../core/inspect';
+import { applyEdit } from '../../core/profile';
 import { Named } from '../shared/named';
 import { WeavePicture } from '../shared/WeavePicture';
 import { boardNow } from '../state/boards';
@@ -21,18 +21,6 @@ import '../shared/reasons.css';
 import './BringIn.css';
 
 const sizeOf = (bytes: number): string => (bytes < 1024 ? `${bytes} bytes` : `${(bytes / 1024).toFixed(1)} KB`);
-
-/** The edit after which a deed is not done any more. */
-function leavingOut(profile: Profile, { layer, key, joint, macro, where }: Deed): Edit | undefined {
-  if (layer !== undefined && key !== undefined) {
-    const edits: Edit[] = [{ edit: 'assign', layer, key, to: null }];
-    // A macro that several keys play goes with all of them.
-    if (macro !== undefined && / and \d+ more$/.test(where)) edits.push(takeOutMacro(profile, macro));
-    return { edit: 'several', edits };
-  }
-  if (joint !== undefined) return { edit: 'remove', list: 'joints', id: joint };
-  return macro === undefined ? undefined : takeOutMacro(profile, macro);
-}
 
 const USUAL: Decision = { choice: 'both', doubles: new Map() };
 
@@ -59,9 +47,8 @@ export const BringIn = () => {
   const decide = (to: Decision): void => setDecisions(new Map(decisions).set(key, to));
 
   const leaveOut = (deed: Deed): void => {
-    const edit = leavingOut(profile, deed);
-    const edited = edit && applyEdit(profile, edit);
-    if (edited?.ok) change(key, { profile: edited.profile });
+    const edited = applyEdit(profile, leavingOut(profile, deed));
+    if (edited.ok) change(key, { profile: edited.profile });
     else void message.error('That cannot be left out alone; leave the profile out.');
   };
 

@@ -1,6 +1,7 @@
 /** What a profile from elsewhere could type or do by itself, riskiest first; each can be left out before anything is brought in. */
 import { useState } from 'react';
 import { RULES, type Deed, type Weight } from '../../core/inspect';
+import { shown } from '../../core/reading';
 import './Deeds.css';
 
 const SIGNS: Readonly<Record<Weight, string>> = { twice: 'look twice', look: 'look', plain: '' };
@@ -11,7 +12,7 @@ type DeedsProps = { deeds: readonly Deed[]; onLeaveOut: (deed: Deed) => void };
 export const Deeds = ({ deeds, onLeaveOut }: DeedsProps) => {
   const [showsAll, setShowsAll] = useState(false);
   const warned = deeds.filter(({ weight }) => weight !== 'plain').length;
-  const shown = showsAll ? deeds : deeds.slice(0, Math.max(FEW, warned));
+  const listed = showsAll ? deeds : deeds.slice(0, Math.max(FEW, warned));
   return (
     <section aria-labelledby="deeds-title">
       <h2 id="deeds-title">What it could type or do by itself</h2>
@@ -20,16 +21,16 @@ export const Deeds = ({ deeds, onLeaveOut }: DeedsProps) => {
         <p className="soft">Nothing that is known to do harm; here is what it types and plays.</p>
       )}
       <ul className="deeds">
-        {shown.map((deed, n) => (
+        {listed.map((deed, n) => (
           <li key={n} className={`deed deed-${deed.weight} deed-of-${deed.kind}`}>
             <p>
               <strong>
-                <bdi>{deed.where}</bdi>
+                <bdi>{shown(deed.where)}</bdi>
               </strong>
               <span className="deed-sign">{SIGNS[deed.weight] || deed.kind}</span>
             </p>
             <p>
-              <bdi>{deed.said}</bdi>
+              <bdi>{shown(deed.said)}</bdi>
             </p>
             {deed.weight !== 'plain' && (
               <p className="soft">
@@ -47,9 +48,9 @@ export const Deeds = ({ deeds, onLeaveOut }: DeedsProps) => {
           </li>
         ))}
       </ul>
-      {deeds.length > shown.length && (
+      {deeds.length > listed.length && (
         <button type="button" className="word" onClick={() => setShowsAll(true)}>
-          and {deeds.length - shown.length} more
+          and {deeds.length - listed.length} more
         </button>
       )}
     </section>

@@ -1,6 +1,6 @@
 /** Files in, trusted objects or a sentence out; and the other way round. */
 export { parseBoard, parseBoardDraft, writeBoard } from './boards';
-export { fileStemOf, readBundle, writeBundle } from './bundle';
+export { fileStemOf, readBundle, writeBundle, writeBundles, BundleWriter, basesOf, type Bundled } from './bundle';
 export { caseOf } from './cases';
 export { type Incoming, readIncoming, readIncomingText } from './incoming';
 export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';

@@ -113,7 +113,15 @@ function wholeOf({ stored, ownBoard }: Standing, among: readonly Standing[]): Fi
 const profileOf = (data: unknown): Filed => wholeOf(standingOf(data), []);
 
 /** Whether a file is a profile written as a text (docs/formats/text.md), and not as JSON. */
-export const isProfileText = (text: string): boolean => /^(?:\s|\/\/[^\n]*(?:\n|$))*(?:profile|base|let)\b/.test(text);
+export function isProfileText(text: string): boolean {
+  // Step by step, not in one expression: that would go as deep as there are lines before the first word.
+  const skips = /\s+|\/\/[^\n]*/y;
+  let at = 0;
+  for (; skips.test(text); skips.lastIndex = at) at = skips.lastIndex;
+  const head = /(?:profile|base|let)\b/y;
+  head.lastIndex = at;
+  return head.test(text);
+}
 
 const placeOfProblem = ({ line, column }: TextProblem): string => `line ${line}, column ${column}`;
 const sayProblem = (problem: TextProblem): string => `${placeOfProblem(problem)}: ${problem.message}`;

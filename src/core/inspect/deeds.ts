@@ -6,7 +6,7 @@ import { isCode, isModifier, titleOfCode } from '../codes';
 import { sayTime } from '../macro';
 import { chordTitle } from '../notation';
 import { actionsOf, type Action, type Profile } from '../profile';
-import { foreign, shortened } from '../reading';
+import { foreign, say, shortened, type Said } from '../reading';
 import { systemChord } from './openers';
 import { sentByAction, sentByMacro, type Piece, type Sent } from './pieces';
 
@@ -26,17 +26,20 @@ export const RULES = {
 } as const;
 export type Rule = keyof typeof RULES;
 
-/** One thing that a profile does. `where` names the key, `key` and `layer` say which; `macro` when it plays one. */
+/** Where a profile does something: on a key of a layer, at which press of it, or on keys together. */
+export type Site =
+  | { on: 'key'; layer: string; key: string; press?: { part: 'tap' | 'hold'; times: number } }
+  | { on: 'joint'; joint: string };
+
+/** One thing that a profile does, and everywhere it does it; nowhere when no key plays the macro. `where` and `said` are sentences for people, and for nobody else. */
 export type Deed = {
   weight: Weight;
   kind: Kind;
   rules: readonly Rule[];
-  where: string;
-  said: string;
-  layer?: string;
-  key?: string;
-  joint?: string;
+  sites: readonly Site[];
   macro?: string;
+  where: Said;
+  said: Said;
 };
 
 /** So many characters are a long text, when the gap between them is shorter than this. */
@@ -119,10 +122,29 @@ const LOOK: readonly Rule[] = ['fast', 'byItself', 'endless', 'device', 'onTypin
 const weightOf = (rules: readonly Rule[]): Weight =>
   rules.some((rule) => TWICE.includes(rule)) ? 'twice' : rules.some((rule) => LOOK.includes(rule)) ? 'look' : 'plain';
 
-type Site = { where: string; layer?: string; key?: string; joint?: string };
+/** Whether a mere press of the key does it: not behind a hold, or another tap. */
+const isMere = (site: Site): boolean =>
+  site.on === 'joint' || site.press === undefined || (site.press.part === 'tap' && site.press.times === 1);
+
+function sayPress(press: { part: 'tap' | 'hold'; times: number }): string {
+  const times = press.times === 1 ? '' : ` ${press.times} times`;
+  return `, ${press.part === 'tap' ? 'tapped' : 'held'}${times}`;
+}
+
+function sayWhere([first, ...others]: readonly Site[], { layers, joints }: Profile): string {
+  if (!first) return 'On no key';
+  const one =
+    first.on === 'joint'
+      ? `${(joints.find(({ id }) => id === first.joint)?.keys ?? []).map(keyTitle).join(' + ')} together`
+      : `${layers.find(({ id }) => id === first.layer)?.name ?? ''} · ${keyTitle(first.key)}${first.press ? sayPress(first.press) : ''}`;
+  return others.length === 0 ? one : `${one} and ${others.length} more`;
+}
+
+/** What is done at one place; `pieces` are what tells two of them apart. */
+type Found = Omit<Deed, 'where'> & { pieces: readonly Piece[] };
 
 /** What people do not have on a key: its parts are looked at together, so that a text behind an opener is seen as one thing. */
-function deedOf(action: Action, site: Site, profile: Profile): Deed | undefined {
+function deedOf(action: Action, site: Site, profile: Profile): Found | undefined {
   const sent = sentByAction(action, profile);
   const parts = actionsOf({ kind: 'act', action }).map((one) => one.action);
   const macros = parts.flatMap((part) =>
@@ -136,8 +158,8 @@ function deedOf(action: Action, site: Site, profile: Profile): Deed | undefined 
   const rules = rulesOf(sent, runs.length > 0, run);
   const isBootloader = device?.do === 'device' && device.what === 'bootloader';
   // Behind a hold, or a second tap, it is out of harm's way.
-  if (isBootloader && !site.where.includes(', ')) rules.push('device');
-  const isTypingKey = site.key !== undefined && site.layer === profile.layers[0]?.id && ENDS_TYPING.test(site.key);
+  if (isBootloader && isMere(site)) rules.push('device');
+  const isTypingKey = site.on === 'key' && site.layer === profile.layers[0]?.id && ENDS_TYPING.test(site.key);
   if (isTypingKey && sent.pieces.length > 1 && rules.includes('system')) rules.push('onTyping');
   // A modifier on a key is held for other keys: alone it is no deed, whatever the system makes of it.
   const isOneModifier = sent.pieces.length === 1 && action.do === 'keys' && action.codes.every(isModifier);
@@ -157,11 +179,14 @@ function deedOf(action: Action, site: Site, profile: Profile): Deed | undefined 
     weight: weightOf(rules),
     kind: isBootloader ? 'device' : macro ? 'macro' : isText ? 'text' : 'chord',
     rules,
-    ...site,
-    said: [
-      ...(macro ? [`plays “${foreign(macro.name)}”, ${size}: ${said || 'nothing that is seen'}`] : [said]),
-      ...more,
-    ].join('; '),
+    sites: [site],
+    pieces: sent.pieces,
+    said: say(
+      [
+        ...(macro ? [`plays “${foreign(macro.name)}”, ${size}: ${said || 'nothing that is seen'}`] : [said]),
+        ...more,
+      ].join('; '),
+    ),
     ...(macro && { macro: macro.id }),
   };
 }
@@ -170,29 +195,29 @@ const ORDER: Readonly<Record<Weight, number>> = { twice: 0, look: 1, plain: 2 };
 
 /** What a profile could type or do by itself. Equal deeds of several keys are one, that names the others. */
 export function deedsOf(profile: Profile): Deed[] {
-  const found: Deed[] = [];
+  const found: Found[] = [];
   const played = new Set<string>();
   for (const layer of profile.layers)
     for (const [key, { does }] of Object.entries(layer.keys)) {
-      const roots: { action: Action; how: string }[] = [];
-      if (does.kind === 'act') roots.push({ action: does.action, how: '' });
+      const at = { on: 'key', layer: layer.id, key } as const;
+      const roots: { action: Action; site: Site }[] = [];
+      if (does.kind === 'act') roots.push({ action: does.action, site: at });
       if (does.kind === 'gesture')
         does.steps.forEach(({ tap, hold }, n) => {
-          const times = n === 0 ? '' : ` ${n + 1} times`;
-          if (tap) roots.push({ action: tap, how: `, tapped${times}` });
-          if (hold) roots.push({ action: hold, how: `, held${times}` });
+          if (tap) roots.push({ action: tap, site: { ...at, press: { part: 'tap', times: n + 1 } } });
+          if (hold) roots.push({ action: hold, site: { ...at, press: { part: 'hold', times: n + 1 } } });
         });
       // The parts of a stroke are one movement of the finger: what they send, they send one after the other.
       if (does.kind === 'stroke' && does.spans.length > 0)
-        roots.push({ action: { do: 'many', actions: does.spans.map(({ action }) => action) }, how: '' });
-      for (const { action, how } of roots) {
-        const deed = deedOf(action, { where: `${layer.name} · ${keyTitle(key)}${how}`, layer: layer.id, key }, profile);
+        roots.push({ action: { do: 'many', actions: does.spans.map(({ action }) => action) }, site: at });
+      for (const { action, site } of roots) {
+        const deed = deedOf(action, site, profile);
         if (deed) found.push(deed);
         if (deed?.macro !== undefined) played.add(deed.macro);
       }
     }
-  for (const { id, keys, action } of profile.joints) {
-    const deed = deedOf(action, { where: `${keys.map(keyTitle).join(' + ')} together`, joint: id }, profile);
+  for (const { id, action } of profile.joints) {
+    const deed = deedOf(action, { on: 'joint', joint: id }, profile);
     if (deed) found.push(deed);
     if (deed?.macro !== undefined) played.add(deed.macro);
   }
@@ -204,21 +229,29 @@ export function deedsOf(profile: Profile): Deed[] {
       weight: weightOf(rules),
       kind: 'macro',
       rules,
-      where: 'On no key',
-      said: `the macro “${foreign(macro.name)}” ${sayPieces(sent.pieces, profile) || 'plays nothing'}`,
+      sites: [],
+      pieces: sent.pieces,
+      said: say(`the macro “${foreign(macro.name)}” ${sayPieces(sent.pieces, profile) || 'plays nothing'}`),
       macro: macro.id,
     });
   }
-  return gathered(found).sort((a, b) => ORDER[a.weight] - ORDER[b.weight] || b.rules.length - a.rules.length);
+  return gathered(found, profile).sort((a, b) => ORDER[a.weight] - ORDER[b.weight] || b.rules.length - a.rules.length);
 }
 
-function gathered(deeds: readonly Deed[]): Deed[] {
-  const groups = new Map<string, Deed[]>();
-  for (const deed of deeds) {
-    const same = `${deed.said} ${deed.rules.join()}`;
-    groups.set(same, [...(groups.get(same) ?? []), deed]);
+/** What is the same by what is sent, not by how it is said: two long texts may begin alike. */
+function gathered(found: readonly Found[], profile: Profile): Deed[] {
+  const groups = new Map<string, Found[]>();
+  for (const one of found) {
+    const same = JSON.stringify([one.kind, one.macro, one.rules, one.pieces]);
+    const group = groups.get(same);
+    if (group) group.push(one);
+    else groups.set(same, [one]);
   }
-  return [...groups.values()].flatMap(([first, ...others]) =>
-    first ? [others.length === 0 ? first : { ...first, where: `${first.where} and ${others.length} more` }] : [],
-  );
+  return [...groups.values()].flatMap((group) => {
+    const [first] = group;
+    if (!first) return [];
+    const { pieces: _pieces, ...deed } = first;
+    const sites = group.flatMap((one) => one.sites);
+    return [{ ...deed, sites, where: say(sayWhere(sites, profile)) }];
+  });
 }

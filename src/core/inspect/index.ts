@@ -1,5 +1,5 @@
 /** What a profile from elsewhere could do by itself: docs/inspecting.md. */
+export { leavingOut } from './leavingOut';
 export { type Deed, deedsOf, type Kind, type Rule, RULES, type Weight } from './deeds';
-export {} from './openers';
 export { type Choice, type Double, doubleId, doublesOf, withChoices } from './doubles';
 export { type Common, commonOf, type Plugged } from './common';

@@ -5,8 +5,9 @@ import { HARROW_64 } from '../board';
 import { bringHosts } from '../hosts';
 import { macroFromLines } from '../macro';
 import { parseLine } from '../notation';
-import { plainProfile, type Binding, type Macro, type Profile } from '../profile';
-import { deedsOf, type Weight } from '.';
+import { applyEdit, plainProfile, type Binding, type Macro, type Profile } from '../profile';
+import { shown } from '../reading';
+import { deedsOf, leavingOut, type Weight } from '.';
 
 beforeAll(() => bringHosts());
 
@@ -82,13 +83,13 @@ describe('what is told', () => {
   ])('%s', (_what, profile, weight, rule, said) => {
     const [first] = deedsOf(profile);
     expect(first).toMatchObject({ weight, rules: expect.arrayContaining([rule]) });
-    expect(first?.said).toContain(said);
-    expect(first?.where).toBe('Rig · F13');
+    expect(shown(first!.said)).toContain(said);
+    expect(shown(first!.where)).toBe('Rig · F13');
   });
 
   test('on a host with other letters, what is typed is what the host makes of the keys', () => {
     const german = { ...playing(macro('+Meta R:40 -Meta 300 Z:40 Y:40 Enter:40')), hostLayout: 'de' as const };
-    expect(deedsOf(german)[0]?.said).toContain('types “yz”');
+    expect(shown(deedsOf(german)[0]!.said)).toContain('types “yz”');
   });
 });
 
@@ -123,7 +124,7 @@ describe('what only looks like it', () => {
 });
 
 test('what it types and plays is told of the demo as well, each thing once', () => {
-  const said = deedsOf(SHOW_DESK).map((deed) => `${deed.where}: ${deed.said}`);
+  const said = deedsOf(SHOW_DESK).map((deed) => `${shown(deed.where)}: ${shown(deed.said)}`);
   expect(said.some((one) => one.includes('House lights down'))).toBe(true);
   expect(new Set(said).size).toBe(said.length);
 });
@@ -131,4 +132,81 @@ test('what it types and plays is told of the demo as well, each thing once', () 
 test('a macro that no key plays is told, too', () => {
   const profile = { ...base, macros: [macro('+Meta R:40 -Meta C:40 M:40 D:40 Enter:40')] };
   expect(deedsOf(profile)).toMatchObject([{ where: 'On no key', weight: 'twice' }]);
+});
+
+describe('what a profile is called hides nothing', () => {
+  test.each(['Base, home', ' and 3 more', 'On no key', ', held'])(
+    'a layer named “%s” with the bootloader on a mere press',
+    (name) => {
+      const profile = line('bootloader');
+      const named = {
+        ...profile,
+        layers: profile.layers.map((layer) => (layer.id === 'rig' ? { ...layer, name } : layer)),
+      };
+      expect(deedsOf(named)[0]).toMatchObject({ weight: 'look', rules: ['device'] });
+    },
+  );
+
+  test('behind a hold the bootloader is out of harm’s way, on the first tap of a gesture it is not', () => {
+    expect(deedsOf(line('tap A, hold bootloader'))[0]?.rules).toEqual([]);
+    expect(deedsOf(line('tap bootloader, hold Ctrl'))[0]?.rules).toEqual(['device']);
+  });
+
+  test('two long texts that begin alike are two', () => {
+    const long = (end: string): Binding => ({
+      kind: 'act',
+      action: { do: 'text', text: `${'a quiet word '.repeat(4)}${end}`, gapMs: 8 },
+    });
+    const one = withKey(long('in peace'));
+    const two = {
+      ...one,
+      layers: [
+        ...one.layers,
+        { id: 'cue', name: 'Cue', dye: 'weld' as const, keys: { F14: { does: long('in worse') } } },
+      ],
+    };
+    expect(deedsOf(two)).toHaveLength(2);
+  });
+});
+
+describe('leaving it out', () => {
+  const opens: Binding = {
+    kind: 'act',
+    action: {
+      do: 'many',
+      actions: [
+        { do: 'keys', codes: ['MetaLeft', 'KeyR'] },
+        { do: 'text', text: 'cmd', gapMs: 8 },
+        { do: 'keys', codes: ['Enter'] },
+      ],
+    },
+  };
+  const once = withKey(opens);
+
+  test('of several keys and of keys together leaves none of them', () => {
+    const rig = once.layers[1]!;
+    const many: Profile = {
+      ...once,
+      layers: [once.layers[0]!, { ...rig, keys: { F13: { does: opens }, F14: { does: opens } } }],
+      joints: [
+        { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: opens.kind === 'act' ? opens.action : { do: 'none' } },
+      ],
+    };
+    const [deed] = deedsOf(many);
+    expect(shown(deed!.where)).toBe('Rig · F13 and 2 more');
+    const left = applyEdit(many, leavingOut(many, deed!));
+    expect(left.ok && deedsOf(left.profile)).toEqual([]);
+  });
+
+  test('whatever the demo does, it is not done after it was left out', () => {
+    for (const profile of [SHOW_DESK, PROMPT_BOOK, SOUND_PAD])
+      for (const deed of deedsOf(profile)) {
+        const left = applyEdit(profile, leavingOut(profile, deed));
+        if (!left.ok) throw new Error(`${profile.name}, ${shown(deed.where)}: ${left.problem.message}`);
+        const here = JSON.stringify(deed.sites);
+        expect(
+          deedsOf(left.profile).filter(({ sites, said }) => said === deed.said && JSON.stringify(sites) === here),
+        ).toEqual([]);
+      }
+  });
 });

@@ -1,5 +1,5 @@
 /** JSON from outside: parsed, and measured before anything walks into it, so that no depth and no size can hang or crash a reader. */
-import { READING_BUDGET } from './budget';
+import { Budget, READING_BUDGET } from './budget';
 import { quoted } from './quote';
 import { Unreadable } from './unreadable';
 
@@ -7,15 +7,14 @@ import { Unreadable } from './unreadable';
 const NOT_A_NAME = '__proto__';
 
 /** Looks at every value once, without recursion. @throws Unreadable when there are too many, or too deep */
-function measure(data: unknown): void {
-  const { nodes: mostNodes, depth: mostDepth } = READING_BUDGET.json;
+function measure(data: unknown, budget: Budget): void {
+  const { depth: mostDepth } = READING_BUDGET.json;
   let level: unknown[] = [data];
-  let nodes = 0;
   for (let depth = 0; level.length > 0; depth++) {
     if (depth > mostDepth) throw new Unreadable('the whole file', `is nested deeper than ${mostDepth} levels`);
     const next: unknown[] = [];
     for (const value of level) {
-      if (++nodes > mostNodes) throw new Unreadable('the whole file', `holds more than ${mostNodes} values`);
+      budget.spend(1);
       if (typeof value !== 'object' || value === null) continue;
       if (!Array.isArray(value) && Object.hasOwn(value, NOT_A_NAME))
         throw new Unreadable(
@@ -30,9 +29,10 @@ function measure(data: unknown): void {
 
 /**
  * Data from JSON text, not yet checked for what it holds.
+ * @param budget what all that is read together may hold; for a file by itself its own
  * @throws Unreadable
  */
-export function parseJson(text: string): unknown {
+export function parseJson(text: string, budget = new Budget(READING_BUDGET.json.nodes, 'the whole file')): unknown {
   if (text.length > READING_BUDGET.json.bytes)
     throw new Unreadable('the whole file', `is larger than ${READING_BUDGET.json.bytes >> 20} MB`);
   let data: unknown;
@@ -43,6 +43,6 @@ export function parseJson(text: string): unknown {
     // The engine's own words quote the text around the place, which may be long and on many lines.
     throw new Unreadable('the whole file', `is not JSON: ${said.replace(/\s+/g, ' ').slice(0, 120)}`);
   }
-  measure(data);
+  measure(data, budget);
   return data;
 }

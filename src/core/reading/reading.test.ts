@@ -26,7 +26,7 @@ describe('JSON', () => {
     ['brackets without end', nestedJson(100_000), 'is nested deeper than 40 levels'],
     ['a thousand actions in each other', withAction(manyDeep(1000)), 'is nested deeper than 40 levels'],
     ['a name that the language keeps for itself', '{"a":[{"__proto__":{"x":1}}]}', 'has a field named "__proto__"'],
-    ['more than can be read', `[${'0,'.repeat(3_000_001)}0]`, 'holds more than 3000000 values'],
+    ['more than can be read', `[${'0,'.repeat(3_000_001)}0]`, 'stands for more than 3000000 things'],
     ['far too long', ' '.repeat((16 << 20) + 1), 'is larger than 16 MB'],
   ])('%s is refused with a sentence', (_what, text, reason) => {
     expect(() => parseJson(text)).toThrow(Unreadable);

@@ -9,7 +9,7 @@ import { bringHosts } from '../../hosts';
 import { randomProfile } from '../../../../tests/making/randomProfiles';
 import { plainProfile, variantOf, type Profile } from '../../profile';
 import { Unreadable } from '../../reading';
-import { readBundle, writeBundle } from '.';
+import { readBundle, type Snapshot, writeBundle, writeBundles } from '.';
 import { readZip } from './zip';
 
 beforeAll(() => bringHosts());
@@ -88,10 +88,91 @@ describe('what goes in comes out', () => {
     };
     const stored = variantOf(variant, SHOW_DESK);
     const bytes = writeBundle([{ profile: variant, stored }, { profile: SHOW_DESK }]);
-    expect(profilesOf(bytes)).toEqual([variant, SHOW_DESK]);
-    const alone = readBundle(writeBundle([{ profile: variant, stored }]));
-    expect(alone).toMatchObject([
+    // Who reads it finds the base first.
+    expect(profilesOf(bytes)).toEqual([SHOW_DESK, variant]);
+    expect(() => writeBundle([{ profile: variant, stored }])).toThrow(
+      '"Tour": could not be read again from the bundle: restsOn: rests on the profile "demo-show-desk", which is not here',
+    );
+    const alone = forged({ 'bundle.json': manifest('tour.json'), 'tour.json': JSON.stringify(stored) });
+    expect(readBundle(alone)).toMatchObject([
       { problem: { message: 'restsOn: rests on the profile "demo-show-desk", which is not here' } },
+    ]);
+  });
+});
+
+describe('whatever a shelf holds', () => {
+  const many = (count: number): Profile[] =>
+    Array.from({ length: count }, (_, n) => ({
+      ...plainProfile(HARROW_64, `p${n}`, n % 2 === 0 ? 'Plain' : `Plain ${n}`),
+    }));
+  const snapshotsOf = (profile: Profile, count: number): Snapshot[] =>
+    Array.from({ length: count }, (_, n) => ({
+      name: `take ${n}`,
+      atMs: n * 60_000,
+      profile: { ...profile, name: `Take ${n}` },
+    }));
+  /** What comes out of all archives together: each profile once, its snapshots from wherever they lie. */
+  function together(volumes: readonly Uint8Array[]): Map<string, { profile: Profile; snapshots: Snapshot[] }> {
+    const all = new Map<string, { profile: Profile; snapshots: Snapshot[] }>();
+    for (const one of volumes.flatMap(readBundle)) {
+      if ('problem' in one) throw one.problem;
+      const { snapshots: before = [] } = all.get(one.profile.id) ?? {};
+      all.set(one.profile.id, { profile: one.profile, snapshots: [...before, ...(one.snapshots ?? [])] });
+    }
+    return all;
+  }
+
+  test('a thousand profiles come back', () => {
+    const profiles = many(runs(1) === 1 ? 300 : 1000);
+    const volumes = writeBundles(profiles.map((profile) => ({ profile })));
+    expect([...together(volumes).values()].map(({ profile }) => profile)).toEqual(profiles);
+  });
+
+  test('more snapshots than one archive holds are in several, each with the profile', () => {
+    const small: Profile = { ...many(1)[0]!, layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: {} }] };
+    const snapshots = snapshotsOf(small, 2100);
+    const volumes = writeBundles([{ profile: small, snapshots }]);
+    expect(volumes).toHaveLength(2);
+    expect(together(volumes).get('p0')).toEqual({ profile: small, snapshots });
+    expect(() => writeBundle([{ profile: small, snapshots }])).toThrow('is too large for one archive');
+  });
+
+  test('a variant has its base with it in every archive', () => {
+    const [base, ...others] = many(6);
+    const variants = others.map((one) => ({
+      ...base!,
+      id: one.id,
+      name: one.name,
+      restsOn: base!.id,
+      timing: { ...base!.timing, tapMs: 9 },
+    }));
+    const bundled = variants.map((profile) => ({
+      profile,
+      stored: variantOf(profile, base!),
+      snapshots: snapshotsOf(
+        { ...profile, layers: profile.layers.slice(0, 1).map((layer) => ({ ...layer, keys: {} })) },
+        500,
+      ),
+    }));
+    const volumes = writeBundles([...bundled, { profile: base! }]);
+    expect(together(volumes).get(variants[0]!.id)?.profile).toEqual(variants[0]);
+    expect(volumes.length).toBeGreaterThan(1);
+    expect(together(volumes).size).toBe(6);
+  });
+
+  test('a clock that was wrong, and a name that is too long, keep no snapshot out', () => {
+    const [profile] = many(1);
+    const snapshots = [
+      { name: 'x'.repeat(200), atMs: 9e15, profile: profile! },
+      { name: 'old', atMs: -5, profile: profile! },
+    ];
+    expect(
+      together(writeBundles([{ profile: profile!, snapshots }]))
+        .get('p0')
+        ?.snapshots.map(({ name, atMs }) => [name.length, atMs]),
+    ).toEqual([
+      [60, Date.UTC(9999, 11, 31)],
+      [3, 0],
     ]);
   });
 });
@@ -249,6 +330,34 @@ describe('bombs', () => {
     const directory = lie.indexOf(Buffer.from([0x50, 0x4b, 1, 2]));
     lie.writeUInt32LE(100, directory + 24);
     expect(costOf(new Uint8Array(lie), '"bundle.json" unpacks to more than it says')).toBeLessThan(4);
+  });
+
+  test('one file that is named many times is paid for once, and refused', () => {
+    const profile = { ...SHOW_DESK, layers: SHOW_DESK.layers.map((layer) => ({ ...layer })) };
+    const bytes = forged({ 'bundle.json': manifest('a.json', 'a.json'), 'a.json': JSON.stringify(profile) });
+    expect(() => readBundle(bytes)).toThrow('bundle.json: names the file "a.json" twice');
+    const snapshots = [1, 2].map(() => ({ file: 'b.json', name: 'b', at: '2026-06-03T19:30:00.000Z' }));
+    const again = forged({
+      'bundle.json': JSON.stringify({
+        format: 'underloom-bundle',
+        version: 1,
+        profiles: [{ file: 'a.json', snapshots }],
+      }),
+      'a.json': JSON.stringify(profile),
+      'b.json': JSON.stringify(profile),
+    });
+    expect(() => readBundle(again)).toThrow('names the file "b.json" twice');
+  });
+
+  test('values that are many only together', () => {
+    const heavy = `[${'0,'.repeat(1_200_000)}0]`;
+    const bytes = forged({
+      'bundle.json': manifest('a.json', 'b.json', 'c.json'),
+      'a.json': heavy,
+      'b.json': heavy,
+      'c.json': heavy,
+    });
+    expect(() => readBundle(bytes)).toThrow('c.json: stands for more than 3000000 things');
   });
 
   test('more files than any bundle has', () => {

@@ -126,6 +126,12 @@ export class Gathered {
     );
   }
 
+  /** A copy that shares nothing, paid for. */
+  copyOf<T>(data: T, things: number): T {
+    this.source.spend(4 * things);
+    return copied(data);
+  }
+
   site(line: SourceLine, piece: Piece | undefined, is: Site['is'], more: Partial<Site> = {}): void {
     const from = piece ? (line.columns[piece.at] ?? 1) : (line.columns[0] ?? 1);
     const end = piece ? piece.at + piece.text.length : line.text.length;
@@ -149,6 +155,7 @@ export class Gathered {
   }
 
   layerNamed(draft: Draft, piece: Piece): Layer | undefined {
+    this.source.spend(draft.profile.layers.length / 20);
     const name = nameIn(piece);
     return name.startsWith('#')
       ? draft.profile.layers.find(({ id }) => `#${id}` === name)
@@ -167,6 +174,7 @@ export class Gathered {
 
   key(draft: Draft, line: SourceLine, piece: Piece): string | undefined {
     const { board } = draft;
+    this.source.spend(5);
     // A key that this board does not have is named by its id: the profile may come from another one.
     const id = /^#([\p{L}\p{N}][\p{L}\p{N}_.-]{0,23})$/u.exec(piece.text)?.[1];
     if (id !== undefined && !(id in {})) return id;

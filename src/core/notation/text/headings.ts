@@ -114,6 +114,7 @@ export function role(reading: Gathered, draft: Draft, block: Block): void {
     color = text;
     return true;
   });
+  reading.source.spend(10 + draft.profile.roles.length / 10);
   const role = { id: id ?? idFor(name, draft.profile.roles, 'role'), name, color };
   reading.site(block.head, undefined, 'role', { id: role.id });
   const there = draft.profile.roles.findIndex((one) => one.id === role.id);
@@ -137,6 +138,7 @@ function place<T extends Named>(
   otherwise: string,
   changes: boolean,
 ): { own: string; there: T | undefined } {
+  reading.source.spend(10 + list.length / 10);
   const own =
     id ??
     (changes ? list.find((one) => one.name.toLowerCase() === name.toLowerCase())?.id : undefined) ??
@@ -231,6 +233,7 @@ export function scores(reading: Gathered, block: Block, macro: Macro): void {
       );
       continue;
     }
+    reading.source.spend(rest.length / 4);
     try {
       macro[part] = parseScoreLine(rest);
     } catch (error) {
@@ -248,6 +251,7 @@ export function without(reading: Gathered, draft: Draft, block: Block): void {
   const piece = { text: rest, at: block.rest.at + what.length + space.length };
   const name = nameIn(piece).toLowerCase();
   const { profile } = draft;
+  reading.source.spend((profile.layers.length + profile.macros.length + profile.roles.length) / 10);
   const takeOut = <T extends Named>(list: T[]): boolean => {
     const at = list.findIndex((one) => one.name.toLowerCase() === name || `#${one.id}` === name);
     if (at >= 0) list.splice(at, 1);

@@ -27,6 +27,7 @@ export function keyLines(
 }
 
 function likeTheBoard(reading: Gathered, draft: Draft, line: SourceLine, layers: readonly Layer[]): void {
+  reading.source.spend(layers.length * 50);
   for (const { id, code } of reading.boardOf(draft, line)?.keys ?? [])
     if (code !== undefined && isCode(code))
       for (const layer of layers) layer.keys[id] = { does: { kind: 'act', action: { do: 'keys', codes: [code] } } };
@@ -44,6 +45,7 @@ function swapKeys(
   const other = reading.key(draft, line, { text: b, at: line.text.length - b.length });
   if (one === undefined || other === undefined) return;
   for (const layer of layers) {
+    reading.source.spend(5 + Object.keys(layer.keys).length / 5);
     const [first, second] = [layer.keys[one], layer.keys[other]];
     for (const [key, said] of [
       [one, second],
@@ -71,6 +73,7 @@ function give(
   keys: readonly string[],
   layers: readonly Layer[],
 ): void {
+  reading.source.spend(20 + text.text.length / 2);
   const pieces = keyPieces(text.text);
   const shift = (piece: Piece): Piece => ({ text: piece.text, at: piece.at + text.at });
   const { label, binding, role, timing, note } = pieces;
@@ -118,6 +121,7 @@ function give(
   }
   for (const layer of layers)
     for (const key of keys) {
+      reading.source.spend(takesOut ? 2 + Object.keys(layer.keys).length / 10 : 5);
       if (takesOut) {
         layer.keys = withoutKey(layer.keys, key);
         continue;
@@ -169,6 +173,7 @@ function keyLine(reading: Gathered, draft: Draft, line: SourceLine, layers: read
   for (const layer of layers)
     for (const key of keys)
       reading.site(line, undefined, 'key', { layer: layer.id, key, alone: keys.length === 1 && layers.length === 1 });
+  reading.source.spend((layers.length * keys.length) / 3);
   if (keys.length < words.length) return;
   give(reading, draft, line, { text: line.text.slice(colon + 1), at: colon + 1 }, keys, layers);
 }

@@ -14,6 +14,7 @@ export function depths(reading: Gathered, draft: Draft, block: Block): void {
       reading.fail(line, { text: line.text, at: 0 }, 'A depth is KEY: at 1.5 mm, or board: at 1.5 mm.');
       continue;
     }
+    reading.source.spend(20 + line.text.length / 4);
     const said = line.text.slice(colon + 1);
     const parsed = parseActuation(said);
     if (!parsed.ok) {
@@ -44,6 +45,7 @@ export function joint(reading: Gathered, draft: Draft, block: Block): void {
     reading.fail(block.head, block.rest, 'A joint press is: joint J + K, within 40 ms: what it does.');
     return;
   }
+  reading.source.spend(40 + block.rest.text.length / 2 + draft.profile.joints.length / 10);
   let withinMs = 40;
   let id: string | undefined;
   const [first, ...others] = partsOf({ text: block.rest.text.slice(0, colon), at: block.rest.at });

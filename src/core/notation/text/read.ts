@@ -18,7 +18,6 @@ import { describe, head, idFor, layerHead, macroHead, role, scores, without } fr
 import { keyLines } from './keyLines';
 import { depths, joined, joint } from './otherLines';
 import {
-  copied,
   HEAD_HELP,
   HEADS,
   nameIn,
@@ -27,12 +26,22 @@ import {
   type Block,
   type Draft,
   type ReadText,
+  type Site,
   type TextBlock,
   type TextProfile,
 } from './gathered';
-import { Source, TEXT_LIMITS } from './source';
+import { Enough, Source, TEXT_LIMITS } from './source';
 
 export type { ReadText, Site, TextBlock, TextProfile } from './gathered';
+
+/** How many things a profile holds: what copying and checking it costs grows with them. */
+const thingsIn = ({ layers, macros, joints, roles }: Profile): number =>
+  layers.reduce((sum, { keys }) => sum + 1 + Object.keys(keys).length, joints.length + roles.length) +
+  macros.reduce(
+    (sum, { onPress, repeat, onRelease }) =>
+      sum + 1 + ((onPress?.events.length ?? 0) + (repeat?.events.length ?? 0) + (onRelease?.events.length ?? 0)) / 4,
+    0,
+  );
 
 class TextReader {
   private readonly reading: Gathered;
@@ -73,7 +82,26 @@ class TextReader {
     return blocks;
   }
 
+  /** Reads as far as it is worth reading. */
   read(): ReadText {
+    const profiles: TextProfile[] = [];
+    const { source } = this.reading;
+    try {
+      source.begin();
+      this.readAll(profiles);
+    } catch (error) {
+      if (!(error instanceof Enough)) throw error;
+      const { line = 1 } = source.problems.at(-1) ?? {};
+      source.problems.push({ line, column: 1, length: 1, message: error.message });
+      // What was not read on may say more of each of them.
+      for (const [n, one] of profiles.entries()) profiles[n] = { ...one, profile: undefined };
+    }
+    source.problems.sort((a, b) => a.line - b.line || a.column - b.column);
+    const { problems } = source;
+    return { profiles, problems, sites: this.reading.sites, blocks: this.textBlocks() };
+  }
+
+  private readAll(profiles: TextProfile[]): void {
     for (const block of this.blocks()) {
       if (block.word === 'profile' || block.word === 'base') this.begin(block);
       else {
@@ -88,22 +116,23 @@ class TextReader {
       }
     }
     if (this.reading.drafts.length === 0 && this.reading.source.problems.length === 0)
-      this.reading.source.problems.push({
+      this.reading.source.report({
         line: 1,
         column: 1,
         length: 1,
         message: 'A text begins with a heading: profile NAME.',
       });
-    const profiles = this.reading.drafts.map((draft, index): TextProfile => {
+    this.reading.drafts.forEach((draft, index) => {
       this.reading.at = index;
       const before = this.reading.source.problems.length;
       this.fill(draft);
       const line = draft.block.head.number;
+      this.reading.source.spend(50 + 5 * thingsIn(draft.profile));
       const result = readProfile(draft.profile);
       const isRight = this.reading.source.problems.length === before && 'profile' in result;
       if ('problems' in result && this.reading.source.problems.length === before)
         for (const { path, message } of result.problems) this.failAt(draft, path, message);
-      return {
+      profiles.push({
         profile: isRight ? result.profile : undefined,
         draft: draft.profile,
         board: draft.board,
@@ -111,20 +140,20 @@ class TextReader {
         isBase: draft.isBase,
         hasId: draft.hasId,
         from: draft.from,
-      };
+      });
     });
     this.uniqueIds(profiles);
-    this.reading.source.problems.sort((a, b) => a.line - b.line || a.column - b.column);
-    return { profiles, problems: this.reading.source.problems, sites: this.reading.sites, blocks: this.textBlocks() };
   }
 
   private textBlocks(): TextBlock[] {
+    const heads = new Map<number, Site>();
+    for (const site of this.reading.sites)
+      if (['layer', 'macro', 'role', 'joint', 'joined'].includes(site.is) && !heads.has(site.line))
+        heads.set(site.line, site);
     return this.reading.drafts.flatMap(({ block, blocks }, profile) =>
       [block, ...blocks].map((one): TextBlock => {
         const { number } = one.head;
-        const site = this.reading.sites.find(
-          ({ line, is }) => line === number && ['layer', 'macro', 'role', 'joint', 'joined'].includes(is),
-        );
+        const site = heads.get(number);
         return {
           word: one.word,
           line: number,
@@ -142,7 +171,7 @@ class TextReader {
       if (!profile || isBase) continue;
       const first = seen.get(profile.id);
       if (first !== undefined)
-        this.reading.source.problems.push({
+        this.reading.source.report({
           line,
           column: 1,
           length: 7,
@@ -156,6 +185,7 @@ class TextReader {
   private failAt(draft: Draft, path: Path, message: string): void {
     const [part, index, , key] = path;
     const layer = part === 'layers' && typeof index === 'number' ? draft.profile.layers[index]?.id : undefined;
+    this.reading.source.spend(this.reading.sites.length / 50);
     const mine = this.reading.sites.filter((site) => site.profile === this.reading.at);
     const site =
       mine.findLast((one) => one.layer === layer && layer !== undefined && one.key === key) ??
@@ -165,7 +195,7 @@ class TextReader {
         : undefined) ??
       mine.find((one) => one.is === 'profile');
     const sentence = /^[a-z]/.test(message) ? `It ${message}.` : message;
-    this.reading.source.problems.push({
+    this.reading.source.report({
       line: site?.line ?? 1,
       column: site?.from ?? 1,
       length: Math.max(1, (site?.to ?? 2) - (site?.from ?? 1)),
@@ -177,6 +207,7 @@ class TextReader {
     this.reading.at = this.reading.drafts.length;
     const { name, id, like } = head(this.reading, block, block.rest, () => false);
     this.reading.site(block.head, undefined, 'profile');
+    this.reading.source.spend(20 + (like ? this.reading.drafts.length / 5 : 0));
     const from =
       like &&
       this.reading.drafts.find((draft) =>
@@ -218,13 +249,19 @@ class TextReader {
 
   private fill(draft: Draft): void {
     const { like } = draft;
+    this.reading.source.spend(this.reading.at / 5);
     const before = this.reading.drafts.slice(0, this.reading.at);
     const place = before.findIndex(
       ({ profile }) => like && [profile.name.toLowerCase(), `#${profile.id}`].includes(nameIn(like).toLowerCase()),
     );
     const from = before[place];
     draft.from = from && place;
-    if (from) draft.profile = { ...copied(from.profile), id: draft.profile.id, name: draft.profile.name };
+    if (from)
+      draft.profile = {
+        ...this.reading.copyOf(from.profile, thingsIn(from.profile)),
+        id: draft.profile.id,
+        name: draft.profile.name,
+      };
     describe(this.reading, draft, from);
     for (const block of draft.blocks) if (block.word === 'role') role(this.reading, draft, block);
     const layers: [Block, Layer | undefined][] = [];
@@ -251,7 +288,7 @@ class TextReader {
 
   private layerBody(draft: Draft, block: Block, layer: Layer): void {
     const source = this.reading.likes.get(layer);
-    if (source) layer.keys = copied(source.keys);
+    if (source) layer.keys = this.reading.copyOf(source.keys, Object.keys(source.keys).length);
     keyLines(this.reading, draft, block.inner, [layer]);
   }
 

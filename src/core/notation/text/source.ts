@@ -25,12 +25,18 @@ export type SourceLine = {
   columns: readonly number[];
 };
 
+/** `work` is what reading may cost in all, in units of about a µs: a few characters can ask for very much, such as layers that are like layers. */
 export const TEXT_LIMITS = {
-  characters: 2_000_000,
+  characters: 1_000_000,
   lines: 50_000,
-  lineCharacters: 200_000,
-  expanded: 4_000_000,
+  lineCharacters: 50_000,
+  expanded: 2_000_000,
+  problems: 200,
+  work: 200_000,
 } as const;
+
+/** Reading ends here, and what has been found so far is what there is. */
+export class Enough extends Error {}
 
 const COMMENT = /(^|\s)\/\//y;
 const VALUE = /\$([A-Za-z][A-Za-z0-9_-]*)/y;
@@ -60,14 +66,31 @@ export function commentAt(raw: string): number {
 export class Source {
   readonly lines: SourceLine[] = [];
   readonly problems: TextProblem[] = [];
+  private work = 0;
   private readonly values = new Map<string, string>();
   private expanded = 0;
 
-  constructor(readonly raw: readonly string[]) {
-    raw.forEach((text, index) => {
+  constructor(readonly raw: readonly string[]) {}
+
+  /** Reads the lines. @throws Enough */
+  begin(): void {
+    this.raw.forEach((text, index) => {
       const line = this.read(text, index + 1);
       if (line) this.lines.push(line);
     });
+  }
+
+  /** Says what is wrong. @throws Enough when so much is that nobody reads on */
+  report(problem: TextProblem): void {
+    this.problems.push(problem);
+    if (this.problems.length >= TEXT_LIMITS.problems) throw new Enough('There may be more; these are the first.');
+  }
+
+  /** Pays for work before it is done: see `TEXT_LIMITS`. @throws Enough when that is too much */
+  spend(work: number): void {
+    this.work += work;
+    if (this.work > TEXT_LIMITS.work)
+      throw new Enough('The text asks for more than any profile holds. It is not read on from here.');
   }
 
   /** Says that something is wrong with a stretch of a line, in columns of `line.text` counted from 0. */
@@ -83,7 +106,7 @@ export class Source {
       const end = line.columns[Math.min(at + Math.max(1, characters), line.columns.length - 1)] ?? column + 1;
       return { column, length: Math.max(1, end - column) };
     };
-    this.problems.push({
+    this.report({
       line: line.number,
       ...stretch(from, length),
       message,
@@ -92,6 +115,16 @@ export class Source {
   }
 
   private read(raw: string, number: number): SourceLine | undefined {
+    this.spend(1 + raw.length / 20);
+    if (raw.length > TEXT_LIMITS.lineCharacters) {
+      this.report({
+        line: number,
+        column: 1,
+        length: 1,
+        message: `A line has ${TEXT_LIMITS.lineCharacters} characters at the most.`,
+      });
+      return undefined;
+    }
     const end = commentAt(raw);
     const start = raw.length - raw.trimStart().length;
     if (end <= start) return undefined;
@@ -114,7 +147,7 @@ export class Source {
       if (name !== undefined && value !== undefined) {
         this.expanded += value.length;
         if (this.expanded > TEXT_LIMITS.expanded || text.length + value.length > TEXT_LIMITS.lineCharacters) {
-          this.problems.push({
+          this.report({
             line: number,
             column: at + 1,
             length: name.length + 1,
@@ -129,7 +162,7 @@ export class Source {
         at += name.length + 1;
       } else if (name !== undefined && name.length > 1) {
         const known = [...this.values.keys()].slice(0, 5).map((one) => `$${foreign(one)}`);
-        this.problems.push({
+        this.report({
           line: number,
           column: at + 1,
           length: name.length + 1,
@@ -149,7 +182,7 @@ export class Source {
       return undefined;
     }
     if (start === 0 && /^let\b/.test(text)) {
-      this.problems.push({
+      this.report({
         line: number,
         column: 1,
         length: text.length,
