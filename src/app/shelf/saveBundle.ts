@@ -1,10 +1,9 @@
 /** Several profiles as one archive: with what they rest on, their boards, tags and, when wanted, their snapshots. */
-import type { Profile } from '../../core/profile';
+import { rowOf, type Profile } from '../../core/profile';
 import { download, fileNameOf } from '../shared/download';
 import { useBoards } from '../state/boards';
 import { useShelf } from '../state/shelf';
 import { loadSnapshots } from '../state/snapshots';
-import { writtenOf } from '../state/store';
 import { useTags } from '../state/tags';
 
 /** The profiles of these ids, and those that they rest on. */
@@ -32,7 +31,7 @@ export async function saveBundle(ids: readonly string[], withSnapshots: boolean)
       return {
         profile,
         // As the store writes it: what clashes with the base goes along, too.
-        ...(document && { stored: writtenOf(document) }),
+        ...(document && { stored: rowOf(document) }),
         tags: useTags.getState().byProfile.get(profile.id) ?? [],
         snapshots: snapshots.map(({ name, atMs, profile: was }) => ({
           name: name || 'kept by itself',

@@ -21,7 +21,7 @@ type TextRow = { id: string; text: string; of: string };
 /** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
 type BoardRow = { id: string; revision: number; changedAt: number; board: unknown };
 /** How a profile was at some time: kept by name, or by itself before something large. `profile` is whose it is. */
-type SnapshotRow = {
+export type SnapshotRow = {
   id: string;
   profile: string;
   /** When it was made, in ms since 1970, as a person reads it: clocks are wrong at times, so the order is `place`'s. */

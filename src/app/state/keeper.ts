@@ -7,7 +7,7 @@ import { applyAct, newDocument, rebased, refusalOf, type Act, type Document, typ
 import { whenHandsRest } from './afterPaint';
 import { newActId } from './ids';
 import { reasonOf } from './database';
-import { loadWhole, write, type Stored, type Written } from './store';
+import { loadWhole, write, type Besides, type Stored, type Written } from './store';
 import { tellOtherWindows } from './windows';
 
 /** Where a profile is: on the disk; on its way there, since a time of the page's clock in ms; or only on this page. */
@@ -22,6 +22,8 @@ export type Told = {
   refused: (what: string, reason: string) => void;
   /** Another window has taken the profile off the shelf. */
   gone: () => void;
+  /** Why what an act makes could not be kept, as a sentence; undefined when it can. */
+  unfit: (document: Document, before: Document) => string | undefined;
 };
 
 const RETRY_MS = [500, 1000, 2000, 5000, 10_000];
@@ -52,6 +54,8 @@ export class Keeper {
     private stored: Stored,
     private readonly told: Told,
     isNew: boolean,
+    /** What comes to the store with it, until it is there. */
+    private besides?: Besides,
   ) {
     this.shown = stored.document;
     this.changedAt = stored.changedAt;
@@ -67,10 +71,22 @@ export class Keeper {
   /**
    * A new profile, which is written at once.
    * @param birth what marks it as the same one when another window puts it on the shelf, too
+   * @param besides what is written with it, or not at all
    */
-  static ofNew(profile: Profile, told: Told, document = newDocument(profile), birth = newActId()): Keeper {
+  static ofNew(
+    profile: Profile,
+    told: Told,
+    document = newDocument(profile),
+    birth = newActId(),
+    besides?: Besides,
+  ): Keeper {
     const changedAt = Date.now();
-    const keeper = new Keeper({ document, changedAt, revision: 0, oldestRead: 0, first: 0, birth }, told, true);
+    const keeper = new Keeper(
+      { document, changedAt, revision: 0, oldestRead: 0, first: 0, birth },
+      told,
+      true,
+      besides,
+    );
     keeper.keeping = { state: 'keeping', sinceMs: performance.now() };
     return keeper;
   }
@@ -93,6 +109,8 @@ export class Keeper {
   act(act: Act): string | undefined {
     const result = applyAct(this.shown, act);
     if (!result.ok) return refusalOf(result.problem);
+    const unfit = this.told.unfit(result.document, this.shown);
+    if (unfit !== undefined) return unfit;
     this.shown = result.document;
     this.changedAt = Date.now();
     this.pending.push(act);
@@ -244,12 +262,13 @@ export class Keeper {
     this.mustWrite = false;
     let written: Written;
     try {
-      written = await write(this.isExact ? stored : { ...stored, revision: 0 }, acts, shown);
+      written = await write(this.isExact ? stored : { ...stored, revision: 0 }, acts, shown, this.besides);
     } catch (error) {
       this.mustWrite ||= mustWrite;
       throw error;
     }
     const { applied, refused, ...now } = written;
+    delete this.besides;
     this.isExact = true;
     this.pending = this.pending.slice(acts.length);
     this.hasHistory ||= now.oldestRead === now.first;

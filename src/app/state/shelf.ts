@@ -4,10 +4,11 @@
  * marked as not kept.
  */
 import { create } from 'zustand';
-import type { KeptText } from '../../core/notation';
 import {
   historyStepSchema,
+  mayChangeTooMuch,
   misfitOf,
+  MOST_CHANGES,
   printProblem,
   type Document,
   type Edit,
@@ -24,9 +25,8 @@ import {
   isThere,
   loadPreference,
   loadShelf,
-  loadText,
   storePreference,
-  storeText,
+  type Besides,
   type Stored,
   type UnreadableRow,
 } from './store';
@@ -58,8 +58,10 @@ type ShelfState = {
   /** True when this browser had no profiles and the demo was put on the shelf. */
   firstStart: boolean;
   load(): Promise<void>;
-  /** Puts a new profile on the shelf; resolves when it is kept, or is not. */
-  add(profile: Profile, document?: Document): Promise<Keeping>;
+  /** Puts a new profile on the shelf, with what comes along; resolves when all of it is kept, or is not. */
+  add(profile: Profile, document?: Document, besides?: Besides): Promise<Keeping>;
+  /** Resolves when everything that was done to a profile is kept, or is not. */
+  whenKept(id: string): Promise<Keeping>;
   /** Whether an id is taken, on the shelf or by something in the store that cannot be read. */
   isTaken(id: string): Promise<boolean>;
   /**
@@ -123,6 +125,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
       }));
       if (before !== kept.document.profile) restAgain(id);
     },
+    unfit: unfitFor,
     refused: (what: string, reason: string) =>
       notify(`Another window has changed this profile meanwhile, so “${what}” could not be kept: ${reason}`),
     gone: () => {
@@ -132,6 +135,19 @@ export const useShelf = create<ShelfState>()((set, get) => {
       set(({ takenOffElsewhere }) => ({ takenOffElsewhere: new Map(takenOffElsewhere).set(id, entry.document) }));
     },
   });
+
+  /** Why something that rests on a profile could not be read any more if that became another one. */
+  const unfitFor = (document: Document, before: Document): string | undefined => {
+    const { profile, base } = document;
+    const tooMany = mayChangeTooMuch(document);
+    if (tooMany !== undefined && base)
+      return `That would change ${tooMany} things of ${foreign(base.name)}; ${MOST_CHANGES} are the most. Make it whole first.`;
+    if (profile.board === before.profile.board) return undefined;
+    const resting = get().entries.filter((one) => one.profile.restsOn === profile.id);
+    return resting.length === 0
+      ? undefined
+      : `${listed(resting.map((one) => one.profile.name))} ${resting.length > 1 ? 'rest' : 'rests'} on it, for the same board. Make that whole first.`;
+  };
 
   /** What rests on a profile follows it, and it follows what it rests on. A circle, which two windows can make together, is left alone. */
   const restAgain = (id: string): void => {
@@ -166,7 +182,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
     if (!keepers.has(id)) show(id, Keeper.of(stored, tellingOf(id)));
   };
 
-  const addNew = async (profile: Profile, document?: Document, birth?: string): Promise<Keeping> => {
+  const addNew = async (profile: Profile, document?: Document, birth?: string, besides?: Besides): Promise<Keeping> => {
     // The same gate as for edits: what would not load again never comes to the shelf.
     const misfit = misfitOf(profile);
     if (misfit) {
@@ -174,20 +190,12 @@ export const useShelf = create<ShelfState>()((set, get) => {
       notify(`“${foreign(profile.name)}” was not put on the shelf: ${because}`);
       return { state: 'notKept', because };
     }
-    const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document, birth);
+    const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document, birth, besides);
     show(profile.id, keeper);
     return keeper.write().then((keeping) => {
       tellOtherWindows({ what: 'look', id: profile.id });
       return keeping;
     });
-  };
-
-  /** Puts a profile back on the shelf with the text that was kept for it. */
-  const putBackWith = async (document: Document, text: KeptText | undefined): Promise<Keeping> => {
-    const keeping = await addNew(document.profile, document);
-    // Without its text the profile is whole, too; what is lost then is said where texts are written.
-    if (text !== undefined) await storeText(document.profile.id, text, undefined).catch(() => undefined);
-    return keeping;
   };
 
   /** The demo is fetched when it is put on the shelf, which is once in the life of a browser. */
@@ -281,7 +289,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
       set({ status: 'ready', firstStart: true });
     },
 
-    add: (profile, document) => addNew(profile, document),
+    add: (profile, document, besides) => addNew(profile, document, undefined, besides),
+
+    whenKept: async (id) =>
+      (await keepers.get(id)?.write()) ?? { state: 'notKept', because: 'it is not on the shelf any more' },
 
     async isTaken(id) {
       if (keepers.has(id)) return true;
@@ -295,7 +306,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
     edit(id, edit, what, row) {
       const keeper = keepers.get(id);
-      if (!keeper) return undefined;
+      if (!keeper) return 'This profile is not on the shelf any more.';
       const before = keeper.kept.document.profile;
       const refused = keeper.act({ act: 'edit', id: newActId(), edit, what, ...(row !== undefined && { row }) });
       if (refused === undefined) {
@@ -325,17 +336,17 @@ export const useShelf = create<ShelfState>()((set, get) => {
         };
       await keeper.readHistory();
       const { document } = keeper.kept;
-      const text = await loadText(id).catch(() => undefined);
       await keeper.leave();
+      let besides: Besides;
       try {
-        await erase(id, keeper.birth);
+        besides = await erase(id, keeper.birth);
       } catch (error) {
         keeper.stay();
         return { ok: false, because: reasonOf(error) };
       }
       drop(id);
       tellOtherWindows({ what: 'look', id });
-      return { ok: true, putBack: () => putBackWith(document, text) };
+      return { ok: true, putBack: () => addNew(document.profile, document, undefined, besides) };
     },
 
     async removeUnreadable(id) {

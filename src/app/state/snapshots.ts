@@ -59,28 +59,35 @@ export async function keepSnapshot(profile: Profile, name: string, kind: Snapsho
   await inTime(work, WRITES_WITHIN_MS);
 }
 
-/** Puts snapshots from elsewhere beside a profile. @throws Error when the browser's store refuses */
-export async function keepForeignSnapshots(
-  profileId: string,
-  snapshots: readonly { name: string; atMs: number; profile: Profile }[],
-): Promise<void> {
-  await opened();
-  const work = database.transaction('rw', database.snapshots, async () => {
-    const there = await database.snapshots.where('profile').equals(profileId).toArray();
-    const before = Math.max(0, ...there.map(({ place = 0 }) => place));
-    const rows = snapshots.map(({ name, atMs, profile }, n) => ({
+/** A snapshot that comes from elsewhere. */
+export type ForeignSnapshot = { name: string; atMs: number; profile: Profile };
+
+/** Puts snapshots beside a profile, but for those that are there already; the newest comes first. Inside a transaction over the table. */
+export async function addSnapshots(profileId: string, snapshots: readonly ForeignSnapshot[]): Promise<void> {
+  const there = await database.snapshots.where('profile').equals(profileId).toArray();
+  const rows = snapshots.map(({ name, atMs, profile }) => ({ name, at: atMs, content: { ...profile, id: profileId } }));
+  const isNew = (row: (typeof rows)[number]): boolean =>
+    !there.some((one) => one.at === row.at && one.name === row.name && sameData(one.content, row.content));
+  const fresh = rows.filter(isNew);
+  const before = Math.max(0, ...there.map(({ place = 0 }) => place));
+  await database.snapshots.bulkAdd(
+    fresh.map((row, n) => ({
+      ...row,
       id: newActId(),
       profile: profileId,
-      at: atMs,
-      // They came with the newest first.
-      place: before + snapshots.length - n,
-      name,
+      place: before + fresh.length - n,
       kind: 'named',
-      content: { ...profile, id: profileId },
-    }));
-    await database.snapshots.bulkAdd(rows);
-  });
-  await inTime(work, WRITES_WITHIN_MS);
+    })),
+  );
+}
+
+/** Puts snapshots from elsewhere beside a profile that is there. @throws Error when the browser's store refuses */
+export async function keepForeignSnapshots(profileId: string, snapshots: readonly ForeignSnapshot[]): Promise<void> {
+  await opened();
+  await inTime(
+    database.transaction('rw', database.snapshots, () => addSnapshots(profileId, snapshots)),
+    WRITES_WITHIN_MS,
+  );
 }
 
 /** Takes a snapshot out for good. @throws Error when the browser's store refuses */

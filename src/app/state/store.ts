@@ -16,18 +16,29 @@ import {
   readProfile,
   refusalOf,
   rested,
-  variantOf,
   variantSchema,
   type Act,
   type Document,
-  type Profile,
+  restingOn,
+  rowOf,
   type Rested,
+  unreadableRow,
   type Stored as Standing,
   type Step,
 } from '../../core/profile';
+import type { Board } from '../../core/board';
 import type { KeptText } from '../../core/notation';
-import { z } from '../../core/reading';
-import { database, inTime, opened, OPENS_WITHIN_MS, WRITES_WITHIN_MS, type StepRow } from './database';
+import { listed, quoted, z } from '../../core/reading';
+import {
+  database,
+  inTime,
+  opened,
+  OPENS_WITHIN_MS,
+  WRITES_WITHIN_MS,
+  type SnapshotRow,
+  type StepRow,
+} from './database';
+import { addSnapshots, type ForeignSnapshot } from './snapshots';
 
 const rowSchema = z.object({
   id: z.string(),
@@ -116,9 +127,63 @@ async function wholeOf(data: unknown): Promise<Rested | { reason: string }> {
   return misfit ? { reason: printProblem(misfit) } : made;
 }
 
-/** A profile as it is written: of one that rests on another only what it changes. */
-export const writtenOf = ({ profile, base, clashes = [] }: Document): Profile | ReturnType<typeof variantOf> =>
-  base && profile.restsOn === base.id && profile.board === base.board ? variantOf(profile, base, clashes) : profile;
+/** What comes to the store together with a new profile, or goes with one that is taken off: in one transaction, so that no part is without the others. */
+export type Besides = {
+  /** An own board that the profile is for; one that is there already stays as it is. */
+  board?: Board | undefined;
+  tags?: readonly string[] | undefined;
+  /** The newest first. */
+  snapshots?: readonly ForeignSnapshot[] | undefined;
+  /** Snapshots as the store had them. */
+  rows?: readonly SnapshotRow[] | undefined;
+  text?: KeptText | undefined;
+};
+
+/** What rests on profiles stands under their ids. A row that cannot be read is nothing to rest on. */
+async function rowsBelow(row: Standing): Promise<Map<string, Standing>> {
+  const below = new Map<string, Standing>();
+  for (let one = row; isVariant(one) && !below.has(one.restsOn);) {
+    const found = await database.profiles.get(one.restsOn);
+    const standing = found && standingOf(found.profile);
+    if (!standing || 'reason' in standing) break;
+    below.set(one.restsOn, standing);
+    one = standing;
+  }
+  return below;
+}
+
+/** @throws Error when a row, or what rests on it, could not be read again once it is written */
+async function checkRow(row: Standing, before: Standing | undefined): Promise<void> {
+  const below = await rowsBelow(row);
+  const reason = unreadableRow(row, (id) => below.get(id));
+  if (reason !== undefined) throw new Error(`it could not be read again: ${reason}`);
+  const isOther = before?.board !== row.board || isVariant(before) !== isVariant(row);
+  if (!isOther && !(isVariant(row) && isVariant(before) && row.restsOn !== before.restsOn)) return;
+  // Whatever rests on it rests on another kind of thing now.
+  const rows = new Map<string, Standing>();
+  for (const { profile } of await database.profiles.toArray()) {
+    const standing = standingOf(profile);
+    if (!('reason' in standing)) rows.set(standing.id, standing);
+  }
+  const old = new Map(rows);
+  rows.set(row.id, row);
+  for (const above of restingOn(row.id, [...rows.values()])) {
+    const wasRead = unreadableRow(above, (id) => old.get(id)) === undefined;
+    const problem = wasRead ? unreadableRow(above, (id) => rows.get(id)) : undefined;
+    if (problem !== undefined)
+      throw new Error(`${quoted(above.name)} rests on it, and could not be read any more: ${problem}`);
+  }
+}
+
+/** Writes what comes with a new profile. */
+async function writeBesides(id: string, { board, tags, snapshots = [], rows = [], text }: Besides): Promise<void> {
+  if (board && !(await database.boards.get(board.id)))
+    await database.boards.put({ id: board.id, board, revision: 1, changedAt: Date.now() });
+  if (tags && tags.length > 0) await database.tags.put({ id, tags: [...tags] });
+  if (snapshots.length > 0) await addSnapshots(id, snapshots);
+  if (rows.length > 0) await database.snapshots.bulkPut([...rows]);
+  if (text) await database.texts.put({ id, ...text });
+}
 
 type Reading = { ok: true; stored: Stored; recent: string[] } | { ok: false; row: UnreadableRow };
 
@@ -207,11 +272,15 @@ function placed(
  * Puts acts on a profile, in the one order that all windows share.
  * @param known what this window knows to be stored
  * @param shown the document with the acts on it, as this window shows it
+ * @param besides what comes along with a new one
+ * @throws Error when the store refuses, or what would be written could not be read again; then nothing is written
  */
-export async function write(known: Stored, acts: readonly Act[], shown: Document): Promise<Written> {
+export async function write(known: Stored, acts: readonly Act[], shown: Document, besides?: Besides): Promise<Written> {
   await opened();
   const { id } = known.document.profile;
-  const work = database.transaction('rw', database.profiles, database.steps, async (): Promise<Written> => {
+  const { profiles, steps, boards, tags, snapshots, texts } = database;
+  const tables = besides ? [profiles, steps, boards, tags, snapshots, texts] : [profiles, steps];
+  const work = database.transaction('rw', tables, async (): Promise<Written> => {
     const row = await database.profiles.get(id);
     let before: Stored | null = known;
     let recent: string[] = [];
@@ -248,6 +317,10 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
     const revision = Math.max(before?.revision ?? 0, known.revision) + 1;
     const places = before ? placed(before, document) : { oldestRead: 0, first: 0 };
     const after: Stored = { document, changedAt: Date.now(), revision, ...places };
+    const written = rowOf(document);
+    const standing = row && standingOf(row.profile);
+    await checkRow(written, standing && 'reason' in standing ? undefined : standing);
+    if (besides) await writeBesides(id, besides);
     await writeSteps(id, before, after);
     await database.profiles.put({
       id,
@@ -258,7 +331,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
       recent: [...recent, ...(known.birth === undefined ? [] : [known.birth]), ...applied.map((act) => act.id)].slice(
         -MOST_RECENT,
       ),
-      profile: writtenOf(document),
+      profile: written,
     });
     return { ...after, applied, refused };
   });
@@ -271,24 +344,52 @@ export async function isThere(id: string): Promise<boolean> {
   return (await inTime(database.profiles.where('id').equals(id).count(), WRITES_WITHIN_MS)) > 0;
 }
 
+/** Names of those whose rows rest on a profile, whether they can be read or not. */
+async function namesResting(id: string): Promise<string[]> {
+  const names: string[] = [];
+  for (const { id: own, profile } of await database.profiles.toArray()) {
+    const row = restingSchema.safeParse(profile);
+    if (own !== id && row.success && row.data.restsOn === id && row.data.layers === undefined)
+      names.push(row.data.name);
+  }
+  return names;
+}
+const restingSchema = z.looseObject({
+  restsOn: z.string(),
+  name: z.string().catch('one that cannot be read'),
+  layers: z.unknown().optional(),
+});
+
 /**
- * Takes a profile and its steps out of the store.
+ * Takes a profile out of the store, with its steps and everything that is beside it.
  * @param birth of one that was never known to be written: what is there under its id may be something else, and then stays
+ * @returns what was beside it, so that it can be put back
+ * @throws Error when the store refuses, or something rests on it; then everything stays
  */
-export async function erase(id: string, birth?: string): Promise<void> {
+export async function erase(id: string, birth?: string): Promise<Besides> {
   await opened();
-  const work = database.transaction('rw', database.profiles, database.steps, database.texts, async () => {
-    const row = birth === undefined ? undefined : await database.profiles.get(id);
-    if (row && birth !== undefined && !rowSchema.shape.recent.parse(row.recent).includes(birth)) return;
-    await database.profiles.delete(id);
-    await database.texts.delete(id);
-    await database.steps
+  const { profiles, steps, tags, snapshots, texts } = database;
+  const work = database.transaction('rw', [profiles, steps, tags, snapshots, texts], async (): Promise<Besides> => {
+    const row = birth === undefined ? undefined : await profiles.get(id);
+    if (row && birth !== undefined && !rowSchema.shape.recent.parse(row.recent).includes(birth)) return {};
+    const resting = await namesResting(id);
+    if (resting.length > 0) throw new Error(`${listed(resting)} ${resting.length > 1 ? 'rest' : 'rests'} on it`);
+    const text = textSchema.safeParse(await texts.get(id)).data;
+    const own = tagsSchema.safeParse(await tags.get(id)).data?.tags;
+    const kept = await snapshots.where('profile').equals(id).toArray();
+    await profiles.delete(id);
+    await texts.delete(id);
+    await tags.delete(id);
+    await snapshots.where('profile').equals(id).delete();
+    await steps
       .where('[profile+place]')
       .between(...tail(id, 0))
       .delete();
+    return { text, tags: own, rows: kept };
   });
-  await inTime(work, WRITES_WITHIN_MS);
+  return inTime(work, WRITES_WITHIN_MS);
 }
+const tagsSchema = z.object({ tags: z.array(z.string()) });
 
 const textSchema = z.object({ text: z.string(), of: z.string().catch('') });
 

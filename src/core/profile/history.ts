@@ -7,8 +7,9 @@
 import { mergeEdits } from './editRows';
 import type { Edit } from './edits';
 import { applyEdit } from './gate';
-import { diff, subjectOf, type Clash } from './diff';
+import { diff, onBase, subjectOf, variantOf, type Change, type Clash } from './diff';
 import type { Problem } from './problem';
+import { sameData } from './sameData';
 import type { Profile } from './schema';
 
 /** One step that can be taken back: what undoes it, what does it again, and what it is called. */
@@ -78,12 +79,29 @@ function remembered(past: readonly Step[]): readonly Step[] {
 function onto({ base, clashes = [] }: Document, next: Pick<Document, 'profile' | 'past' | 'future'>): Document {
   if (!base || next.profile.restsOn !== base.id) return next;
   if (clashes.length === 0) return { ...next, base, clashes };
-  const differing = new Set(diff(base, next.profile, { plain: true }).map(subjectOf));
-  return {
-    ...next,
-    base,
-    clashes: clashes.filter(({ kind, change }) => kind === 'gone' || differing.has(subjectOf(change))),
+  const changes = diff(base, next.profile, { plain: true });
+  const open = clashes.filter(
+    ({ kind, change }) => kind === 'gone' || changes.some((one) => subjectOf(one) === subjectOf(change)),
+  );
+  // What is again as the base was when it was changed is no change of one's own: it follows the base.
+  const isBack = (change: Change): boolean =>
+    open.some(
+      (one) =>
+        one.kind === 'both' &&
+        subjectOf(one.change) === subjectOf(change) &&
+        'from' in one.change &&
+        'to' in change &&
+        sameData(one.change.from, change.to),
+    );
+  if (!changes.some(isBack)) return { ...next, base, clashes: open };
+  const own = variantOf(next.profile, base, open);
+  const left = {
+    ...own,
+    changes: own.changes.filter(
+      (change) => !changes.some((one) => isBack(one) && subjectOf(one) === subjectOf(change)),
+    ),
   };
+  return { ...next, ...onBase(left, base), base };
 }
 
 function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {

@@ -61,6 +61,7 @@ export {
   type ScoreEvent,
   type Span,
 } from './schema';
+export { mayChangeTooMuch, restingOn, rowOf, unreadableRow } from './rows';
 export { addRole, freeRoleId, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
 export { canPad, canWrite, padProfile, plainProfile, writingProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';

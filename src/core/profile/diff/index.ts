@@ -13,6 +13,7 @@ export { isVariant, rested, type Rested, type Stored } from './resting';
 export {
   type Clash,
   flattened,
+  MOST_CHANGES,
   isSameDesign,
   onBase,
   ownKeysOf,
