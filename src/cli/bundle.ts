@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Board } from '../core/board';
-import { fileStemOf, readBundle, writeBundle, writeProfile } from '../core/files';
+import { fileStemOf, readBundle, writeBundles, writeProfile } from '../core/files';
 import { sameData } from '../core/profile';
 import { foreign, READING_BUDGET, Unreadable } from '../core/reading';
 import { loadFiled, readBytes } from './input';
@@ -19,15 +19,25 @@ function* make(out: string, files: readonly string[], board: string | undefined)
       throw new BadInput(`${file}: another board has the id "${ownBoard.id}"; give one of them another`);
     boards.set(ownBoard.id, ownBoard);
   }
-  let bytes: Uint8Array;
+  let archives: Uint8Array[];
   try {
-    bytes = writeBundle(filed, [...boards.values()]);
+    archives = writeBundles(filed, [...boards.values()]);
   } catch (error) {
     if (error instanceof Unreadable) throw new BadInput(error.message);
     throw error;
   }
-  writeFile(out, [bytes]);
-  yield `${out}: ${files.length} profile${files.length > 1 ? 's' : ''}, ${bytes.length} bytes\n`;
+  const [only, another] = archives;
+  if (only && !another) {
+    writeFile(out, [only]);
+    yield `${out}: ${files.length} profile${files.length > 1 ? 's' : ''}, ${only.length} bytes\n`;
+    return;
+  }
+  // One archive could not be read again: there are as many as it takes.
+  for (const [n, bytes] of archives.entries()) {
+    const name = `${out.replace(/\.zip$/i, '')}-${n + 1}-of-${archives.length}.zip`;
+    writeFile(name, [bytes]);
+    yield `${name}: ${bytes.length} bytes\n`;
+  }
 }
 
 /** Writes every profile of a bundle, or none when one cannot be read or a file of its name is there. */

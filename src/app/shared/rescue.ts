@@ -1,5 +1,5 @@
-/** The person's profiles as one file, whatever state they are in: it opens with “From a file”. */
-import { writeProfile, writeProfiles, type Profile } from '../../core/profile';
+/** The person's profiles as one file, or as several when they are many, whatever state they are in: they open with “From a file”. */
+import { writeProfile, writeProfilesInParts, type Profile } from '../../core/profile';
 import { ownBoardNow } from '../state/ownBoards';
 import { useShelf } from '../state/shelf';
 import { download, fileNameOf } from './download';
@@ -11,7 +11,12 @@ export function saveAllAsFile(): void {
     ...[...takenOffElsewhere.values()].map(({ profile }) => profile),
     ...unreadable.map(({ profile }) => profile),
   ];
-  download('underloom-profiles.json', writeProfiles(all.map(withBoard)));
+  const parts = writeProfilesInParts(all.map(withBoard));
+  parts.forEach((text, n) => {
+    const which = parts.length > 1 ? `-${n + 1}-of-${parts.length}` : '';
+    // Browsers take files that come all at once for a mistake.
+    setTimeout(() => download(`underloom-profiles${which}.json`, text), 300 * n);
+  });
 }
 
 export const saveAsFile = (profile: Profile): void =>

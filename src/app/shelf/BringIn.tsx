@@ -7,22 +7,26 @@ import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { check, isSound } from '../../core/check';
 import { deedsOf, leavingOut, type Deed } from '../../core/inspect';
-import { applyEdit } from '../../core/profile';
+import { applyEdit, sameData } from '../../core/profile';
 import { Named } from '../shared/named';
 import { WeavePicture } from '../shared/WeavePicture';
 import { boardNow } from '../state/boards';
 import { useHosts } from '../state/hosts';
-import { useIncoming } from '../state/incoming';
+import { useIncoming, type Waiting } from '../state/incoming';
 import { Deeds } from './Deeds';
 import { LookAround } from './LookAround';
 import { Meetings } from './Meetings';
-import { metBy, takeIn, type Decision } from './takeIn';
+import { basesFirst, metBy, takeIn, type Decision } from './takeIn';
 import '../shared/reasons.css';
 import './BringIn.css';
 
 const sizeOf = (bytes: number): string => (bytes < 1024 ? `${bytes} bytes` : `${(bytes / 1024).toFixed(1)} KB`);
 
 const USUAL: Decision = { choice: 'both', doubles: new Map() };
+/** What is here already, to the last key, needs no copy. */
+const SAME: Decision = { choice: 'mine', doubles: new Map() };
+/** So many that are brought at once are told of together. */
+const MANY = 4;
 
 export const BringIn = () => {
   const { message } = AntApp.useApp();
@@ -33,6 +37,13 @@ export const BringIn = () => {
   const [shown, setShown] = useState(-1);
   const [decisions, setDecisions] = useState<ReadonlyMap<number, Decision>>(new Map());
   const [isTaking, setIsTaking] = useState(false);
+  const [done, setDone] = useState(0);
+  const decisionOf = (item: Waiting): Decision => {
+    const decided = decisions.get(item.key);
+    if (decided) return decided;
+    const there = metBy(item.profile);
+    return there?.id === item.profile.id && sameData(there, item.profile) ? SAME : USUAL;
+  };
   const one = waiting.find(({ key }) => key === shown) ?? waiting[0];
   const host = useHosts(waiting.map((item) => item.profile.hostLayout));
   const deeds = useMemo(() => (one && host.state === 'here' ? deedsOf(one.profile) : []), [one, host.state]);
@@ -41,7 +52,7 @@ export const BringIn = () => {
   const { profile, key } = one;
   const board = one.ownBoard ?? boardNow(profile.board);
   const met = metBy(profile);
-  const decision = decisions.get(key) ?? USUAL;
+  const decision = decisionOf(one);
   const checked = host.state === 'here' ? check(profile, board) : undefined;
   const problems = checked && !isSound(checked) ? checked.problems : [];
   const decide = (to: Decision): void => setDecisions(new Map(decisions).set(key, to));
@@ -55,23 +66,26 @@ export const BringIn = () => {
   const take = async (): Promise<void> => {
     setIsTaking(true);
     const renamed = new Map<string, string>();
-    // What others rest on comes first.
-    const order = [...waiting].sort(
-      (a, b) => Number(a.profile.restsOn !== undefined) - Number(b.profile.restsOn !== undefined),
-    );
-    for (const item of order) {
+    const isMany = waiting.length > MANY;
+    let isOk = 0;
+    for (const item of basesFirst(waiting)) {
       const own = boardNow(item.profile.board) ?? item.ownBoard;
       const found = check(item.profile, own);
-      const { ok, said } = await takeIn(item, decisions.get(item.key) ?? USUAL, renamed);
+      const { ok, said } = await takeIn(item, decisionOf(item), renamed);
+      if (ok) isOk++;
+      if (isMany) setDone((done) => done + 1);
       const count = isSound(found) ? 0 : found.problems.length;
       const rest =
         count === 0 || isSound(found)
           ? ''
           : ` It has ${count === 1 ? 'a problem' : `${count} problems`} to look at before it can be played: ${found.problems[0]?.message ?? ''}.`;
+      if (isMany && ok && rest === '') continue;
       void message.open({ type: ok ? 'success' : 'warning', content: `${said}${rest}`, duration: ok ? 6 : 10 });
     }
+    if (isMany) void message.success(`${isOk} of ${waiting.length} were brought in.`, 8);
     letGo(waiting.map((item) => item.key));
     setIsTaking(false);
+    setDone(0);
   };
 
   return (
@@ -106,7 +120,7 @@ export const BringIn = () => {
                 >
                   <bdi>{item.profile.name}</bdi>
                 </button>{' '}
-                {(decisions.get(item.key)?.choice ?? 'both') === 'mine' && <span className="soft">left out </span>}
+                {decisionOf(item).choice === 'mine' && <span className="soft">left out </span>}
                 <button
                   type="button"
                   className="word madder"
@@ -142,7 +156,11 @@ export const BringIn = () => {
       </div>
       <p className="bring-foot">
         <Button type="primary" data-part="bring-button" disabled={isTaking} onClick={() => void take()}>
-          {waiting.length > 1 ? `Bring in all ${waiting.length}` : 'Bring it in'}
+          {isTaking && waiting.length > MANY
+            ? `Bringing in, ${done} of ${waiting.length} …`
+            : waiting.length > 1
+              ? `Bring in all ${waiting.length}`
+              : 'Bring it in'}
         </Button>
         <Button
           disabled={!board}

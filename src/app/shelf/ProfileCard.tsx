@@ -48,6 +48,7 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
   const add = useShelf((state) => state.add);
   const edit = useShelf((state) => state.edit);
   const remove = useShelf((state) => state.remove);
+  const whenKept = useShelf((state) => state.whenKept);
   const board = useBoard(profile.board);
   const own = useBoards((state) => state.own);
   const [otherBoard, setOtherBoard] = useState<Board | null>(null);
@@ -86,7 +87,14 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
       okText: 'Make whole, and take off',
       cancelText: 'Leave it',
       onOk: async () => {
-        for (const one of resting) edit(one.profile.id, { edit: 'rest', on: null }, 'made whole');
+        for (const { profile: one } of resting) {
+          const refused = edit(one.id, { edit: 'rest', on: null }, 'made whole');
+          const keeping = await whenKept(one.id);
+          const reason = refused ?? (keeping.state === 'notKept' ? keeping.because : undefined);
+          if (reason === undefined) continue;
+          void message.error(`“${foreign(one.name)}” could not be made whole: ${reason}. Nothing was taken off.`);
+          return;
+        }
         await off();
       },
     });
@@ -113,10 +121,13 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
       name: freeName(shortened(`${profile.name}, variant`, LIMITS.nameLength), names()),
       restsOn: profile.id,
     };
-    void add(variant);
-    void message.success(
-      `“${foreign(variant.name)}” rests on “${foreign(profile.name)}”: what you change there is its own, all else follows.`,
-    );
+    void add(variant).then((keeping) => {
+      // Why it is not there, or not kept, has been said.
+      if (keeping.state !== 'kept') return;
+      void message.success(
+        `“${foreign(variant.name)}” rests on “${foreign(profile.name)}”: what you change there is its own, all else follows.`,
+      );
+    });
   };
 
   const more = [

@@ -1,5 +1,5 @@
 /** The shelf: all profiles as small pieces of cloth, starting layouts, and the way in for files and codes. */
-import { App as AntApp, Button, Checkbox, Input, Select } from 'antd';
+import { App as AntApp, Button, Input, Select } from 'antd';
 import {
   lazy,
   Suspense,
@@ -14,7 +14,7 @@ import {
 import { useNavigate } from 'react-router';
 import { boardById, BOARDS } from '../../core/board';
 import type { Profile } from '../../core/profile';
-import { foreign, Unreadable as NotReadable } from '../../core/reading';
+import { foreign } from '../../core/reading';
 import { ShelfBar } from '../shared/ShelfBar';
 import { useBoards, useBoardsReady } from '../state/boards';
 import { useIncoming } from '../state/incoming';
@@ -22,8 +22,8 @@ import { useKeyboards } from '../state/keyboards';
 import { lookAtPersistence } from '../state/persistence';
 import { useShelf } from '../state/shelf';
 import { useTags } from '../state/tags';
+import { Chosen } from './Chosen';
 import { ProfileCard } from './ProfileCard';
-import { saveBundle } from './saveBundle';
 import { ShareDialog } from './ShareDialog';
 import { SORTS, wantedOf, type Sort } from './shelfOrder';
 import { StartingLayouts } from './StartingLayouts';
@@ -35,41 +35,7 @@ import './shelf.css';
 const BringIn = lazy(() => import('./BringIn').then((module) => ({ default: module.BringIn })));
 
 const NO_TAGS: readonly string[] = [];
-const MOST_COMPARED = 6;
 const ASKS_AFTER_MS = 1200;
-
-/** What can be done with the profiles that are chosen. */
-const Chosen = ({ ids, onDone }: { ids: readonly string[]; onDone: () => void }) => {
-  const { message } = AntApp.useApp();
-  const navigate = useNavigate();
-  const [withSnapshots, setWithSnapshots] = useState(false);
-  const save = (): void =>
-    void saveBundle(ids, withSnapshots).catch((error: unknown) =>
-      message.error(
-        `The bundle was not made: ${error instanceof NotReadable ? error.message : 'something went wrong'}.`,
-      ),
-    );
-  return (
-    <p className="shelf-chosen panel" role="group" aria-label="The chosen profiles">
-      <strong>{ids.length} chosen</strong>
-      <Button
-        type="primary"
-        disabled={ids.length < 2 || ids.length > MOST_COMPARED}
-        title={ids.length > MOST_COMPARED ? 'Six can be compared at the most' : ''}
-        onClick={() => void navigate(`/compare?with=${ids.join(',')}`)}
-      >
-        Compare
-      </Button>
-      <Button onClick={save}>Save as a bundle</Button>
-      <Checkbox checked={withSnapshots} onChange={({ target }) => setWithSnapshots(target.checked)}>
-        with snapshots
-      </Checkbox>
-      <button type="button" className="word" onClick={onDone}>
-        Choose none
-      </button>
-    </p>
-  );
-};
 
 const ShelfBench = () => {
   useBoardsReady();
@@ -271,7 +237,9 @@ const ShelfBench = () => {
           </Suspense>
         )}
       </div>
-      {present.length > 0 && <Chosen ids={present} onDone={() => setChosen([])} />}
+      {present.length > 0 && (
+        <Chosen ids={present} all={shown.map(({ profile }) => profile.id)} onChoose={setChosen} />
+      )}
       {sharing && <ShareDialog profile={sharing} onClose={() => setSharing(null)} />}
     </div>
   );

@@ -5,6 +5,7 @@
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import { boardById, type Board } from '../../core/board';
+import { sameData } from '../../core/profile';
 import { eraseBoard, loadBoard, loadBoards, storeBoard, type StoredBoard } from './boardStore';
 import { reasonOf } from './database';
 import { foundBy, ownBoardNow } from './ownBoards';
@@ -29,6 +30,8 @@ type BoardsState = {
   load(): Promise<void>;
   /** Puts a new board among one's own. */
   add(board: Board): void;
+  /** Shows a board that is written together with the profile that brought it; when that fails, it is written by itself. */
+  addWith(board: Board, writing: Promise<{ state: string }>): void;
   /** Changes a board; changes of one row are one step for undo. */
   draw(id: string, board: Board, row?: string): void;
   undo(id: string): void;
@@ -163,6 +166,21 @@ export const useBoards = create<BoardsState>()((set, get) => {
     add(board) {
       set(({ own }) => ({ own: [{ board, past: [], future: [], keeping: { state: 'keeping' } }, ...own] }));
       later(board.id, 0);
+    },
+
+    addWith(board, writing) {
+      set(({ own }) => ({ own: [{ board, past: [], future: [], keeping: { state: 'keeping' } }, ...own] }));
+      void writing.then(async ({ state }) => {
+        const stored = state === 'kept' ? await loadBoard(board.id).catch(() => undefined) : undefined;
+        if (!stored || !sameData(stored.board, board)) {
+          later(board.id, 0);
+          return;
+        }
+        revisions.set(board.id, stored.revision);
+        channel?.postMessage({ id: board.id });
+        if (find(board.id)?.board === board) change(board.id, (one) => ({ ...one, keeping: { state: 'kept' } }));
+        else later(board.id, 0);
+      });
     },
 
     draw(id, board, row) {

@@ -4,6 +4,7 @@
  */
 import { create } from 'zustand';
 import type { Incoming } from '../../core/files';
+import { sameData } from '../../core/profile';
 import { READING_BUDGET } from '../../core/reading';
 import type { BringInAnswer, BringInOrder } from '../../workers/bringInOrder';
 import { useBoards } from './boards';
@@ -25,6 +26,15 @@ type IncomingState = {
   letGo(keys: readonly number[]): void;
   readNotRead(): void;
 };
+
+/** A profile that comes once more, from another archive of the same bundle, is the same one: only its snapshots are added. */
+function withAnother(waiting: readonly Waiting[], one: Waiting): readonly Waiting[] {
+  const at = waiting.findIndex(({ profile }) => profile.id === one.profile.id);
+  const same = waiting[at];
+  if (!same || !sameData(same.profile, one.profile)) return [...waiting, one];
+  const snapshots = [...(same.snapshots ?? []), ...(one.snapshots ?? [])];
+  return waiting.with(at, { ...same, tags: same.tags ?? one.tags ?? [], ...(snapshots.length > 0 && { snapshots }) });
+}
 
 const READS_WITHIN_MS = 20_000;
 let lastKey = 0;
@@ -50,10 +60,10 @@ export const useIncoming = create<IncomingState>()((set) => {
     const answer = await readIt({ what, boards });
     const items = 'items' in answer ? answer.items : [{ place: '', reason: answer.reason }];
     set(({ waiting, notRead }) => ({
-      waiting: [
-        ...waiting,
-        ...items.flatMap((one): Waiting[] => ('profile' in one ? [{ ...one, key: ++lastKey, from, size }] : [])),
-      ],
+      waiting: items.reduce<readonly Waiting[]>(
+        (all, one) => ('profile' in one ? withAnother(all, { ...one, key: ++lastKey, from, size }) : all),
+        waiting,
+      ),
       notRead: [
         ...notRead,
         ...items.flatMap((one): NotRead[] =>

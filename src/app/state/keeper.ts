@@ -129,16 +129,19 @@ export class Keeper {
     };
     const shown = move(this.shown);
     if (shown === this.shown) return;
+    const stoodAlone = this.shown.base === undefined;
     this.stored = { ...this.stored, document: move(this.stored.document) };
     this.shown = shown;
-    this.tell();
+    // A row that is whole would stay as it is while what is shown follows the base.
+    if (stoodAlone && !this.mustWrite) this.makeSure();
+    else this.tell();
   }
 
   /** Writes what is not written; resolves when that is done, or has failed for now. */
   async write(): Promise<Keeping> {
-    if (!this.isAhead) return this.keeping;
+    if (!this.isAhead && !this.isWriting) return this.keeping;
     const done = new Promise<Keeping>((resolve) => this.waiting.push(resolve));
-    this.begin();
+    if (this.isAhead) this.begin();
     if (!this.isWriting && !this.isLeaving) void this.writeAll();
     return done;
   }

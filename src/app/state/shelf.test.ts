@@ -1,23 +1,25 @@
 import 'fake-indexeddb/auto';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type DexieOf from 'dexie';
-import { HARROW_64 } from '../../core/board';
+import { familyById, HARROW_64, startingBoard, TWILL_42 } from '../../core/board';
 import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
 import type { useShelf as useShelfOf } from './shelf';
+import type { database as databaseOf } from './database';
 import type * as storeOf from './store';
 
-type Window = { shelf: typeof useShelfOf; store: typeof storeOf; rows: DexieOf };
+type Window = { shelf: typeof useShelfOf; store: typeof storeOf; own: typeof databaseOf; rows: DexieOf };
 
 /** A window of its own: the modules of the page anew, over the one store that all windows share. */
 async function openWindow(load = true): Promise<Window> {
   jest.resetModules();
   const store = await import('./store');
   const { useShelf } = await import('./shelf');
+  const { database: own } = await import('./database');
   if (load) await useShelf.getState().load();
   // The database takes what stands for IndexedDB when it is loaded, so it is loaded after that.
   const { default: Dexie } = await import('dexie');
   const rows = await new Dexie('underloom').open();
-  return { shelf: useShelf, store, rows };
+  return { shelf: useShelf, store, own, rows };
 }
 
 const rename = (name: string): Edit => ({ edit: 'describe', to: { name } });
@@ -44,11 +46,24 @@ const kept = (window: Window, id: string): Promise<void> =>
 let count = 0;
 const fresh = (name = 'Plain'): Profile => plainProfile(HARROW_64, `p_${++count}`, name);
 
+/** What windows hear of each other through: those of a test that is over hear no more. */
+const channels: BroadcastChannel[] = [];
+const Channel = globalThis.BroadcastChannel;
+globalThis.BroadcastChannel = class extends Channel {
+  constructor(name: string) {
+    super(name);
+    channels.push(this);
+  }
+};
+
 let one: Window;
+let own = 0;
 beforeAll(async () => {
   one = await openWindow();
+  own = channels.length;
 });
 afterEach(() => {
+  for (const channel of channels.splice(own)) channel.close();
   jest.restoreAllMocks();
 });
 afterAll(async () => {
@@ -462,6 +477,99 @@ describe('a profile that rests on another', () => {
       ['trip', 'a circle: "trip" rests on "round" rests on "trip"'],
     ]);
     for (const id of ['lost', 'round', 'trip']) await two.shelf.getState().removeUnreadable(id);
+  });
+});
+
+describe('what belongs together', () => {
+  const board = { ...startingBoard(familyById('number-pad')!), id: 'own-pad' };
+  const besides = (profile: Profile) => ({
+    board,
+    tags: ['tour'],
+    snapshots: [{ name: 'before', atMs: 7, profile: { ...profile, name: 'Before' } }],
+    text: { text: '// mine\n', of: '' },
+  });
+
+  test('comes to the store in one piece, and leaves it in one; putting back brings all of it', async () => {
+    const profile = plainProfile(board, 'together', 'Together');
+    expect(await one.shelf.getState().add(profile, undefined, besides(profile))).toEqual({ state: 'kept' });
+    const beside = async (): Promise<unknown[]> => [
+      await one.rows.table('tags').get('together'),
+      await one.rows.table('snapshots').where('profile').equals('together').count(),
+      (await one.rows.table('texts').get('together'))?.text,
+      await one.rows.table('steps').where('[profile+place]').between(['together', 0], ['together', 99]).count(),
+    ];
+    expect((await one.rows.table('boards').get('own-pad'))?.board).toEqual(board);
+    one.shelf.getState().edit('together', rename('Changed'), 'the name');
+    await kept(one, 'together');
+    await until(async () => (await beside())[1] === 2);
+    const whole = await beside();
+    expect(whole).toEqual([{ id: 'together', tags: ['tour'] }, 2, '// mine\n', 1]);
+    const removed = await one.shelf.getState().remove('together');
+    if (!removed.ok) throw new Error(removed.because);
+    expect(await beside()).toEqual([undefined, 0, undefined, 0]);
+    expect(await removed.putBack()).toEqual({ state: 'kept' });
+    expect(await beside()).toEqual(whole);
+  });
+
+  test('is not kept when a part of it cannot be', async () => {
+    const profile = plainProfile(board, 'halves', 'Halves');
+    const failing = jest
+      .spyOn(one.own.tags, 'put')
+      .mockRejectedValue(new DOMException('no room', 'QuotaExceededError'));
+    const keeping = await one.shelf.getState().add(profile, undefined, besides(profile));
+    expect(keeping).toEqual({ state: 'notKept', because: 'the browser has no more room for this page' });
+    expect(await one.rows.table('profiles').get('halves')).toBeUndefined();
+    expect(await one.rows.table('snapshots').where('profile').equals('halves').count()).toBe(0);
+    failing.mockRestore();
+    one.shelf.getState().tryAgain();
+    await kept(one, 'halves');
+    expect((await one.rows.table('tags').get('halves'))?.tags).toEqual(['tour']);
+  });
+
+  test('what rests on a profile is asked of the store: one that this page has not made whole keeps its base', async () => {
+    const base = fresh('Base');
+    await one.shelf.getState().add(base);
+    const other = await openWindow();
+    await other.shelf.getState().add({ ...base, id: 'unseen', name: 'Unseen', restsOn: base.id });
+    // This window has not heard of it.
+    one.shelf.setState(({ entries }) => ({ entries: entries.filter(({ profile }) => profile.id !== 'unseen') }));
+    const removed = await one.shelf.getState().remove(base.id);
+    expect(removed).toEqual({ ok: false, because: 'Unseen rests on it' });
+    expect(await one.rows.table('profiles').get(base.id)).toBeDefined();
+  });
+});
+
+describe('what is kept can be read', () => {
+  test('a base does not become one for another board while something rests on it', async () => {
+    const base = fresh('Under');
+    await one.shelf.getState().add(base);
+    await one.shelf.getState().add({ ...base, id: `${base.id}v`, name: 'Over', restsOn: base.id });
+    const to = { ...plainProfile(TWILL_42, base.id, 'Another'), id: base.id };
+    expect(one.shelf.getState().edit(base.id, { edit: 'whole', to }, 'the file')).toBe(
+      'Over rests on it, for the same board. Make that whole first.',
+    );
+    const { write, loadWhole } = one.store;
+    const stored = (await loadWhole(base.id))!;
+    const shown = { ...stored.document, profile: to };
+    await expect(write(stored, [], shown)).rejects.toThrow('"Over" rests on it, and could not be read any more');
+  });
+
+  test('as many as may rest on one another, and no more', async () => {
+    let below = fresh('Ground');
+    const ground = below.id;
+    await one.shelf.getState().add(below);
+    const said: string[] = [];
+    for (let n = 1; n <= 9; n++) {
+      below = { ...below, id: `${ground}-${n}`, name: `Floor ${n}`, restsOn: below.id };
+      const keeping = await one.shelf.getState().add(below);
+      said.push(keeping.state === 'notKept' ? keeping.because : keeping.state);
+    }
+    expect(said).toEqual([
+      ...Array<string>(8).fill('kept'),
+      'it would not load again: more than 8 profiles rest on one another',
+    ]);
+    const again = await openWindow();
+    expect(again.shelf.getState().unreadable.filter(({ id }) => id.startsWith(ground))).toEqual([]);
   });
 });
 

@@ -7,9 +7,10 @@ import { create } from 'zustand';
 import {
   historyStepSchema,
   mayChangeTooMuch,
-  misfitOf,
   MOST_CHANGES,
-  printProblem,
+  newDocument,
+  rowOf,
+  unreadableRow,
   type Document,
   type Edit,
   type Profile,
@@ -184,9 +185,14 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
   const addNew = async (profile: Profile, document?: Document, birth?: string, besides?: Besides): Promise<Keeping> => {
     // The same gate as for edits: what would not load again never comes to the shelf.
-    const misfit = misfitOf(profile);
-    if (misfit) {
-      const because = `it would not load again: ${printProblem(misfit)}`;
+    const base = profile.restsOn === undefined ? undefined : keepers.get(profile.restsOn)?.kept.document.profile;
+    const row = rowOf({ ...(document ?? newDocument(profile)), ...(base && { base }) });
+    const reason = unreadableRow(row, (id) => {
+      const below = keepers.get(id)?.kept.document;
+      return below && rowOf(below);
+    });
+    if (reason !== undefined) {
+      const because = `it would not load again: ${reason}`;
       notify(`“${foreign(profile.name)}” was not put on the shelf: ${because}`);
       return { state: 'notKept', because };
     }

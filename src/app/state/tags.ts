@@ -11,6 +11,8 @@ const rowSchema = z.object({ id: z.string(), tags: z.array(z.string().max(TAG_LE
 type TagsState = {
   byProfile: ReadonlyMap<string, readonly string[]>;
   load(): Promise<void>;
+  /** Tags that were written with their profile. */
+  shown(id: string, tags: readonly string[]): void;
   /** Gives a profile these tags and no others; why not, when the store refuses. */
   put(id: string, tags: readonly string[]): Promise<string | undefined>;
 };
@@ -38,6 +40,11 @@ export const useTags = create<TagsState>()((set, get) => {
       } catch {
         // The shelf says that the store cannot be read; what is shown stays.
       }
+    },
+
+    shown(id, tags) {
+      set(({ byProfile }) => ({ byProfile: new Map(byProfile).set(id, tags) }));
+      channel?.postMessage('changed');
     },
 
     async put(id, tags) {

@@ -5,7 +5,7 @@ import { HARROW_64 } from '../board';
 import { bringHosts } from '../hosts';
 import { macroFromLines } from '../macro';
 import { parseLine } from '../notation';
-import { applyEdit, plainProfile, type Binding, type Macro, type Profile } from '../profile';
+import { applyEdit, plainProfile, type Action, type Binding, type Macro, type Profile } from '../profile';
 import { shown } from '../reading';
 import { deedsOf, leavingOut, type Weight } from '.';
 
@@ -170,17 +170,15 @@ describe('what a profile is called hides nothing', () => {
 });
 
 describe('leaving it out', () => {
-  const opens: Binding = {
-    kind: 'act',
-    action: {
-      do: 'many',
-      actions: [
-        { do: 'keys', codes: ['MetaLeft', 'KeyR'] },
-        { do: 'text', text: 'cmd', gapMs: 8 },
-        { do: 'keys', codes: ['Enter'] },
-      ],
-    },
+  const run: Action = {
+    do: 'many',
+    actions: [
+      { do: 'keys', codes: ['MetaLeft', 'KeyR'] },
+      { do: 'text', text: 'cmd', gapMs: 8 },
+      { do: 'keys', codes: ['Enter'] },
+    ],
   };
+  const opens: Binding = { kind: 'act', action: run };
   const once = withKey(opens);
 
   test('of several keys and of keys together leaves none of them', () => {
@@ -188,9 +186,7 @@ describe('leaving it out', () => {
     const many: Profile = {
       ...once,
       layers: [once.layers[0]!, { ...rig, keys: { F13: { does: opens }, F14: { does: opens } } }],
-      joints: [
-        { id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: opens.kind === 'act' ? opens.action : { do: 'none' } },
-      ],
+      joints: [{ id: 'j', keys: ['KeyJ', 'KeyK'], withinMs: 40, action: run }],
     };
     const [deed] = deedsOf(many);
     expect(shown(deed!.where)).toBe('Rig · F13 and 2 more');

@@ -64,7 +64,7 @@ export {
 export { mayChangeTooMuch, restingOn, rowOf, unreadableRow } from './rows';
 export { addRole, freeRoleId, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
 export { canPad, canWrite, padProfile, plainProfile, writingProfile } from './starting';
-export { MANY_PROFILES, writeProfile, writeProfiles } from './writing';
+export { MANY_PROFILES, writeProfile, writeProfiles, writeProfilesInParts } from './writing';
 export { stepsOf } from './steps';
 export { swapCodesEverywhere, swapKeysEverywhere } from './swapEdits';
 export { editTowards } from './towards';
