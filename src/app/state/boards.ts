@@ -4,10 +4,12 @@
  */
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { boardById, type Board } from '../../core/board';
+import { boardById, boardSchema, type Board } from '../../core/board';
+import { z } from '../../core/reading';
 import { sameData } from '../../core/profile';
 import { eraseBoard, loadBoard, loadBoards, storeBoard, type StoredBoard } from './boardStore';
 import { reasonOf } from './database';
+import { forgetIfKept, leftBehind, onLeaving } from './leaving';
 import { foundBy, ownBoardNow } from './ownBoards';
 import { useShelf } from './shelf';
 
@@ -39,6 +41,9 @@ type BoardsState = {
   /** Takes a board away for good. @returns why not, when it stays; otherwise how it comes back */
   remove(id: string): Promise<{ because: string } | { putBack: () => void }>;
 };
+
+/** What a page that was left wrote down: `leaving.ts`. */
+const leftBoardSchema = z.object({ board: boardSchema, known: z.int() });
 
 const MOST_STEPS = 300;
 const KEEPS_AFTER_MS = 200;
@@ -92,6 +97,7 @@ export const useBoards = create<BoardsState>()((set, get) => {
         channel?.postMessage({ id });
         if (find(id)?.board === wanted) {
           change(id, (one) => ({ ...one, keeping: { state: 'kept' } }));
+          forgetIfKept();
           break;
         }
       }
@@ -147,6 +153,11 @@ export const useBoards = create<BoardsState>()((set, get) => {
 
     async load() {
       try {
+        for (const { item, done } of leftBehind('boards', leftBoardSchema)) {
+          // What another window has kept meanwhile stays.
+          await storeBoard(item.board, item.known);
+          done();
+        }
         const { stored, unreadable } = await loadBoards();
         for (const { board, revision } of stored) revisions.set(board.id, revision);
         const known = get().own;
@@ -247,6 +258,14 @@ export function useBoardsReady(): boolean {
   return status === 'ready';
 }
 let begun: Promise<void> | undefined;
+
+onLeaving('boards', () =>
+  useBoards
+    .getState()
+    .own.flatMap(({ board, keeping }) =>
+      keeping.state === 'kept' ? [] : [{ board, known: revisions.get(board.id) ?? 0 }],
+    ),
+);
 
 foundBy((id) => useBoards.getState().own.find(({ board }) => board.id === id)?.board);
 

@@ -7,6 +7,7 @@ import { applyAct, newDocument, rebased, refusalOf, type Act, type Document, typ
 import { whenHandsRest } from './afterPaint';
 import { newActId } from './ids';
 import { reasonOf } from './database';
+import { forgetIfKept } from './leaving';
 import { loadWhole, write, type Besides, type Stored, type Written } from './store';
 import { tellOtherWindows } from './windows';
 
@@ -105,6 +106,16 @@ export class Keeper {
     return this.pending.length > 0 || this.mustWrite;
   }
 
+  /** Acts that the store is not known to have. */
+  get underWay(): readonly Act[] {
+    return this.pending;
+  }
+
+  /** Whether the store was never known to have it. */
+  get isNew(): boolean {
+    return this.stored.birth !== undefined && this.stored.revision === 0;
+  }
+
   /** Does something to the profile; the reason when it does not fit. */
   act(act: Act): string | undefined {
     const result = applyAct(this.shown, act);
@@ -168,6 +179,8 @@ export class Keeper {
       void this.follow();
       return;
     }
+    // One that was taken over from a page that lives after all is the same one.
+    this.pending = this.pending.filter(({ id }) => !acts.some((act) => act.id === id));
     let { document } = this.stored;
     for (const act of acts) {
       const result = applyAct(document, act);
@@ -246,6 +259,7 @@ export class Keeper {
       while (this.isAhead && !this.isLeaving) await this.writeOnce();
       this.failures = 0;
       this.keeping = KEPT;
+      forgetIfKept();
     } catch (error) {
       this.keeping = { state: 'notKept', because: reasonOf(error) };
       const afterMs = RETRY_MS[Math.min(this.failures++, RETRY_MS.length - 1)] ?? 10_000;

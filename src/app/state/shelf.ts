@@ -5,10 +5,12 @@
  */
 import { create } from 'zustand';
 import {
+  actSchema,
   historyStepSchema,
   mayChangeTooMuch,
   MOST_CHANGES,
   newDocument,
+  readProfile,
   rowOf,
   unreadableRow,
   type Document,
@@ -16,7 +18,8 @@ import {
   type Profile,
   type Step,
 } from '../../core/profile';
-import { foreign, listed } from '../../core/reading';
+import { foreign, listed, z } from '../../core/reading';
+import { boardSchema } from '../../core/board';
 import { newActId, newProfileId } from './ids';
 import { onStoreGone, reasonOf } from './database';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
@@ -26,11 +29,14 @@ import {
   isThere,
   loadPreference,
   loadShelf,
+  notDone,
   storePreference,
   type Besides,
   type Stored,
   type UnreadableRow,
 } from './store';
+import { leftBehind, onLeaving } from './leaving';
+import { ownBoardNow } from './ownBoards';
 import { askToPersist } from './persistence';
 import { beforeEdit } from './snapshots';
 import { onOtherWindows, tellOtherWindows } from './windows';
@@ -89,6 +95,19 @@ type ShelfState = {
   notify(text: string): void;
   readNotice(id: number): void;
 };
+
+/** What a page that was left wrote down: `leaving.ts`. */
+const leftActsSchema = z.object({ id: z.string(), acts: z.array(actSchema).max(1000) });
+const leftProfileSchema = z.object({
+  profile: z.unknown().transform((data, context): Profile => {
+    const read = readProfile(data);
+    if ('profile' in read) return read.profile;
+    context.addIssue('is no profile');
+    return z.NEVER;
+  }),
+  birth: z.string(),
+  board: boardSchema.optional(),
+});
 
 const keepers = new Map<string, Keeper>();
 let lastNotice = 0;
@@ -232,6 +251,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
         for (const { document, profile } of get().entries)
           if (document.past.length === 0 && pretended.has(profile.id) && !isLookedAt(profile.id)) drop(profile.id);
       for (const one of stored.toReversed()) take(one);
+      await takeOver();
       const isFirst = !started && stored.length === 0 && get().entries.length === 0;
       const demo = isFirst ? await demoProfiles() : [];
       const adding = demo.map((profile) => addNew(profile, undefined, DEMO_BIRTH));
@@ -244,6 +264,32 @@ export const useShelf = create<ShelfState>()((set, get) => {
       set({ storeProblem: reasonOf(error) });
       nextTry = setTimeout(() => void attach(), STORE_RETRY_MS);
       return false;
+    }
+  };
+
+  /** Does what pages that are gone had no time to have kept. */
+  const takeOver = async (): Promise<void> => {
+    for (const { item, done } of leftBehind('profiles', leftProfileSchema)) {
+      const { profile, birth, board } = item;
+      // It may have come to the store in the end, and then may have been changed since.
+      if (await isThere(profile.id)) done();
+      else
+        void addNew(profile, undefined, birth, { board }).then(({ state }) => {
+          if (state === 'kept') done();
+        });
+    }
+    for (const { item, done } of leftBehind('acts', leftActsSchema)) {
+      const keeper = keepers.get(item.id);
+      const missing = keeper ? await notDone(item.id, item.acts) : [];
+      if (!keeper || missing.length === 0) {
+        done();
+        continue;
+      }
+      await keeper.readHistory();
+      for (const act of missing) keeper.act(act);
+      void keeper.write().then(({ state }) => {
+        if (state === 'kept') done();
+      });
     }
   };
 
@@ -379,6 +425,15 @@ export const useShelf = create<ShelfState>()((set, get) => {
     readNotice: (id) => set(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) })),
   };
 });
+
+onLeaving('acts', () =>
+  [...keepers].flatMap(([id, { isNew, underWay }]) => (isNew || underWay.length === 0 ? [] : [{ id, acts: underWay }])),
+);
+onLeaving('profiles', () =>
+  [...keepers.values()].flatMap(({ isNew, kept: { document }, birth }) =>
+    isNew ? [{ profile: document.profile, birth, board: ownBoardNow(document.profile.board) }] : [],
+  ),
+);
 
 export const useProfile = (id: string): Profile | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);

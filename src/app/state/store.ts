@@ -338,6 +338,14 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
   return inTime(work, WRITES_WITHIN_MS);
 }
 
+/** Those of some acts that the store does not have: of the last few hundred it knows which were done. */
+export async function notDone(id: string, acts: readonly Act[]): Promise<Act[]> {
+  await opened();
+  const row = await inTime(database.profiles.get(id), OPENS_WITHIN_MS);
+  const recent = rowSchema.shape.recent.parse(row?.recent);
+  return row ? acts.filter((act) => !recent.includes(act.id)) : [];
+}
+
 /** Whether something is stored under an id, readable or not. */
 export async function isThere(id: string): Promise<boolean> {
   await opened();

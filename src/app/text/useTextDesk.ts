@@ -16,6 +16,7 @@ import {
 } from '../../core/notation';
 import { editTowards, flattened, isSameDesign, sameData, type Profile } from '../../core/profile';
 import { reasonOf } from '../state/database';
+import { takeOverText, textKept, textUnderWay } from '../state/leftTexts';
 import { loadText, storeText } from '../state/store';
 import { useDocument, useShelf } from '../state/shelf';
 import type { TextAnswer, TextOrder, TextSaid } from '../../workers/textOrder';
@@ -170,10 +171,13 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
       setKeeping({ state: 'kept' });
     };
     getReadyForText();
-    loadText(id).then(begin, async (error: unknown) => {
-      await begin(undefined);
-      if (isHere) setKeeping({ state: 'notKept', because: reasonOf(error) });
-    });
+    takeOverText(id)
+      .catch(() => undefined)
+      .then(() => loadText(id))
+      .then(begin, async (error: unknown) => {
+        await begin(undefined);
+        if (isHere) setKeeping({ state: 'notKept', because: reasonOf(error) });
+      });
     return () => {
       isHere = false;
     };
@@ -196,6 +200,7 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
         show(rewriteText(now, flattened(entry.profile), boards));
       }
       typed.current = false;
+      textKept(id);
       setKeeping({ state: 'kept' });
     } catch (error) {
       setKeeping({ state: 'notKept', because: reasonOf(error) });
@@ -292,12 +297,18 @@ export function useTextDesk(profile: Profile, board: Board): TextDesk {
   const type = useCallback(
     (next: string, row: string): void => {
       typed.current = true;
+      textUnderWay(id, () => ({
+        id,
+        text: latest.current,
+        of: markOf(presentOf(id).profile ?? profileAtFirst.current),
+        known: stored.current,
+      }));
       say(next);
       clearTimeout(waiting.current);
       if (next.length < LONG_TEXT) take(next, row);
       else waiting.current = setTimeout(() => take(next, row), LONG_TEXT_RESTS_MS);
     },
-    [say, take],
+    [id, say, take],
   );
 
   const travel = useCallback(
