@@ -251,6 +251,43 @@ test('a bench that tears says what is kept, takes back the last change, and hand
   await page.close();
 });
 
+test('a store that a newer version has made is shown, said to be newer, and not written to', async () => {
+  const profile = JSON.parse(readFileSync('demo/show-desk.json', 'utf8')) as Record<string, unknown>;
+  const page = await app.browser.newPage();
+  // A page of the same origin that opens no store.
+  await page.goto(`${app.server.url}/icon.svg`);
+  const store = (row: unknown): Promise<unknown> =>
+    page.evaluate(
+      (added) =>
+        new Promise((resolve, reject) => {
+          const opening = indexedDB.open('underloom', added ? 70 : undefined);
+          opening.onupgradeneeded = () => opening.result.createObjectStore('profiles', { keyPath: 'id' }).put(added);
+          opening.onerror = () => reject(new Error('not opened'));
+          opening.onsuccess = () => {
+            const reading = opening.result.transaction('profiles').objectStore('profiles').getAll();
+            reading.onsuccess = () => {
+              resolve([opening.result.version, [...opening.result.objectStoreNames], reading.result]);
+              opening.result.close();
+            };
+          };
+        }),
+      row,
+    );
+  const made = await store({ id: 'tomorrow', weave: 'twill', profile: { ...profile, id: 'tomorrow', name: 'From tomorrow' } });
+  await page.goto(`${app.server.url}/shelf`);
+  await seeText(page, '.shelf-title', 'a newer version of Underloom has written to this browser’s store');
+  await seeText(page, '.shelf-card h2', 'From tomorrow');
+  await page.goto(`${app.server.url}/profile/tomorrow/layout`);
+  await page.waitForSelector('.layout-bench');
+  await assign(page, 'KeyX', 'F17');
+  await seeText(page, '[data-key="KeyX"]', 'F17');
+  await page.waitForSelector('[data-keeping=notKept]');
+  page.on('dialog', (dialog) => void dialog.accept());
+  await page.goto(`${app.server.url}/icon.svg`);
+  expect(await store(undefined)).toEqual(made);
+  await page.close();
+});
+
 describe('files from elsewhere', () => {
   const profile = JSON.parse(readFileSync('demo/show-desk.json', 'utf8')) as Record<string, unknown>;
 

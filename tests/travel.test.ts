@@ -142,8 +142,8 @@ test('a plan is typed as a line; gaps, ends out of reach and lines that cannot b
   // A crossing beyond the travel is taken, named, and breaks nothing.
   await choose(page, '.travel-switch .ant-segmented-item ::-p-text(its stroke plan)');
   await type('down 5 to up 4.5 mm: J');
-  await seeText(page, '[data-part=plan-card]', '5000 is deeper than the travel of the Harrow 64, 4000');
-  await seeText(page, '[data-stroke="half"]', '5000 is deeper');
+  await seeText(page, '[data-part=plan-card]', '5.0 mm is more than the 4.0 mm that a key of the Harrow 64 travels');
+  await seeText(page, '[data-stroke="half"]', '5.0 mm is more than');
   await choose(page, '.travel-switch .ant-segmented-item ::-p-text(from the side)');
   await seeText(page, '.travel-switch [role=alert]', 'It cannot be tried yet: 5000 is deeper');
   await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');

@@ -130,7 +130,7 @@ describe('check', () => {
     expect(odd.status).toBe(0);
     spans[2].from.atUm = 4600;
     const beyond = await cli('check', put('beyond.json', JSON.stringify(profile)));
-    expect(beyond.out).toContain('layers[2].keys.KeyS.does.spans[2].from.atUm: 4600 is deeper than the travel');
+    expect(beyond.out).toContain('layers[2].keys.KeyS.does.spans[2].from.atUm: 4.6 mm is more than the 4.0 mm');
     expect(beyond.status).toBe(1);
   });
 

@@ -1,12 +1,13 @@
 /** A profile that is pasted on any page, or whose code stands behind the # of the address, is shown on the shelf before anything is taken. */
 import { useEffect } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import { findShareCode } from '../../core/files/share/mark';
 import { isTyping } from '../shared/isTyping';
 import { useShelf } from '../state/shelf';
 
 /** Such a text may be a profile; what it is is found out where it is read. */
 const mayBeProfile = (text: string): boolean =>
-  /(^|[#\s/])loom\d[0-9A-Za-z]{8}/.test(text) || (/^\s*[[{]/.test(text) && text.includes('underloom-'));
+  findShareCode(text) !== undefined || (/^\s*[[{]/.test(text) && text.includes('underloom-'));
 
 export const BroughtAnywhere = () => {
   const navigate = useNavigate();
@@ -31,7 +32,7 @@ export const BroughtAnywhere = () => {
   }, [navigate]);
 
   useEffect(() => {
-    if (!/^#loom\d/.test(hash) || status !== 'ready') return;
+    if (findShareCode(hash) === undefined || status !== 'ready') return;
     void import('../state/incoming').then(({ useIncoming }) => useIncoming.getState().bringText(hash.slice(1)));
     // The address does not keep it: a reload would bring it once more.
     void navigate('/shelf', { replace: true });

@@ -29,7 +29,7 @@ describe('what one should look at', () => {
     const profile = sketchProfile({ Base: {} }, {}, { travel: { board: { mode: 'fixed', pointUm: 5000 }, keys: {} } });
     profile.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [span] } };
     profile.layers[0]!.keys.KeyB = { does: { kind: 'act', action: { do: 'macro', macro: 'gone' } } };
-    const deep = '5000 is deeper than the travel of the Harrow 64, 4000';
+    const deep = '5.0 mm is more than the 4.0 mm that a key of the Harrow 64 travels';
     expect(toLookAt(profile, HARROW_64).map(({ key, message }) => [key, message])).toEqual([
       ['KeyB', 'there is no macro "gone"'],
       ['KeyA', `part 1: ${deep}`],

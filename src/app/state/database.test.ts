@@ -82,3 +82,32 @@ describe('waiting for the store', () => {
     expect(await answered).toBe('here');
   });
 });
+
+test('a store of a newer version is read as far as it can be, and left alone', async () => {
+  jest.resetModules();
+  const { default: Dexie } = await import('dexie');
+  await Dexie.delete('underloom');
+  const newer = new Dexie('underloom');
+  newer.version(VERSIONS.length + 2).stores({ profiles: 'id, weave', looms: 'id' });
+  await newer.open();
+  const row = { id: 'new', changedAt: 9, weave: 'twill', profile: { ...before, id: 'new', name: 'From tomorrow' } };
+  await newer.table('profiles').put(row);
+  await newer.table('profiles').put({ id: 'odd', profile: { format: 'underloom-profile', version: 2 } });
+  newer.close();
+
+  const { useShelf } = await import('./shelf');
+  await useShelf.getState().load();
+  const { entries, unreadable, storeProblem, status } = useShelf.getState();
+  expect(entries.map(({ profile }) => profile.name)).toEqual(['From tomorrow']);
+  expect(unreadable.map(({ id }) => id)).toEqual(['odd']);
+  expect(status).toBe('ready');
+  expect(storeProblem).toContain('a newer version of Underloom has written to this browser’s store');
+  expect(useShelf.getState().edit('new', edit, 'the name')).toBeUndefined();
+  expect(await useShelf.getState().whenKept('new')).toMatchObject({ state: 'notKept' });
+
+  const again = await new Dexie('underloom').open();
+  expect(again.verno).toBe(VERSIONS.length + 2);
+  expect(again.tables.map(({ name }) => name)).toEqual(['looms', 'profiles']);
+  expect(await again.table('profiles').get('new')).toEqual(row);
+  again.close();
+});

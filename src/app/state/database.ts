@@ -51,7 +51,8 @@ database.version(2).stores({ profiles: 'id', steps: '[profile+place]', preferenc
 const TABLES = { profiles: 'id', steps: '[profile+place]', preferences: 'name', texts: 'id' };
 database.version(3).stores(TABLES);
 database.version(4).stores({ ...TABLES, boards: 'id' });
-database.version(5).stores({ ...TABLES, boards: 'id', snapshots: 'id, profile', tags: 'id' });
+const OWN_VERSION = 5;
+database.version(OWN_VERSION).stores({ ...TABLES, boards: 'id', snapshots: 'id, profile', tags: 'id' });
 
 // A page that is left while the database is being made is kept by some browsers for going back, half-way, and the next page
 // could then never open it. A page that listens for its unloading is not kept.
@@ -110,9 +111,49 @@ export function reasonOf(error: unknown): string {
   }
 }
 
-/** Opens the store when it is not open; a store that was closed is opened anew. */
+/** The store is one that a newer version of this page has made: it is read as far as it can be, and nothing is written. */
+export class NewerStore extends Error {
+  constructor() {
+    super(
+      'a newer version of Underloom has written to this browser’s store, and this one leaves it alone; load the page again',
+    );
+  }
+}
+
+/** The library counts versions in tens. */
+const TENS = 10;
+
+/**
+ * Looks at the version before anything is opened: opening would raise it, and what is not known here would be lost.
+ * @throws NewerStore
+ */
+async function refuseNewer(): Promise<void> {
+  if (typeof indexedDB === 'undefined' || typeof indexedDB.databases !== 'function') return;
+  // A browser that does not say so here says why when it opens the store.
+  const all = await inTime(indexedDB.databases(), OPENS_WITHIN_MS).catch(() => []);
+  const { version = 0 } = all.find(({ name }) => name === database.name) ?? {};
+  if (version >= (OWN_VERSION + 1) * TENS) throw new NewerStore();
+}
+
+/** Opens the store when it is not open; a store that was closed is opened anew. @throws NewerStore */
 export async function opened(): Promise<void> {
-  if (!database.isOpen()) await inTime(database.open(), OPENS_WITHIN_MS);
+  if (database.isOpen()) return;
+  await refuseNewer();
+  await inTime(database.open(), OPENS_WITHIN_MS);
+}
+
+/** Rows of a table of a store that is newer, read without opening it for writing. */
+export async function rowsOfNewer(table: string): Promise<unknown[]> {
+  const reading = new Dexie(database.name);
+  try {
+    await inTime(reading.open(), OPENS_WITHIN_MS);
+    return await inTime(
+      reading.transaction('r', table, () => reading.table(table).toArray()),
+      OPENS_WITHIN_MS,
+    );
+  } finally {
+    reading.close();
+  }
 }
 
 /** Calls back when the browser, or another window, takes the store away. */

@@ -5,6 +5,7 @@
 import { create } from 'zustand';
 import type { Incoming } from '../../core/files';
 import { sameData } from '../../core/profile';
+import { findShareCode } from '../../core/files/share/mark';
 import { READING_BUDGET } from '../../core/reading';
 import type { BringInAnswer, BringInOrder } from '../../workers/bringInOrder';
 import { useBoards } from './boards';
@@ -103,9 +104,7 @@ export const useIncoming = create<IncomingState>()((set) => {
       }),
 
     bringText: (text) =>
-      reading(() =>
-        bring(/loom\d/.test(text) && text.length < 200_000 ? 'a share code' : 'what was pasted', text.length, text),
-      ),
+      reading(() => bring(findShareCode(text) === undefined ? 'what was pasted' : 'a share code', text.length, text)),
 
     change: (key, to) =>
       set(({ waiting }) => ({ waiting: waiting.map((one) => (one.key === key ? { ...one, ...to } : one)) })),

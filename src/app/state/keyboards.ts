@@ -106,9 +106,9 @@ export function slotFor(slots: readonly Slot[], profileId: string): number | und
   return empty >= 0 ? empty : undefined;
 }
 
-/** What a slot holds, as far as replacing it is concerned. */
-const occupantOf = (slot: Slot | undefined): string =>
-  slot?.state === 'profile' ? slot.profile.id : (slot?.state ?? '');
+/** Whether a slot holds the same, to the last key: whoever else has saved there meanwhile is not overwritten unseen. */
+const holdsSame = (a: Slot | undefined, b: Slot | undefined): boolean =>
+  a?.state === 'profile' && b?.state === 'profile' ? sameData(a.profile, b.profile) : sameData(a, b);
 
 async function readSlot(client: KeyboardClient, board: Board, slot: number): Promise<Slot> {
   const { state, lengthBytes } = await client.slotInfo(slot);
@@ -175,12 +175,12 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
     image: Uint8Array,
     replacesDamaged: boolean,
   ): Promise<void> => {
-    const expected = occupantOf(get().byBoard.get(board.id)?.slots[slot]);
+    const expected = get().byBoard.get(board.id)?.slots[slot];
     update(board.id, { saving: { slot, part: 0 } });
     await change(board, async (client) => {
       // Another page may have written meanwhile; what the person agreed to replace must still be what is there.
       await get().refresh(board);
-      if (occupantOf(get().byBoard.get(board.id)?.slots[slot]) !== expected)
+      if (!holdsSame(get().byBoard.get(board.id)?.slots[slot], expected))
         throw new LinkError(
           `slot ${slot + 1} was changed from elsewhere meanwhile; look at it first. Nothing was written`,
         );

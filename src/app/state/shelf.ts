@@ -21,13 +21,14 @@ import {
 import { foreign, listed, z } from '../../core/reading';
 import { boardSchema } from '../../core/board';
 import { newActId, newProfileId } from './ids';
-import { onStoreGone, reasonOf } from './database';
+import { NewerStore, onStoreGone, opened, reasonOf } from './database';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
 import {
   erase,
   flagSchema,
   isThere,
   loadPreference,
+  loadNewer,
   loadShelf,
   notDone,
   storePreference,
@@ -262,9 +263,21 @@ export const useShelf = create<ShelfState>()((set, get) => {
       return true;
     } catch (error) {
       set({ storeProblem: reasonOf(error) });
+      // It does not become older by waiting.
+      if (error instanceof NewerStore) return false;
       nextTry = setTimeout(() => void attach(), STORE_RETRY_MS);
       return false;
     }
+  };
+
+  /** Shows what can be read of a store that a newer version has made. Nothing of it is written. */
+  const showNewer = async (): Promise<boolean> => {
+    const refusal: unknown = await opened().catch((error: unknown) => error);
+    if (!(refusal instanceof NewerStore)) return false;
+    const { stored, unreadable } = await loadNewer().catch(() => ({ stored: [], unreadable: [] }));
+    for (const one of stored.toReversed()) take(one);
+    set({ unreadable, status: 'ready' });
+    return true;
   };
 
   /** Does what pages that are gone had no time to have kept. */
@@ -332,6 +345,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
     async load() {
       if (await attach()) return;
+      if (await showNewer()) return;
       // Without a store there is the demo to work with, under ids that no store has.
       for (const profile of get().entries.length > 0 ? [] : await demoProfiles()) {
         const id = newProfileId();

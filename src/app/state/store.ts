@@ -11,6 +11,7 @@ import {
   applyAct,
   isVariant,
   misfitOf,
+  newDocument,
   printProblem,
   problemsOfZod,
   readProfile,
@@ -34,6 +35,7 @@ import {
   inTime,
   opened,
   OPENS_WITHIN_MS,
+  rowsOfNewer,
   WRITES_WITHIN_MS,
   type SnapshotRow,
   type StepRow,
@@ -220,6 +222,22 @@ export async function loadShelf(): Promise<{ stored: Stored[]; unreadable: Unrea
     const result = await read(row, false);
     if (result.ok) stored.push(result.stored);
     else unreadable.push(result.row);
+  }
+  return { stored: stored.sort((a, b) => b.changedAt - a.changedAt), unreadable };
+}
+
+/** The profiles of a store that a newer version has made, as far as they can be read; their steps are left where they are. */
+export async function loadNewer(): Promise<{ stored: Stored[]; unreadable: UnreadableRow[] }> {
+  const stored: Stored[] = [];
+  const unreadable: UnreadableRow[] = [];
+  for (const raw of await rowsOfNewer('profiles')) {
+    const row = rowSchema.safeParse(raw);
+    if (!row.success) continue;
+    const { id, profile, changedAt } = row.data;
+    const result = standingOf(profile);
+    if ('reason' in result) unreadable.push({ id, profile, reason: result.reason });
+    else if (isVariant(result)) unreadable.push({ id, profile, reason: 'rests on another, in a store that is newer' });
+    else stored.push({ document: newDocument(result), changedAt, revision: 0, oldestRead: 0, first: 0 });
   }
   return { stored: stored.sort((a, b) => b.changedAt - a.changedAt), unreadable };
 }

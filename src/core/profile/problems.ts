@@ -13,18 +13,24 @@ import type { Actuation, Profile } from './schema';
 /** The shortest time from one pass of a macro to the next, in µs. */
 const LEAST_PASS_US = 1000;
 
+/** A depth as people say it: at least one figure behind the point, and all that are needed. */
+const mm = (um: number): string => `${(um / 1000).toFixed(3).replace(/0{1,2}$/, '')} mm`;
+
+const tooDeep = (um: number, board: Board): string =>
+  `${mm(um)} is more than the ${mm(board.travelUm)} that a key of the ${board.name} travels`;
+
 function actuationProblems(actuation: Actuation, path: Path, board: Board): Problem[] {
   const found: Problem[] = [];
   if (actuation.pointUm > board.travelUm) {
     found.push({
       path: [...path, 'pointUm'],
-      message: `${actuation.pointUm} is deeper than the travel of the ${board.name}, ${board.travelUm}`,
+      message: tooDeep(actuation.pointUm, board),
     });
   }
   if (actuation.mode === 'fixed' && actuation.releaseUm !== undefined && actuation.releaseUm > actuation.pointUm) {
     found.push({
       path: [...path, 'releaseUm'],
-      message: `${actuation.releaseUm} is deeper than the actuation point, ${actuation.pointUm}`,
+      message: `${mm(actuation.releaseUm)} is deeper than the actuation point at ${mm(actuation.pointUm)}`,
     });
   }
   return found;
@@ -127,7 +133,7 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
             if (crossing && crossing.atUm > board.travelUm) {
               found.push({
                 path: [...path, 'does', 'spans', s, end, 'atUm'],
-                message: `${crossing.atUm} is deeper than the travel of the ${board.name}, ${board.travelUm}`,
+                message: tooDeep(crossing.atUm, board),
               });
             }
           }

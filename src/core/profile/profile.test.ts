@@ -219,14 +219,14 @@ describe('problems of a profile of the right shape', () => {
       (p) => {
         p.travel.board = { mode: 'fixed', pointUm: 4100 };
       },
-      'travel.board.pointUm: 4100 is deeper than the travel of the Harrow 64, 4000',
+      'travel.board.pointUm: 4.1 mm is more than the 4.0 mm that a key of the Harrow 64 travels',
     ],
     [
       'a release below the point',
       (p) => {
         p.travel.keys.KeyA = { mode: 'fixed', pointUm: 1000, releaseUm: 1200 };
       },
-      'travel.keys.KeyA.releaseUm: 1200 is deeper than the actuation point, 1000',
+      'travel.keys.KeyA.releaseUm: 1.2 mm is deeper than the actuation point at 1.0 mm',
     ],
     [
       'too many steps',
@@ -240,7 +240,7 @@ describe('problems of a profile of the right shape', () => {
       (p) => {
         p.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: [span(4500), span(600)] } };
       },
-      'layers[0].keys.KeyA.does.spans[0].from.atUm: 4500 is deeper than the travel of the Harrow 64, 4000',
+      'layers[0].keys.KeyA.does.spans[0].from.atUm: 4.5 mm is more than the 4.0 mm that a key of the Harrow 64 travels',
     ],
     [
       'a part that ends where it begins',

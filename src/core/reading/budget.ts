@@ -10,8 +10,8 @@ export const READING_BUDGET = {
   csv: { bytes: 128 << 20, rows: 4_000_000 },
   /** Bytes of a bundle, files in it, and bytes and values that they may unpack to together. */
   bundle: { bytes: 16 << 20, entries: 2000, unpacked: 32 << 20, nodes: 3_000_000 },
-  /** Characters of the JSON that a share code may stand for, and letters of the code. */
-  share: { bytes: 96 << 10, letters: 100_000 },
+  /** Characters of the JSON that a share code may stand for: so many in any case, and so many for each of its bytes; and letters of the code. */
+  share: { bytes: 96 << 10, free: 6000, aByte: 48, letters: 100_000 },
   /** Things and coded bits that an image may stand for, whatever its length, and for each of its bytes. */
   image: { nodes: 1500, nodesAByte: 1, decisions: 30_000, decisionsAByte: 16 },
 } as const;

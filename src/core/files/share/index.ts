@@ -1,2 +1,3 @@
 /** A profile as one line of text: docs/formats/share-code.md. */
-export { findShareCode, readShareCode, writeShareCode } from './shareCode';
+export { readShareCode, writeShareCode } from './shareCode';
+export { findShareCode } from './mark';

@@ -108,3 +108,15 @@ test('bytes are letters and back, and nothing else is letters', () => {
   expect(bytesOfLetters('a')).toBeUndefined();
   expect(bytesOfLetters('')).toEqual(new Uint8Array());
 });
+
+test('a few letters do not stand for a long text', () => {
+  const note = 'a'.repeat(400);
+  const base = plainProfile(HARROW_64, 'p', 'P');
+  // A macro that is not there: a draft is not packed as in a keyboard.
+  const does = { kind: 'act', action: { do: 'macro', macro: 'gone' } } as const;
+  const keys = Object.fromEntries(HARROW_64.keys.map(({ id }) => [id, { does, note }]));
+  const layers = ['a', 'b', 'c'].map((id) => ({ id, name: id, dye: 'indigo' as const, keys }));
+  expect(() => writeShareCode({ ...base, layers })).toThrow(
+    'repeats itself too often for a share code; make a bundle of it instead',
+  );
+});

@@ -7,15 +7,14 @@ import { boardById, type Board } from '../../board';
 import { check, isSound } from '../../check';
 import { bareImage, decodeImage, imageOfBare } from '../../image';
 import { sameData, type Profile } from '../../profile';
-import { READING_BUDGET, Unreadable } from '../../reading';
+import { READING_BUDGET, Unreadable, utf8Bytes } from '../../reading';
 import { parseProfile } from '../profiles';
 import { bytesOfLetters, lettersOfBytes } from './letters';
 import { isNamedWhole, NamedReader, writeNamed } from './named';
+import { MARK } from './mark';
 import { TextReader, TextWriter } from './textCoder';
 import { KIND } from './words';
 
-/** What a code begins with: a word to find it by in a message, and its version. */
-const MARK = 'loom1';
 const AS_TEXT = 2;
 /** Packed as in a keyboard: the kind that is written, and the version of images of each kind that is read. */
 const PACKED = 3;
@@ -27,6 +26,10 @@ const CHECKSUM_BYTES = 4;
 
 const PLACE = 'the share code';
 const bad = (reason: string): Unreadable => new Unreadable(PLACE, reason);
+
+/** The most bytes of text that so many coded ones may stand for: what is spelled out is paid for in letters, and no profile is more regular. */
+const mostText = (coded: number): number =>
+  Math.min(READING_BUDGET.share.bytes * 1.5, READING_BUDGET.share.free + READING_BUDGET.share.aByte * coded);
 
 /** What a code carries: a profile, and its board when that does not ship with us. */
 type Shared = { profile: Profile; ownBoard?: Board };
@@ -69,14 +72,11 @@ export function writeShareCode(profile: Profile, ownBoard?: Board): string {
     throw new Unreadable('the profile', 'is too large for a share code; make a bundle of it instead');
   const text = new TextWriter();
   text.field(KIND.json, json);
-  return framed(AS_TEXT, text.toBytes());
-}
-
-/** Finds a code in what was pasted: alone, in a link, broken into lines by a message; undefined when there is none. */
-export function findShareCode(pasted: string): string | undefined {
-  if (pasted.length > READING_BUDGET.share.letters * 2) return undefined;
-  const found = /loom\d+[0-9A-Za-z]{8}[0-9A-Za-z\s]*/.exec(pasted)?.[0];
-  return found?.replace(/\s+/g, '');
+  const bytes = text.toBytes();
+  // Only what is read again is handed over.
+  if (utf8Bytes(json).length > mostText(bytes.length))
+    throw new Unreadable('the profile', 'repeats itself too often for a share code; make a bundle of it instead');
+  return framed(AS_TEXT, bytes);
 }
 
 /**
@@ -97,7 +97,7 @@ export function readShareCode(code: string): Shared {
   if (CRC32.buf(body) >>> 0 !== sum) throw bad(damaged);
   const [kind = 0] = body;
   if (kind === AS_TEXT)
-    return parseProfile(new TextReader(body.subarray(1), READING_BUDGET.share.bytes * 1.5).field(KIND.json));
+    return parseProfile(new TextReader(body.subarray(1), mostText(body.length - 1)).field(KIND.json));
   const imageVersion = IMAGE_VERSION_OF.get(kind);
   if (imageVersion === undefined) throw bad('is of a kind that only a newer Underloom can read');
   return { profile: profileOfPacked(body.subarray(1), imageVersion) };
@@ -106,7 +106,7 @@ export function readShareCode(code: string): Shared {
 function profileOfPacked(body: Uint8Array, imageVersion: number): Profile {
   const length = (body[0] ?? 0) + (body[1] ?? 0) * 256;
   if (length + 2 > body.length) throw bad('ends too early');
-  const text = new TextReader(body.subarray(2, 2 + length), READING_BUDGET.share.bytes);
+  const text = new TextReader(body.subarray(2, 2 + length), mostText(length));
   const id = text.field(KIND.id);
   const board = boardById(id);
   if (!board) throw bad('is for a board that is not known here');
