@@ -1,6 +1,7 @@
 /** `npm run bench -- NAME`: runs one benchmark, or lists them. Figures are ratios within one run; machines differ. */
 import { deviceBench } from './device';
 import { engineBench } from './engine';
+import { growthBench } from './growth';
 import { hostsBench } from './hosts';
 import { imageBench } from './image';
 import { liveBench } from './live/index';
@@ -12,6 +13,7 @@ import { wordsBench } from './words';
 const BENCHES: Record<string, () => void | Promise<void>> = {
   device: deviceBench,
   engine: engineBench,
+  growth: growthBench,
   hosts: hostsBench,
   image: imageBench,
   live: liveBench,

@@ -1,6 +1,6 @@
 /**
  * `npm run hunt [-- MINUTES]`: everything random, with fresh seeds and many times the runs of `npm test`, until the time is over (60 minutes when
- * none is said), after every view was opened and used in another browser. What fails is printed with its seed and its smallest
+ * none is said), after every view was opened and used in another browser, and what reading costs was measured over sizes. What fails is printed with its seed and its smallest
  * case; it becomes a fixed row of the test that found it. Exits 1 when something was found.
  *
  *   npm run hunt -- 10 link store   only files whose path has one of these words
@@ -66,6 +66,12 @@ if (words.length === 0) {
   const isFine = runs('another browser', ['tests/hunt/firefox.test.ts']);
   process.stdout.write(`every view in another browser: ${isFine ? 'fine' : 'FAILED'}\n`);
   if (!isFine) found.push('another browser');
+  const { status, stdout } = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'bench/run.ts', 'growth'], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  });
+  process.stdout.write(`${stdout}`);
+  if (status !== 0) found.push('npm run bench -- growth');
 }
 while (Date.now() < untilMs) {
   const seed = randomInt(2 ** 31 - 1);
