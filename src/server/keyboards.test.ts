@@ -7,6 +7,7 @@ import {
   mkdtempSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   writeFileSync,
 } from 'node:fs';
@@ -103,6 +104,20 @@ describe('keyboards in the server', () => {
       expect(readFileSync(join(folder, `twill-42.memory.unusable-${n + 1}`), 'utf8')).toBe(text);
     }
     expect(readFileSync(join(folder, 'twill-42.memory.unusable-1'), 'utf8')).toBe('first');
+  });
+
+  test('a memory whose size is what it was again has what was in it', async () => {
+    const keyboards = await start();
+    await (await plugIn(simulationIn(keyboards))).save(1, IMAGE);
+    await keyboards.close();
+    // As when the board was another for a while: the file of that size lies in its place.
+    const path = join(folder, 'harrow-64.memory');
+    renameSync(path, `${path}.unusable-1`);
+    writeFileSync(path, 'of another size');
+    const later = await plugIn(simulationIn(await start()));
+    expect(decodeImage((await later.read(1)) ?? new Uint8Array()).profile).toEqual(SHOW_DESK);
+    expect(readFileSync(`${path}.unusable-2`, 'utf8')).toBe('of another size');
+    expect(existsSync(`${path}.unusable-1`)).toBe(false);
   });
 
   test('a memory that cannot be read is no blank one: the keyboard is left alone, and says why', async () => {

@@ -4,8 +4,18 @@
  * whoever saved, tried again, and said until it succeeds; what cannot be read is never written over.
  */
 import { open, rename } from 'node:fs/promises';
-import { closeSync, constants, linkSync, openSync, readFileSync, unlinkSync, writeSync } from 'node:fs';
-import { dirname } from 'node:path';
+import {
+  closeSync,
+  constants,
+  linkSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  unlinkSync,
+  writeSync,
+} from 'node:fs';
+import { basename, dirname, join } from 'node:path';
 import type { Logger } from 'pino';
 import { blankFlash, type FlashContents } from '../core/device';
 
@@ -46,13 +56,16 @@ export function loadMemory(path: string, sizeBytes: number, log: Logger): FlashC
     throw error;
   }
   const expected = MAGIC.length + blank.erases.length * 4 + blank.programmed.length + blank.bytes.length;
-  if (stored.length !== expected || !stored.subarray(0, MAGIC.length).equals(MAGIC)) {
+  const isMemory = (file: Buffer): boolean => file.length === expected && file.subarray(0, MAGIC.length).equals(MAGIC);
+  if (!isMemory(stored)) {
     const aside = putAside(path);
+    const before = takeBack(path, isMemory);
     log.warn(
       { file: path, bytes: stored.length, expected, aside },
-      'no memory of this keyboard; it was put aside and a blank one is used',
+      `no memory of this keyboard; it was put aside, and ${before ? 'the one of this size is taken back' : 'a blank one is used'}`,
     );
-    return blank;
+    if (!before) return blank;
+    stored = before;
   }
   let at = MAGIC.length;
   for (let page = 0; page < blank.erases.length; page++, at += 4) blank.erases[page] = stored.readUInt32LE(at);
@@ -74,6 +87,21 @@ function putAside(path: string): string {
     unlinkSync(path);
     return aside;
   }
+}
+
+/** The last file that was put aside and is a memory of the size that is wanted again, in its old place; undefined when there is none. */
+function takeBack(path: string, isMemory: (file: Buffer) => boolean): Buffer | undefined {
+  const names = readdirSync(dirname(path)).flatMap((name) => {
+    const n = name.startsWith(`${basename(path)}.unusable-`) ? Number(name.split('-').at(-1)) : NaN;
+    return Number.isInteger(n) ? [{ n, file: join(dirname(path), name) }] : [];
+  });
+  for (const { file } of names.sort((a, b) => b.n - a.n)) {
+    const content = readFileSync(file);
+    if (!isMemory(content)) continue;
+    renameSync(file, path);
+    return content;
+  }
+  return undefined;
 }
 
 function bytesOf({ bytes, erases, programmed }: FlashContents): Buffer {
