@@ -1,6 +1,6 @@
 /** Board files from outside: what is wrong is named at its place. */
 import { expect, test } from '@jest/globals';
-import { familyById, startingBoard } from '../board';
+import { familyById, HARROW_64, startingBoard } from '../board';
 import { parseBoard, parseBoardDraft, writeBoard } from '.';
 
 const PAD = startingBoard(familyById('number-pad')!);
@@ -42,3 +42,10 @@ test.each([
 
 test('keys one upon another are read all the same where they can be moved apart', () =>
   expect(parseBoardDraft(withKey({ id: 'B', x: 0.5, y: 0 })).keys).toHaveLength(2));
+
+test('a board of a newer version is told from one that is wrong', () => {
+  const text = JSON.stringify({ ...HARROW_64, id: 'own-64', version: 2 });
+  expect(() => parseBoard(text)).toThrow(
+    'version: is from a newer program: the file has version 2, and this one reads version 1',
+  );
+});

@@ -2,7 +2,11 @@
 import { boardSchema, checkBoard, type Board } from '../board';
 import { problemsOfZod, type Problem } from '../profile';
 import { parseJson } from '../reading';
+import { refuseNewer } from './newer';
 import { unreadable } from './unreadable';
+
+/** The version of board files that is read here: docs/formats/versions.md. */
+const KNOWN_VERSION = 1;
 
 /**
  * A board whose fields and values are right. Its keys may lie one upon another: then it can be put right on the boards bench, and no
@@ -12,6 +16,7 @@ import { unreadable } from './unreadable';
 export const parseBoardDraft = (text: string): Board => draftOf(parseJson(text), []);
 
 function draftOf(data: unknown, place: readonly string[]): Board {
+  refuseNewer(data, KNOWN_VERSION, place);
   const result = boardSchema.safeParse(data);
   if (result.success) return result.data;
   throw unreadable(problemsOfZod(result.error).map((problem) => ({ ...problem, path: [...place, ...problem.path] })));

@@ -20,6 +20,7 @@ import {
 import { readText, type ReadText, type TextProblem, type TextProfile } from '../notation';
 import { firstOf, listed, parseJson, quoted, Unreadable } from '../reading';
 import { boardOf } from './boards';
+import { refuseNewer } from './newer';
 import { more, unreadable } from './unreadable';
 
 const ONE = 'underloom-profile';
@@ -31,16 +32,6 @@ const fieldOf = (data: unknown, name: string): unknown =>
 
 /** The version of profile files that is read here: docs/formats/versions.md. */
 const KNOWN_VERSION = 1;
-
-/** A file that a newer program wrote is read by none of the older rules. @throws Unreadable */
-function checkVersion(data: unknown): void {
-  const version = fieldOf(data, 'version');
-  if (Number.isInteger(version) && (version as number) > KNOWN_VERSION)
-    throw new Unreadable(
-      'version',
-      `is from a newer program: the file has version ${quoted(version)}, and this one reads version ${KNOWN_VERSION}`,
-    );
-}
 
 /**
  * Which profile of a file is meant, and how the file is written where that is known from outside.
@@ -82,7 +73,7 @@ function standingOf(data: unknown): Standing {
   const format = fieldOf(data, 'format');
   if (format !== ONE)
     throw new Unreadable('format', `must be "${ONE}", found ${quoted(format ?? null)}; this is no profile file`);
-  checkVersion(data);
+  refuseNewer(data, KNOWN_VERSION);
   const ownBoard = ownBoardOf(data);
   const bare = withoutBoard(data);
   if (isOfVariant(data)) {
@@ -224,7 +215,7 @@ export function parseProfiles(text: string, boards: readonly Board[] = [], isTex
     });
   }
   const data = parseJson(text);
-  if (fieldOf(data, 'format') === MANY_PROFILES) checkVersion(data);
+  if (fieldOf(data, 'format') === MANY_PROFILES) refuseNewer(data, KNOWN_VERSION);
   const list = fieldOf(data, 'format') === MANY_PROFILES ? fieldOf(data, 'profiles') : data;
   if (!Array.isArray(list)) return [{ place: '', ...profileOf(data) }];
   if (list.length === 0) throw new Unreadable('the whole file', 'holds no profile');
@@ -292,7 +283,7 @@ export function checkProfileText(
     const made = check(profile, board ?? own ?? boardById(profile.board));
     return isSound(made) ? { sound: made, problems: [] } : { problems: firstOf(made.problems.map(printProblem)) };
   }
-  checkVersion(data);
+  refuseNewer(data, KNOWN_VERSION);
   const ownBoard = ownBoardOf(data);
   const result = readProfile(withoutBoard(data));
   const boardFor = (profile: Profile): Board | undefined => board ?? ownBoard ?? boardById(profile.board);

@@ -1,4 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { runs, seed } from '../../../tests/runs';
 import { HARROW_64 } from '../board';
 import {
   actSchema,
@@ -38,13 +40,40 @@ describe('acts on a document', () => {
     expect(steps(after(edit('a', rename('A')), back('a'), edit('c', rename('C'))))).toBe('c | ');
   });
 
-  test('a step that is not the last any more is not taken back: another window did something meanwhile', () => {
+  test('a step with others behind it is taken back when they do not touch the same thing', () => {
     const document = after(edit('a', rename('A')), edit('b', clear('KeyA')));
-    expect(applyAct(document, back('a'))).toMatchObject({
+    const undone = after(edit('a', rename('A')), edit('b', clear('KeyA')), back('a'));
+    expect([steps(undone), undone.profile.name]).toEqual(['b | a', 'Plain']);
+    expect(undone.profile.layers[0]!.keys.KeyA).toBeUndefined();
+    expect(applyAct(undone, forth('a'))).toMatchObject({ ok: true, document: { profile: document.profile } });
+    const twice = after(edit('a', rename('A')), edit('b', rename('B')));
+    expect(applyAct(twice, back('a'))).toMatchObject({
       ok: false,
-      problem: { message: expect.stringContaining('meanwhile') },
+      problem: { message: '“a” cannot be taken back before “b”, which came after it.' },
     });
+    expect(applyAct(document, back('z')).ok).toBe(false);
     expect(applyAct(document, forth('z')).ok).toBe(false);
+  });
+
+  test('taken back with others behind it, the profile is what those make of it alone', () => {
+    const key = fc.constantFrom('KeyA', 'KeyB', 'KeyC');
+    const change = fc.oneof(
+      key.map(clear),
+      fc.constantFrom('A', 'B').map(rename),
+      fc.record({ edit: fc.constant('timing' as const), to: fc.record({ tapMs: fc.nat(30) }) }),
+    );
+    let carried = 0;
+    fc.assert(
+      fc.property(change, fc.array(change, { minLength: 1, maxLength: 4 }), (mine, theirs) => {
+        const acts = theirs.map((one, n) => edit(`t${n}`, one as Edit));
+        const undone = applyAct(after(edit('mine', mine as Edit), ...acts), back('mine'));
+        if (!undone.ok) return;
+        carried++;
+        expect(undone.document.profile).toEqual(after(...acts).profile);
+      }),
+      { numRuns: runs(100), seed: seed() },
+    );
+    expect(carried).toBeGreaterThan(runs(100) / 5);
   });
 
   test.each<[string, Act[], string]>([

@@ -9,6 +9,7 @@ import type { Edit } from './edits';
 import { applyEdit } from './gate';
 import { diff, onBase, subjectOf, variantOf, type Change, type Clash } from './diff';
 import type { Problem } from './problem';
+import { shortened } from '../reading';
 import { sameData } from './sameData';
 import type { Profile } from './schema';
 
@@ -125,17 +126,56 @@ export function applyAct(document: Document, act: Act): Acted {
     const clashes = (document.clashes ?? []).filter(({ change }) => subjectOf(change) !== act.subject);
     return { ok: true, document: { ...document, clashes } };
   }
-  const { past, future } = document;
-  const step = act.act === 'undo' ? past.at(-1) : future.at(-1);
-  if (step?.id !== act.step)
-    return { ok: false, problem: { path: [], message: 'Something else was changed meanwhile, in another window.' } };
-  const result = applyEdit(document.profile, step[act.act]);
+  return act.act === 'undo' ? undone(document, act.step) : redone(document, act.step);
+}
+
+const MEANWHILE = 'Something else was changed meanwhile, in another window.';
+const refusedFor = (message: string): Acted => ({ ok: false, problem: { path: [], message } });
+
+/**
+ * Takes a step back: the last one, or one with others behind it (of another window, most of all) when they do not touch the same thing, so that it
+ * makes no difference in which order they are done.
+ */
+function undone(document: Document, id: string): Acted {
+  const { profile, past, future } = document;
+  const at = past.findIndex((one) => one.id === id);
+  const step = past[at];
+  if (!step) return refusedFor(MEANWHILE);
+  const behind = past.slice(at + 1);
+  const result = applyEdit(profile, step.undo);
+  if (behind.length === 0) {
+    if (!result.ok) return result;
+  } else {
+    const last = behind.at(-1)?.what ?? '';
+    const carried = withoutStep(profile, step, behind);
+    if (!result.ok || !carried || !sameData(carried, result.profile))
+      return refusedFor(
+        `“${shortened(step.what)}” cannot be taken back before “${shortened(last)}”, which came after it.`,
+      );
+  }
+  const next = { profile: result.profile, past: [...past.slice(0, at), ...behind], future: [...future, step] };
+  return { ok: true, document: onto(document, next) };
+}
+
+/** The profile as it would be if a step had never been done, and those behind it had; undefined when they hang on it. */
+function withoutStep(profile: Profile, step: Step, behind: readonly Step[]): Profile | undefined {
+  let now: Profile = profile;
+  for (const edit of [...behind.toReversed().map(({ undo }) => undo), step.undo, ...behind.map(({ redo }) => redo)]) {
+    const result = applyEdit(now, edit);
+    if (!result.ok) return undefined;
+    now = result.profile;
+  }
+  return now;
+}
+
+function redone(document: Document, id: string): Acted {
+  const { profile, past, future } = document;
+  const step = future.at(-1);
+  if (step?.id !== id) return refusedFor(MEANWHILE);
+  const result = applyEdit(profile, step.redo);
   if (!result.ok) return result;
   return {
     ok: true,
-    document:
-      act.act === 'undo'
-        ? onto(document, { profile: result.profile, past: past.slice(0, -1), future: [...future, step] })
-        : onto(document, { profile: result.profile, past: [...past, step], future: future.slice(0, -1) }),
+    document: onto(document, { profile: result.profile, past: [...past, step], future: future.slice(0, -1) }),
   };
 }

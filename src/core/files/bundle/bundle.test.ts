@@ -206,6 +206,11 @@ describe('archives of others', () => {
     ['one that was cut short', good.slice(0, -30), 'is not a ZIP archive, or was cut short'],
     ['one without a list', zip({ 'readme.txt': 'hello' }), 'holds no bundle.json'],
     ['a list that is none', zip({ 'bundle.json': '{"format":"other"}' }), 'bundle.json'],
+    [
+      'one of a newer version',
+      zip({ 'bundle.json': manifest('a.json').replace('"version":1', '"version":2') }),
+      'is from a newer program: the file has version 2, and this one reads version 1',
+    ],
     ['a list of nothing', zip({ 'bundle.json': manifest() }), 'holds no profile'],
     ['a file that is not there', zip({ 'bundle.json': manifest('profiles/x.json') }), 'which is not in the bundle'],
     [

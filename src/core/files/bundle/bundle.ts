@@ -16,6 +16,7 @@ import {
   z,
 } from '../../reading';
 import { boardOf, writeBoard } from '../boards';
+import { refuseNewer } from '../newer';
 import { readTogether, type Read } from '../profiles';
 import { legendPage } from './legendPage';
 import { readZip, writeZip, type ZipEntry } from './zip';
@@ -334,7 +335,9 @@ export function readBundle(bytes: Uint8Array): BundleRead {
   };
   if (!entries.some(({ name }) => name === MANIFEST))
     throw new Unreadable('the whole archive', `holds no ${MANIFEST}; it is no bundle of Underloom`);
-  const manifest = manifestSchema.safeParse(json(MANIFEST));
+  const list = json(MANIFEST);
+  refuseNewer(list, 1, [MANIFEST]);
+  const manifest = manifestSchema.safeParse(list);
   if (!manifest.success) {
     const [issue] = manifest.error.issues;
     throw new Unreadable(MANIFEST, `${issue?.path.join('.') ?? ''} ${issue?.message ?? 'is not right'}`.trim());
