@@ -101,6 +101,61 @@ test('a hostile and clashing bundle: nothing is written before it is taken, and 
   await page.close();
 });
 
+test('everything is saved as a bundle, and brought back into an empty browser, equal', async () => {
+  const { page, complaints } = await open();
+  await page.waitForSelector('.shelf-card');
+  await page.click('[aria-label="More for Show desk"]');
+  await choose(page, '.ant-dropdown-menu-item ::-p-text(A variant that rests on it)');
+  await page.click('[aria-label="Open Show desk, variant"]');
+  await page.waitForSelector('.layout-bench');
+  await page.click('[data-key="KeyB"]');
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type('F13');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.rests-on', 'changes 1 thing of it');
+  await page.waitForSelector('[data-keeping=kept]');
+  await page.click('.brand');
+  await page.waitForSelector('.shelf-card');
+  const save = async (name: string): Promise<Buffer> => {
+    const file = await downloads(page, '.zip');
+    await page.click(`[aria-label="Choose ${name}"]`);
+    await press(page, 'Choose all 4');
+    await page.click('.shelf-chosen .ant-checkbox-wrapper');
+    await press(page, 'Save as a bundle');
+    return file();
+  };
+  const saved = await save('Show desk');
+  const before = await names(page);
+
+  const session = await page.createCDPSession();
+  await page.goto('about:blank');
+  await session.send('Storage.clearDataForOrigin', { origin: app.server.url, storageTypes: 'indexeddb,local_storage' });
+  await page.goto(`${app.server.url}/shelf`);
+  await seeText(page, '.shelf-card h2', 'Show desk');
+  expect(await names(page)).not.toContain('Show desk, variant');
+  await bring(page, 'all.zip', saved);
+  // What a first start puts there is what was saved, and is not brought twice.
+  await seeText(page, '.bring-list', 'left out');
+  await takeIn(page);
+  await seeText(page, '.shelf-card', 'rests on Show desk · 1 difference');
+  await kept(page);
+  expect((await names(page)).toSorted()).toEqual(before.toSorted());
+  await page.reload();
+  await seeText(page, '.shelf-card', 'rests on Show desk · 1 difference');
+  const again = readBundle(new Uint8Array(await save('Show desk')));
+  const byId = (bytes: ReturnType<typeof readBundle>): unknown =>
+    bytes
+      .flatMap((one) => ('profile' in one ? [{ ...one }] : []))
+      .toSorted((a, b) => (a.profile.id < b.profile.id ? -1 : 1));
+  expect(JSON.parse(JSON.stringify(byId(again)))).toMatchObject(
+    JSON.parse(JSON.stringify(byId(readBundle(new Uint8Array(saved))))).map(({ profile }: { profile: Profile }) => ({
+      profile,
+    })),
+  );
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('archives and codes that are not right are refused with the reason, and leave the shelf as it is', async () => {
   const { page, complaints } = await open();
   await page.waitForSelector('.shelf-card');

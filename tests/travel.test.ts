@@ -145,7 +145,7 @@ test('a plan is typed as a line; gaps, ends out of reach and lines that cannot b
   await seeText(page, '[data-part=plan-card]', '5.0 mm is more than the 4.0 mm that a key of the Harrow 64 travels');
   await seeText(page, '[data-stroke="half"]', '5.0 mm is more than');
   await choose(page, '.travel-switch .ant-segmented-item ::-p-text(from the side)');
-  await seeText(page, '.travel-switch [role=alert]', 'It cannot be tried yet: 5000 is deeper');
+  await seeText(page, '.travel-switch [role=alert]', 'It cannot be tried yet: 5.0 mm is more than');
   await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
   await page.waitForFunction(() => !document.querySelector('.travel-switch [role=alert]'));
 

@@ -192,7 +192,24 @@ export const MUTANTS: readonly Mutant[] = [
       'if (score.events.length > 1e9)',
     ],
     ['fits.ts', 'key names are not looked at', "yield keyProblem(key, [...path, 'keys', key]);", ''],
-    ['history.ts', 'an undo of another step is done', 'if (step?.id !== act.step)', 'if (!step)'],
+    [
+      'history.ts',
+      'an undo of another step is done',
+      'if (step?.id !== id) return refusedFor(MEANWHILE);',
+      'if (!step) return refusedFor(MEANWHILE);',
+    ],
+    [
+      'history.ts',
+      'a step is taken back whatever hangs on it',
+      'if (!result.ok || !carried || !sameData(carried, result.profile))',
+      'if (!result.ok)',
+    ],
+    [
+      'rows.ts',
+      'a variant changes as much as it likes',
+      'if (isVariant(row) && row.changes.length > MOST_CHANGES)\n    return',
+      'if (isVariant(row) && row.changes.length > 1e9)\n    return',
+    ],
     [
       'history.ts',
       'steps of two rows become one',
@@ -202,6 +219,21 @@ export const MUTANTS: readonly Mutant[] = [
     ['history.ts', 'nothing is forgotten', 'kept > MOST_STEPS || weight > MOST_WEIGHT', 'kept > 1e9'],
   ]),
   ...rows('src/app/state', [
+    ['store.ts', 'a base is erased under what rests on it', 'if (resting.length > 0) throw', 'if (false) throw'],
+    ['store.ts', 'a row is written unread', 'if (reason !== undefined) throw', 'if (false) throw'],
+    ['store.ts', 'what comes along is left behind', 'if (besides) await writeBesides(id, besides);', ''],
+    [
+      'snapshots.ts',
+      'snapshots are in the order of the clock',
+      '(a.place ?? 0) - (b.place ?? 0) || a.at - b.at',
+      'a.at - b.at',
+    ],
+    [
+      'database.ts',
+      'a newer store is opened',
+      'if (version >= (OWN_VERSION + 1) * TENS) throw',
+      'if (version < 0) throw',
+    ],
     [
       'keeper.ts',
       'what was done while a write went on is forgotten',
@@ -233,6 +265,22 @@ export const MUTANTS: readonly Mutant[] = [
       'Math.max(before?.revision ?? 0, known.revision)',
     ],
   ]),
+  ...core('files', [
+    ['bundle/bundle.ts', 'a file is named twice', 'if (named.has(name)) throw', 'if (false) throw'],
+    ['bundle/bundle.ts', 'what was written is not read back', 'this.readBack(bytes, items);', ''],
+    [
+      'bundle/bundle.ts',
+      'each file has a budget of its own',
+      'READING_BUDGET.json.bytes), budget)',
+      'READING_BUDGET.json.bytes))',
+    ],
+    [
+      'share/shareCode.ts',
+      'a few letters stand for a long text',
+      'READING_BUDGET.share.free + READING_BUDGET.share.aByte * coded',
+      '1e9',
+    ],
+  ]),
   ...core('inspect', [
     [
       'deeds.ts',
@@ -244,7 +292,7 @@ export const MUTANTS: readonly Mutant[] = [
     [
       'deeds.ts',
       'a bootloader behind a hold is told as well',
-      "if (isBootloader && !site.where.includes(', '))",
+      'if (isBootloader && isMere(site))',
       'if (isBootloader)',
     ],
     [

@@ -41,6 +41,8 @@ export const BringIn = () => {
   const decisionOf = (item: Waiting): Decision => {
     const decided = decisions.get(item.key);
     if (decided) return decided;
+    // Who brings one file wants what is in it; of many, only what is not here yet.
+    if (waiting.length === 1) return USUAL;
     const there = metBy(item.profile);
     return there?.id === item.profile.id && sameData(there, item.profile) ? SAME : USUAL;
   };

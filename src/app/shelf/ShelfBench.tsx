@@ -237,9 +237,7 @@ const ShelfBench = () => {
           </Suspense>
         )}
       </div>
-      {present.length > 0 && (
-        <Chosen ids={present} all={shown.map(({ profile }) => profile.id)} onChoose={setChosen} />
-      )}
+      {present.length > 0 && <Chosen ids={present} all={shown.map(({ profile }) => profile.id)} onChoose={setChosen} />}
       {sharing && <ShareDialog profile={sharing} onClose={() => setSharing(null)} />}
     </div>
   );

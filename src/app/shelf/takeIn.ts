@@ -71,8 +71,9 @@ async function addSnapshots(id: string, snapshots: Waiting['snapshots']): Promis
 
 /** Keeps mine. What is the same in all but its snapshots gets those. */
 async function keepMine({ profile, snapshots }: Waiting, met: Profile | undefined, said: string): Promise<Taken> {
-  if (!met || !snapshots || met.id !== profile.id || !sameData(met, profile))
-    return { ok: true, said: `${said} was left out.` };
+  const isSame = met?.id === profile.id && sameData(met, profile);
+  if (!met || !isSame) return { ok: true, said: `${said} was left out.` };
+  if (!snapshots) return { ok: true, id: met.id, said: `${said} is on the shelf already, and the same.` };
   const lost = await addSnapshots(met.id, snapshots);
   return { ok: lost === '', id: met.id, said: `${said} is as yours; its snapshots are beside it.${lost}` };
 }

@@ -167,7 +167,7 @@ export const SwitchView = ({ profile, layer, board, gaugedKey, actuation }: Swit
       </svg>
       {finger.reason !== '' && (
         <p className="travel-problem" role="alert">
-          It cannot be tried yet: {finger.reason}.
+          It cannot be tried yet: {finger.reason}
         </p>
       )}
       <PlayCurve board={board} playedKey={gaugedKey} onPlay={finger.play} />
