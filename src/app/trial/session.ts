@@ -2,76 +2,46 @@
  * One trial: fingers go in, lanes and the host's text come out. It keeps time from the events' own timestamps, and a few
  * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
  */
-import { changesBetween, Lanes, type Changes, type HostBar } from '../../core/trial';
+import { Lanes, type Changes } from '../../core/trial';
 import { contactPlaces, type Board, type KeyId } from '../../core/board';
-import { usageOfCode } from '../../core/codes';
-import { hostLayout, HostText, USUAL_REPEAT, type ShownPiece } from '../../core/hosts';
-import { isEdgeLine, ReportPacker, type HostReport, type Sample, type TraceLine } from '../../core/engine';
+import type { HostText, ShownPiece } from '../../core/hosts';
+import { isEdgeLine, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Sound } from '../../core/check';
 import type { Profile } from '../../core/profile';
+import { Comparison } from './comparison';
+import { HostFeed } from './hostFeed';
 import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
 import type { Player } from './players';
+import { FingerRecord } from './record';
+import { ScreenText } from './screenText';
+import { Telling } from './telling';
 
 const BEHIND_MS = 6;
 /** How long after everything else recorded fingers begin. */
 const RUN_GAP_US = 200_000;
-const MOST_REPORTS = 1000;
 const REMEMBERS_US = 300_000_000;
 /** How long the lanes run on after the last thing that happened. */
 const RUNS_ON_US = 700_000;
-/** While time runs, what is read is told so often at the most, in ms; the lanes and lamps follow every frame. */
-const TOLD_EVERY_MS = 100;
-
-const textOf = (pieces: readonly ShownPiece[]): string => pieces.map(({ text }) => text).join('');
-
-type Listeners = Set<() => void>;
-const joining =
-  (listeners: Listeners) =>
-  (listener: () => void): (() => void) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  };
-
 export class TrialSession {
   readonly profile: Profile;
   private readonly board: Board;
   readonly lanes = new Lanes();
-  readonly host: HostText;
-  /** What the host polls, newest last. */
-  readonly reports: HostReport[] = [];
-  /** What the fingers did, oldest first. */
-  readonly samples: Sample[] = [];
+  private readonly feed: HostFeed;
+  private readonly record = new FingerRecord();
+  private readonly typed = new ScreenText();
+  private comparison = new Comparison();
+  private readonly telling = new Telling();
   /** The right edge of the lanes, in µs. Stands still while nothing happens. */
   edgeUs = 0;
-  /** What the host got from the same fingers under other settings; null when nothing is compared. */
-  private before: { host: readonly HostBar[]; untilUs: number } | null = null;
-  private compared: { version: number; changes: Changes } | null = null;
-  /** What stood on the screen before other settings ran the same fingers, how many pieces these made, and what they read, if not the same. */
-  private typed: { pieces: readonly ShownPiece[]; replayed: number; now: string } | null = null;
-  /** What shall stand on the screen when a long run has ended. */
-  private typedBefore: readonly ShownPiece[] | null = null;
-  /** When everything was let go of, in the order of time. */
-  private lettings: number[] = [];
   private startMs = performance.now();
-  private readonly packer: ReportPacker;
   private player: Player | null = null;
   private readonly keyIndex: ReadonlyMap<KeyId, number>;
   private readonly fingersDown = new Set<KeyId>();
-  private readonly listeners: Listeners = new Set();
-  private readonly frameListeners: Listeners = new Set();
-  private readonly lampListeners: Listeners = new Set();
-  private version = 0;
-  /** The version that was last told of, when, and what the layers were. */
-  private told = { version: 0, atMs: -Infinity, layers: '' };
-  /** A finger moved since the last frame: that frame paints its lamp and nothing else, so that nothing makes the lamp late. */
-  private hasFingerMoved = false;
   /** Whether the lanes move: something is held, undecided, or happened a moment ago. */
   isRunning = false;
   /** How far a long run is, in samples; null when none is under way. */
   runs: { done: number; of: number } | null = null;
   private longRun: LongRun | null = null;
-  /** Something happened since the listeners were last told: they are told once a frame. */
-  private isStale = false;
 
   constructor(
     readonly sound: Sound,
@@ -83,8 +53,7 @@ export class TrialSession {
     this.profile = sound.profile;
     this.board = sound.board;
     const { profile, board } = this;
-    this.host = new HostText(hostLayout(profile.hostLayout), undefined, USUAL_REPEAT);
-    this.packer = new ReportPacker('boot', board.device.pollHz);
+    this.feed = new HostFeed(profile.hostLayout, board.device.pollHz);
     this.keyIndex = new Map(contactPlaces(board).map((place, index) => [board.keys[index]?.id ?? '', place]));
   }
 
@@ -95,15 +64,22 @@ export class TrialSession {
   /** Takes what the player says. */
   take = (line: TraceLine): void => {
     this.lanes.take(line);
-    if (isEdgeLine(line)) this.sent(line.t, line.edge === 'down', line.code);
+    if (isEdgeLine(line)) this.feed.edge(line.t, line.edge === 'down', line.code);
     this.changed();
   };
 
-  /** A usage edge reaches the host: as a report at its next poll, and as text. */
-  private sent(tUs: number, down: boolean, code: string): void {
-    this.host.edge(down, code, tUs);
-    this.reports.push(this.packer.edge(tUs, down, usageOfCode(code) ?? 0));
-    if (this.reports.length > MOST_REPORTS) this.reports.splice(0, MOST_REPORTS / 2);
+  get host(): HostText {
+    return this.feed.text;
+  }
+
+  /** What the host polls, newest last. */
+  get reports(): readonly HostReport[] {
+    return this.feed.reports;
+  }
+
+  /** What the fingers did, oldest first. */
+  get samples(): readonly Sample[] {
+    return this.record.samples;
   }
 
   /** A finger goes down on a key, or up, at a time of the page's clock in ms. Doubles are ignored. */
@@ -114,7 +90,7 @@ export class TrialSession {
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
     this.move(tUs, key, down ? this.board.travelUm : 0);
-    this.fingerMoved();
+    this.telling.fingerMoved();
   }
 
   /** A finger has pulled a key to a depth in µm, 0 for up, at a time of the page's clock in ms: a trigger, not a key. */
@@ -123,7 +99,7 @@ export class TrialSession {
     if (depthUm > 0) this.fingersDown.add(key);
     else if (!this.fingersDown.delete(key)) return;
     this.move(this.usOf(atMs), key, depthUm);
-    this.fingerMoved();
+    this.telling.fingerMoved();
   }
 
   /**
@@ -152,14 +128,14 @@ export class TrialSession {
   private playAll(samples: readonly Sample[], untilUs: number, lettings: readonly number[] = []): void {
     if (samples.length > MOST_AT_ONCE && this.runsFar) {
       this.runs = { done: 0, of: samples.length };
-      this.lettings.push(...lettings);
+      this.record.letGo(...lettings);
       this.longRun = startLongRun(
         this.sound,
         samples,
         lettings,
         untilUs,
         ({ lines, nextSample, isDone }) => {
-          for (const sample of samples.slice(this.runs?.done ?? 0, nextSample)) this.record(sample);
+          for (const sample of samples.slice(this.runs?.done ?? 0, nextSample)) this.note(sample);
           for (const line of lines) this.take(line);
           this.runs = { done: nextSample, of: samples.length };
           this.edgeUs = Math.max(this.edgeUs, samples[nextSample - 1]?.tUs ?? 0);
@@ -192,7 +168,7 @@ export class TrialSession {
   private longRunEnded(atUs: number): void {
     this.longRun = null;
     this.runs = null;
-    this.keepTyped();
+    this.typed.keep(this.host.pieces);
     this.edgeUs = atUs;
     this.player?.advance(atUs);
   }
@@ -208,26 +184,24 @@ export class TrialSession {
 
   /** What the fingers did, with times from 0, as a strokes file has them. */
   strokes(): Sample[] {
-    const startUs = this.samples[0]?.tUs ?? 0;
-    return this.samples.map((sample) => ({ ...sample, tUs: sample.tUs - startUs }));
+    return this.record.strokes();
   }
 
   /** Whether everything was let go of between the strokes, of which the strokes themselves do not tell. */
   get wasLetGo(): boolean {
-    const [first] = this.samples;
-    return first !== undefined && this.lettings.some((tUs) => tUs > first.tUs);
+    return this.record.wasLetGo;
   }
 
   /** One depth of one key goes to the player, the lanes and the record. */
   private move(tUs: number, key: KeyId, depthUm: number): void {
     const index = this.keyIndex.get(key);
     if (!this.player || index === undefined) return;
-    this.record({ tUs, key, depthUm });
+    this.note({ tUs, key, depthUm });
     this.player.feed(tUs, index, depthUm);
   }
 
-  private record(sample: Sample): void {
-    this.samples.push(sample);
+  private note(sample: Sample): void {
+    this.record.add(sample);
     this.lanes.finger(sample.tUs, sample.key, sample.depthUm > 0);
   }
 
@@ -247,7 +221,7 @@ export class TrialSession {
 
   letGo(atMs: number): void {
     this.liftAll(atMs);
-    this.lettings.push(Math.max(this.usOf(atMs), this.samples.at(-1)?.tUs ?? 0));
+    this.record.letGo(Math.max(this.usOf(atMs), this.record.lastUs));
     this.player?.letGo();
     this.changed();
   }
@@ -260,76 +234,60 @@ export class TrialSession {
     this.startMs = earlier.startMs;
     const untilUs = earlier.edgeUs;
     const isOther = earlier.profile !== this.profile;
-    this.typedBefore = earlier.screen;
-    this.playAll(earlier.samples, untilUs, earlier.lettings);
-    if (!this.runs) this.keepTyped();
-    this.before = earlier.before ?? (isOther ? { host: [...earlier.lanes.host], untilUs } : null);
+    this.typed.keepFor(earlier.screen);
+    this.playAll(earlier.samples, untilUs, earlier.record.lettings);
+    if (!this.runs) this.typed.keep(this.host.pieces);
+    this.comparison = new Comparison(
+      earlier.comparison.before ?? (isOther ? { host: [...earlier.lanes.host], untilUs } : null),
+    );
     this.changed();
   }
 
   /** What differs from what the host got before; null when nothing is compared. */
   get changes(): Changes | null {
-    if (!this.before) return null;
-    if (this.compared?.version !== this.version) {
-      const { host, untilUs } = this.before;
-      const now = this.lanes.host.filter(({ fromUs }) => fromUs <= untilUs);
-      this.compared = { version: this.version, changes: changesBetween(host, now) };
-    }
-    return this.compared.changes;
+    return this.comparison.changes(this.telling.version, this.lanes.host);
   }
 
   forgetComparison(): void {
-    this.before = null;
+    this.comparison = new Comparison();
     this.changed();
   }
 
   private letGoAt(tUs: number): void {
     this.player?.advance(tUs);
     this.player?.letGo();
-    this.lettings.push(tUs);
+    this.record.letGo(tUs);
   }
 
-  /** What the screen shows: what was typed stays as it was, whatever other settings would have made of it. */
+  /** What the screen shows. */
   get screen(): readonly ShownPiece[] {
-    const { pieces } = this.host;
-    if (!this.typed) return pieces;
-    // Who deletes further than what came since deletes what was typed before.
-    const deleted = Math.max(0, this.typed.replayed - pieces.length);
-    return [...this.typed.pieces.slice(0, this.typed.pieces.length - deleted), ...pieces.slice(this.typed.replayed)];
+    return this.typed.shown(this.host.pieces);
   }
 
   /** What the same fingers would read now; empty when that is what they read. */
   get wouldRead(): string {
-    return this.typed?.now ?? '';
-  }
-
-  private keepTyped(): void {
-    const before = this.typedBefore;
-    this.typedBefore = null;
-    if (!before) return;
-    const now = textOf(this.host.pieces);
-    const replayed = this.host.pieces.length;
-    this.typed = { pieces: [...before], replayed, now: now === textOf(before) ? '' : now || 'nothing' };
+    return this.typed.wouldRead;
   }
 
   clearText(): void {
-    this.typed = null;
+    this.typed.clear();
     this.host.clear();
     this.changed();
   }
 
   /** Lets time pass; called once a frame. */
   tick(nowMs: number): void {
+    const layers = (): string => this.lanes.held('layers').join();
     if (this.runs) {
-      if (this.isStale) this.tell(nowMs);
+      if (this.telling.isStale) this.telling.all(nowMs, layers());
       return;
     }
     const nowUs = this.usOf(nowMs - BEHIND_MS);
     const busy = this.fingersDown.size > 0 || this.lanes.pending !== undefined || this.lanes.held('host').length > 0;
     if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) {
-      if (!this.isStale && !this.isRunning) return;
+      if (!this.telling.isStale && !this.isRunning) return;
       this.isRunning = false;
-      this.tell(nowMs);
+      this.telling.all(nowMs, layers());
       return;
     }
     this.isRunning = true;
@@ -337,18 +295,9 @@ export class TrialSession {
     this.host.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);
-    const kept = this.samples.findIndex(({ tUs }) => tUs >= nowUs - REMEMBERS_US);
-    if (kept > 0) this.samples.splice(0, kept);
-    if ((this.lettings[0] ?? Infinity) < nowUs - REMEMBERS_US)
-      this.lettings = this.lettings.filter((tUs) => tUs >= nowUs - REMEMBERS_US);
+    this.record.forget(nowUs - REMEMBERS_US);
     this.changed();
-    // What the keys mean is told at once, when it changes; what is read, a few times a second.
-    const layers = this.lanes.held('layers').join();
-    if (this.hasFingerMoved) {
-      this.hasFingerMoved = false;
-      this.tellLamps();
-    } else if (layers !== this.told.layers || nowMs - this.told.atMs >= TOLD_EVERY_MS) this.tell(nowMs);
-    else this.tellFrame();
+    this.telling.frame(nowMs, layers());
   }
 
   close(): void {
@@ -357,14 +306,10 @@ export class TrialSession {
     this.player = null;
   }
 
-  /** What is read on the bench: told when something happened, a few times a second. */
-  subscribe = joining(this.listeners);
-  /** What moves: told every frame while time runs, and once when it stops. */
-  onFrame = joining(this.frameListeners);
-  /** Fingers and what is undecided: told as soon as a finger moves, and every frame. */
-  onLamps = joining(this.lampListeners);
-
-  getVersion = (): number => this.told.version;
+  readonly subscribe = this.telling.subscribe;
+  readonly onFrame = this.telling.onFrame;
+  readonly onLamps = this.telling.onLamps;
+  getVersion = (): number => this.telling.toldVersion;
 
   /** The time of the session at a time of the page's clock in ms. */
   usOf(ms: number): number {
@@ -372,29 +317,6 @@ export class TrialSession {
   }
 
   private changed(): void {
-    this.version++;
-    this.isStale = true;
-  }
-
-  private fingerMoved(): void {
-    this.hasFingerMoved = true;
-    this.changed();
-    this.tellLamps();
-  }
-
-  private tell(atMs: number): void {
-    this.isStale = false;
-    this.told = { version: this.version, atMs, layers: this.lanes.held('layers').join() };
-    for (const listener of this.listeners) listener();
-    this.tellFrame();
-  }
-
-  private tellFrame(): void {
-    for (const listener of this.frameListeners) listener();
-    this.tellLamps();
-  }
-
-  private tellLamps(): void {
-    for (const listener of this.lampListeners) listener();
+    this.telling.changed();
   }
 }
