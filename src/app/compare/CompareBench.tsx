@@ -1,38 +1,26 @@
 /** Two to six profiles, side by side: where they differ, what is odd about one, and what can be taken over into the first. */
-import { App as AntApp, Segmented } from 'antd';
+import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import {
-  GROUPS,
-  isOfKey,
-  isOfRow,
-  keyTitle,
-  layersOf,
-  odditiesOf,
-  rowsOf,
-  taking,
-  type Group,
-} from '../../core/compare';
-import { actuationOf, sameData, type Change, type Profile } from '../../core/profile';
-import { foreign } from '../../core/reading';
+import { GROUPS, isOfKey, isOfRow, keyTitle, layersOf, odditiesOf, rowsOf, type Group } from '../../core/compare';
+import { actuationOf, sameData, type Profile } from '../../core/profile';
 import { LayerRow } from '../shared/LayerChoices';
 import { Named } from '../shared/named';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
-import { useUndoNotice } from '../shared/useUndoNotice';
 import { useBoard, useBoardsReady } from '../state/boards';
 import { useKeyboards } from '../state/keyboards';
-import { useShelf } from '../state/shelf';
-import { beforeLargeStep } from '../state/snapshots';
-import { textOf, threadOf } from '../theme/dyes';
 import { AddAnother } from './AddAnother';
 import { BoardEach } from './BoardEach';
 import { ComparedBoard } from './ComparedBoard';
+import { ComparedHeads } from './ComparedHeads';
 import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
+import { Odd } from './Odd';
 import { OneKey } from './OneKey';
 import { TakeFrom } from './TakeFrom';
-import { DYES_OF, useCompared, useSteady, type Compared } from './useCompared';
+import { DYES_OF, useCompared, useSteady } from './useCompared';
+import { useTaking } from './useTaking';
 import './CompareBench.css';
 
 const ASPECTS = { all: 'all', keys: 'what keys do', depths: 'depths', timing: 'timing', macros: 'macros' } as const;
@@ -45,38 +33,16 @@ const GROUPS_OF: Readonly<Record<Aspect, readonly Group[]>> = {
   macros: ['macros'],
 };
 
-const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () => void; onFirst: () => void }) => (
-  <li className="compared-head" style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
-    <strong style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
-      <bdi>{one.profile.name}</bdi>
-    </strong>
-    <span className="soft">{n === 0 ? (one.on === 'shelf' ? 'yours, which takes over' : one.about) : one.about}</span>
-    <span>
-      {n > 0 && one.on === 'shelf' && (
-        <button type="button" className="word" onClick={onFirst}>
-          make it mine
-        </button>
-      )}
-      <button type="button" className="word" aria-label={`Leave ${one.profile.name} out`} onClick={onOut}>
-        ×
-      </button>
-    </span>
-  </li>
-);
-
 const CompareBench = () => {
   const areBoardsHere = useBoardsReady();
-  const { message } = AntApp.useApp();
-  const notice = useUndoNotice();
   const { compared, missing, words, put, snapshots, isReading } = useCompared();
-  const edit = useShelf((state) => state.edit);
-  const undo = useShelf((state) => state.undo);
   const [aspect, setAspect] = useState<Aspect>('all');
   const [isEach, setIsEach] = useState(false);
   const [chosen, setChosen] = useState('');
   const [layerId, setLayerId] = useState('');
   const [from, setFrom] = useState('');
   const [first] = compared;
+  const take = useTaking(first);
   const board = useBoard(first?.profile.board);
   const profiles = compared.map(({ profile }) => profile);
   const same = useSteady(profiles);
@@ -106,35 +72,6 @@ const CompareBench = () => {
           .map(({ id }) => id)
       : [];
   const otherKeys = new Set([...other.flatMap((row) => row.key ?? []), ...deepKeys]);
-  const oddHere = odd.filter((one) => chosen === '' || one.key === chosen || one.key === '').slice(0, 8);
-
-  const take = (what: string, wants: (change: Change) => boolean, theirs: Profile): void => {
-    if (!first || first.on !== 'shelf') return;
-    const { edit: made, along, changes } = taking(first.profile, theirs, wants);
-    if (!made) {
-      void message.info('There is nothing to take: it is the same.');
-      return;
-    }
-    if (changes > 1) beforeLargeStep(first.profile, `${what} from “${theirs.name}”`);
-    const refused = edit(first.profile.id, made, `${what} from “${foreign(theirs.name)}”`);
-    if (refused !== undefined) {
-      void message.error(`Nothing was taken: ${refused}`);
-      return;
-    }
-    notice({
-      key: 'taken',
-      says: (
-        <>
-          Taken: {what}
-          {along.length > 0 && `; ${along.join(', ')} came along`}.
-        </>
-      ),
-      undo: () => {
-        const back = undo(first.profile.id);
-        if (back && 'refused' in back) void message.error(back.refused);
-      },
-    });
-  };
 
   const canTake = first?.on === 'shelf' && source !== undefined;
   return (
@@ -144,25 +81,14 @@ const CompareBench = () => {
         <div className="compare-left">
           <div className="compare-top">
             <h1>Side by side</h1>
-            <ul className="compared-heads" aria-label="What is compared">
-              {compared.map((one, n) => (
-                <Head
-                  key={one.word}
-                  one={one}
-                  n={n}
-                  onOut={() => put(words.filter((word) => word !== one.word))}
-                  onFirst={() => put([one.word, ...words])}
-                />
-              ))}
-              <li>
-                <AddAnother
-                  words={words}
-                  board={first?.profile.board ?? ''}
-                  snapshots={snapshots}
-                  onAdd={(word) => put([...words, word])}
-                />
-              </li>
-            </ul>
+            <ComparedHeads compared={compared} words={words} onPut={put}>
+              <AddAnother
+                words={words}
+                board={first?.profile.board ?? ''}
+                snapshots={snapshots}
+                onAdd={(word) => put([...words, word])}
+              />
+            </ComparedHeads>
           </div>
           {missing.length > 0 && (
             <p className="not-kept" role="alert">
@@ -270,23 +196,7 @@ const CompareBench = () => {
               canTake={canTake}
               onTake={(theirs) => take(keyTitle(chosen), (change) => isOfKey(change, chosen), theirs)}
             />
-            <h2>What is odd {chosen === '' ? '' : 'here'}</h2>
-            {oddHere.length === 0 && <p className="soft">Nothing stands out.</p>}
-            <ul className="odd-list">
-              {oddHere.map((one, n) => (
-                <li key={n}>
-                  <strong style={{ color: textOf(DYES_OF[one.profile] ?? 'iron') }}>
-                    <bdi>{profiles[one.profile]?.name}</bdi>
-                  </strong>{' '}
-                  {one.said}.{' '}
-                  {one.key !== '' && one.key !== chosen && (
-                    <button type="button" className="word" onClick={() => setChosen(one.key)}>
-                      Show
-                    </button>
-                  )}
-                </li>
-              ))}
-            </ul>
+            <Odd odd={odd} profiles={profiles} chosen={chosen} onChoose={setChosen} />
             {first?.on !== 'shelf' && (
               <p className="soft">Only a profile on the shelf can take over: make one of those the first.</p>
             )}

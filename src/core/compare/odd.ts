@@ -7,7 +7,7 @@ import { actuationOf, sameData, travelFigures, type Actuation, type Profile } fr
 import { keyTitle, TIMING_NAMES } from './words';
 
 /** Something odd about one of the profiles, by its place among them. */
-type Oddity = { profile: number; key: KeyId; layer?: string; said: string };
+export type Oddity = { profile: number; key: KeyId; layer?: string; said: string };
 
 /** So far from what the others have is far, in µm. */
 const FAR_UM = 900;
