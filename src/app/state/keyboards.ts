@@ -10,6 +10,7 @@ import {
   type KeyboardHello,
   type PageInfo,
   type SaveOptions,
+  type SlotInfo,
 } from '../../core/device';
 import type { Board } from '../../core/board';
 import type { Sound } from '../../core/check';
@@ -110,8 +111,33 @@ export function slotFor(slots: readonly Slot[], profileId: string): number | und
 const holdsSame = (a: Slot | undefined, b: Slot | undefined): boolean =>
   a?.state === 'profile' && b?.state === 'profile' ? sameData(a.profile, b.profile) : sameData(a, b);
 
+/** What was read of each place over a link, with its checksum: what has not changed is not read again. */
+type Known<T> = { crc32: number; lengthBytes: number; content: T };
+const slotsRead = new WeakMap<KeyboardClient, Map<number, Known<Slot>>>();
+const recordingsRead = new WeakMap<KeyboardClient, Known<Recording[]>>();
+
 async function readSlot(client: KeyboardClient, board: Board, slot: number): Promise<Slot> {
-  const { state, lengthBytes } = await client.slotInfo(slot);
+  const info = await client.slotInfo(slot);
+  const all = slotsRead.get(client) ?? new Map<number, Known<Slot>>();
+  slotsRead.set(client, all);
+  const known = all.get(slot);
+  if (info.state === 'sound' && known?.crc32 === info.crc32 && known.lengthBytes === info.lengthBytes)
+    return known.content;
+  const content = await readAnew(client, board, slot, info);
+  const { crc32, lengthBytes } = info;
+  all.delete(slot);
+  // Another page may have written between the two questions.
+  if (info.state === 'sound' && (await client.slotInfo(slot)).crc32 === crc32)
+    all.set(slot, { crc32, lengthBytes, content });
+  return content;
+}
+
+async function readAnew(
+  client: KeyboardClient,
+  board: Board,
+  slot: number,
+  { state, lengthBytes }: SlotInfo,
+): Promise<Slot> {
   if (state === 'damaged') return { state, reason: 'some of its bytes are not what was saved', bytes: lengthBytes };
   const image = state === 'empty' ? undefined : await client.read(slot);
   if (!image) return { state: 'empty' };
@@ -125,9 +151,14 @@ async function readSlot(client: KeyboardClient, board: Board, slot: number): Pro
 }
 
 async function readRecordings(client: KeyboardClient, board: Board, slots: number): Promise<Recording[]> {
-  if ((await client.slotInfo(slots)).state !== 'sound') return [];
+  const { state, crc32, lengthBytes } = await client.slotInfo(slots);
+  if (state !== 'sound') return [];
+  const known = recordingsRead.get(client);
+  if (known?.crc32 === crc32 && known.lengthBytes === lengthBytes) return known.content;
   try {
-    return decodeRecordings((await client.read(slots)) ?? new Uint8Array(), board.device.macroEvents);
+    const content = decodeRecordings((await client.read(slots)) ?? new Uint8Array(), board.device.macroEvents);
+    if ((await client.slotInfo(slots)).crc32 === crc32) recordingsRead.set(client, { crc32, lengthBytes, content });
+    return content;
   } catch (error) {
     if (error instanceof Unreadable) return [];
     throw error;

@@ -45,7 +45,7 @@ export type KeyboardHello = {
   isStopped: boolean;
 };
 
-type SlotInfo = { lengthBytes: number; crc32: number; state: PlaceState };
+export type SlotInfo = { lengthBytes: number; crc32: number; state: PlaceState };
 export type PageInfo = { use: PageUse; erases: number };
 
 /** How often the keyboard is asked whether the person has said yes, in ms. */

@@ -1,5 +1,12 @@
 /** The keyboard: its memory, its firmware, and both ends of the link (docs/formats/link.md). */
-export { KeyboardClient, type KeyboardHello, type PageInfo, type SaveOptions, type Transport } from './client';
+export {
+  KeyboardClient,
+  type KeyboardHello,
+  type PageInfo,
+  type SaveOptions,
+  type SlotInfo,
+  type Transport,
+} from './client';
 export { type After, LinkError } from './exchange';
 export { FaultyWay, seededChance } from './faults';
 export { type Face, Firmware, type Home } from './firmware';
