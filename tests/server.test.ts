@@ -96,11 +96,23 @@ describe('boards of one’s own', () => {
     ['with a path for an id', { ...pad, id: '../up' }, { id: '..%2Fup' }, '400'],
   ])('a board %s is refused', async (_what, board, more, answer) => expect(await bring(board, more)).toContain(answer));
 
-  test('there is an end to how many', async () => {
-    const answers = [];
-    for (let n = 0; n < 62; n++) answers.push(await bring({ ...pad, id: `own-${n}` }, { id: `own-${n}` }));
-    expect(answers[0]).toBe('204');
-    expect(answers.at(-1)).toContain('409 This server has 60 keyboards already');
+  test('those that nobody is at are let go of, and their memory is there when they come again', async () => {
+    const own = `http://127.0.0.1:${port}`;
+    expect(await bring(pad)).toBe('204');
+    const socket = new WebSocket(`ws://127.0.0.1:${port}/link/own-pad`, { origin: own });
+    await new Promise((resolve) => socket.once('open', resolve));
+    const answers = new Set<string>();
+    for (let n = 0; n < 70; n++) answers.add(await bring({ ...pad, id: `own-${n}` }, { id: `own-${n}` }));
+    expect([...answers]).toEqual(['204']);
+    // The last one is there, those before it are not, and where somebody is, it stays.
+    expect(await tryLink('/link/own-69', own)).not.toBe('status 404');
+    expect(await tryLink('/link/own-1', own)).toBe('status 404');
+    expect(socket.readyState).toBe(WebSocket.OPEN);
+    const closed = new Promise((resolve) => socket.once('close', resolve));
+    socket.close();
+    await closed;
+    expect(await bring({ ...pad, id: 'own-1' }, { id: 'own-1' })).toBe('204');
+    expect(await tryLink('/link/own-1', own)).not.toBe('status 404');
   });
 });
 

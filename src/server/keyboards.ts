@@ -17,16 +17,19 @@ const MOST_KEYBOARDS = 60;
 /** A keyboard, or why there is none: its memory is there and cannot be read, so that nothing may be written over it. */
 export type Keyboard = { board: Board; simulation: Simulation } | { board: Board; trouble: string };
 
+/** Who is at the keyboards: pages with their link to one, and all that have anything to do with it. */
+export type Attendance = { isPlugged(boardId: string): boolean; isUsed(boardId: string): boolean };
+
 export type Keyboards = {
   list(): { id: string; name: string; trouble?: string }[];
   keyboard(boardId: string): Keyboard | undefined;
   /**
    * Takes a board that a page brings. When it was brought before and has changed, its keyboard begins anew on the same memory; while a page
-   * has its link to the old one open, that one stays.
-   * @param isPlugged whether a page has
+   * has its link to the old one open, that one stays. Keyboards of other such boards that nobody is at are let go of: their memory is in their files.
+   * @param at who is at which keyboard
    * @returns a sentence when it cannot be taken
    */
-  bring(board: Board, isPlugged: boolean): Promise<string | undefined>;
+  bring(board: Board, at: Attendance): Promise<string | undefined>;
   /** Pulls all cables, and waits until what is being written is written. */
   close(): Promise<void>;
 };
@@ -62,6 +65,14 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
       return { board, trouble: `its memory in ${path} cannot be read: ${reasonOf(error)}` };
     }
   };
+  /** Ends a keyboard, when what it has to write is written. */
+  const letGo = async (boardId: string): Promise<void> => {
+    const keyboard = keyboards.get(boardId);
+    keyboards.delete(boardId);
+    if (keyboard && 'simulation' in keyboard) keyboard.simulation.close();
+    await files.get(boardId)?.close();
+    files.delete(boardId);
+  };
   let bringing: Promise<unknown> = Promise.resolve();
   const keyboards = new Map(BOARDS.map((board) => [board.id, open(board)]));
   return {
@@ -72,19 +83,20 @@ export async function openKeyboards(folder: string, log: Logger): Promise<Keyboa
         ...('trouble' in keyboard && { trouble: keyboard.trouble }),
       })),
     keyboard: (boardId) => keyboards.get(boardId),
-    bring: async (board, isPlugged) => {
+    bring: async (board, { isPlugged, isUsed }) => {
       if (boardById(board.id)) return 'A board that ships with Underloom has that id.';
       // One after the other: a keyboard that begins anew waits for what its memory still has to write.
       const turn = bringing.then(async () => {
         const there = keyboards.get(board.id);
         if (there && sameData(there.board, board)) return undefined;
-        if (there && isPlugged)
+        if (there && isPlugged(board.id))
           return 'Another page works with this board as it was drawn there; close that page first.';
+        for (const other of [...keyboards.keys()])
+          if (!boardById(other) && other !== board.id && !isUsed(other) && files.get(other)?.problem === undefined)
+            await letGo(other);
         if (!there && keyboards.size >= MOST_KEYBOARDS)
           return `This server has ${MOST_KEYBOARDS} keyboards already; that is all it holds.`;
-        if (there && 'simulation' in there) there.simulation.close();
-        await files.get(board.id)?.close();
-        files.delete(board.id);
+        if (there) await letGo(board.id);
         keyboards.set(board.id, open(board));
         return undefined;
       });

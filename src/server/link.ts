@@ -113,6 +113,8 @@ export type Cables = {
   pull(): void;
   /** Whether a page has its link to a keyboard open. */
   isPlugged(boardId: string): boolean;
+  /** Whether anybody is at a keyboard: a page with its link, or one that shows it on the table. */
+  isUsed(boardId: string): boolean;
 };
 
 /**
@@ -128,6 +130,7 @@ export function acceptLinks(
   const links = new WebSocketServer({ noServer: true, maxPayload: REPORT_BYTES, perMessageDeflate: false });
   const hands = new WebSocketServer({ noServer: true, maxPayload: MOST_ACT_BYTES, perMessageDeflate: false });
   const plugged = new Map<WebSocket, string>();
+  const used = new Map<WebSocket, string>();
   const accept = (
     keyboard: Keyboard,
     { what }: Asked,
@@ -141,6 +144,8 @@ export function acceptLinks(
     }
     (what === 'link' ? links : hands).handleUpgrade(request, socket, head, (webSocket) => {
       webSocket.on('error', (error) => log.info({ error: error.message }, 'a link broke'));
+      used.set(webSocket, keyboard.board.id);
+      webSocket.on('close', () => used.delete(webSocket));
       if (what === 'link') {
         plugged.set(webSocket, keyboard.board.id);
         webSocket.on('close', () => plugged.delete(webSocket));
@@ -163,5 +168,6 @@ export function acceptLinks(
       for (const socket of [...links.clients, ...hands.clients]) socket.terminate();
     },
     isPlugged: (boardId) => [...plugged.values()].includes(boardId),
+    isUsed: (boardId) => [...used.values()].includes(boardId),
   };
 }

@@ -51,7 +51,7 @@ const takeBoard =
     else if (board.data.id !== request.params.id) refuse('The board has another id.');
     else if (!isBoardSound(board.data)) refuse('Keys of the board lie one upon another; move them apart first.');
     else {
-      const refused = await keyboards.bring(board.data, cables.isPlugged(board.data.id));
+      const refused = await keyboards.bring(board.data, cables);
       if (refused === undefined) response.status(204).end();
       else response.status(409).type('text/plain').send(refused);
     }
