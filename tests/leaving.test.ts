@@ -3,7 +3,7 @@ import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
-import { openPage, textOf, wait } from './browser';
+import { openPage, seeText, textOf, wait } from './browser';
 import { runs, seed } from './runs';
 
 jest.setTimeout(600_000);
@@ -64,6 +64,24 @@ test.each(Object.entries(WAYS))('%s within 300 ms loses no edit', async (_, leav
     await page.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('underloom-leaving'))),
   ).toEqual([]);
   await page.close();
+});
+
+test('a window that stays has what was done in one that was closed at once', async () => {
+  const [stays, goes] = [await open('/layout'), await open('/layout')];
+  await goes.page.waitForSelector('.layout-bench');
+  await goes.page.click('[data-key="KeyB"]');
+  await goes.page.click('input[aria-label="Assign line"]', { count: 3 });
+  await goes.page.keyboard.type('F15');
+  await goes.page.keyboard.press('Enter');
+  await goes.page.waitForFunction(() => document.querySelector('[data-key="KeyB"]')?.textContent?.includes('F15'), {
+    polling: 5,
+  });
+  await goes.page.close();
+  await stays.page.bringToFront();
+  await seeText(stays.page, '[data-key="KeyB"]', 'F15');
+  await stays.page.waitForSelector('[data-keeping=kept]');
+  expect([stays.complaints, goes.complaints]).toEqual([[], []]);
+  await stays.page.close();
 });
 
 test('a text that was typed just before is there', async () => {

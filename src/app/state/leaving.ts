@@ -71,6 +71,16 @@ export function leftBehind<T>(name: string, schema: z.ZodType<T>): { item: T; do
   });
 }
 
+/** A page that lives on has kept what it wrote down by then, and has forgotten it. */
+const LOOKS_AFTER_MS = 1500;
+/** Calls back when another page was left with something under way. */
+export function onLeftBehind(call: () => void): void {
+  if (typeof document === 'undefined') return;
+  window.addEventListener('storage', ({ key, newValue }) => {
+    if (key?.startsWith(PREFIX) && newValue !== null) setTimeout(call, LOOKS_AFTER_MS);
+  });
+}
+
 function read(store: Storage, key: string): Record<string, unknown[]> {
   try {
     return journalSchema.parse(JSON.parse(store.getItem(key) ?? '{}'));

@@ -36,7 +36,7 @@ import {
   type Stored,
   type UnreadableRow,
 } from './store';
-import { leftBehind, onLeaving } from './leaving';
+import { leftBehind, onLeaving, onLeftBehind } from './leaving';
 import { ownBoardNow } from './ownBoards';
 import { askToPersist } from './persistence';
 import { beforeEdit } from './snapshots';
@@ -281,30 +281,27 @@ export const useShelf = create<ShelfState>()((set, get) => {
   };
 
   /** Does what pages that are gone had no time to have kept. */
-  const takeOver = async (): Promise<void> => {
+  const takeOverNow = async (): Promise<void> => {
     for (const { item, done } of leftBehind('profiles', leftProfileSchema)) {
       const { profile, birth, board } = item;
       // It may have come to the store in the end, and then may have been changed since.
-      if (await isThere(profile.id)) done();
-      else
-        void addNew(profile, undefined, birth, { board }).then(({ state }) => {
-          if (state === 'kept') done();
-        });
+      if (keepers.has(profile.id)) continue;
+      if ((await isThere(profile.id)) || (await addNew(profile, undefined, birth, { board })).state === 'kept') done();
     }
     for (const { item, done } of leftBehind('acts', leftActsSchema)) {
       const keeper = keepers.get(item.id);
-      const missing = keeper ? await notDone(item.id, item.acts) : [];
-      if (!keeper || missing.length === 0) {
-        done();
-        continue;
+      if (keeper) {
+        const missing = await notDone(item.id, item.acts);
+        await keeper.readHistory();
+        for (const act of missing) if (!keeper.underWay.some(({ id }) => id === act.id)) keeper.act(act);
+        if ((await keeper.write()).state !== 'kept') continue;
       }
-      await keeper.readHistory();
-      for (const act of missing) keeper.act(act);
-      void keeper.write().then(({ state }) => {
-        if (state === 'kept') done();
-      });
+      done();
     }
   };
+  /** One after the other, so that nothing is done twice. */
+  let taking: Promise<void> = Promise.resolve();
+  const takeOver = (): Promise<void> => (taking = taking.catch(() => undefined).then(takeOverNow));
 
   const pretended = new Set<string>();
   const isLookedAt = (id: string): boolean => typeof location !== 'undefined' && location.pathname.includes(id);
@@ -328,6 +325,8 @@ export const useShelf = create<ShelfState>()((set, get) => {
     else if (keeper) void keeper.follow();
     else void attach();
   });
+
+  onLeftBehind(() => void takeOver().catch(() => undefined));
 
   onStoreGone(() => {
     // Whatever took it away may have taken what was in it: everything is written that is not there any more.
