@@ -29,7 +29,12 @@ export function writeIntelHex(bytes: Uint8Array): string {
     if (at > 0 && at % 0x10000 === 0) text += record(LINEAR, 0, [(at >>> 24) & 0xff, (at >>> 16) & 0xff]);
     text += record(DATA, at & 0xffff, [...bytes.subarray(at, at + BYTES_A_LINE)]);
   }
-  return text + record(END, 0, []);
+  const hex = text + record(END, 0, []);
+  const read = readIntelHex(hex);
+  // What is handed over has been read.
+  if (read.length !== bytes.length || read.some((byte, at) => byte !== bytes[at]))
+    throw new Unreadable('the image', 'would be another when it is read again from Intel HEX');
+  return hex;
 }
 
 /** Whether a file is Intel HEX, and not bytes as they are. */

@@ -76,7 +76,14 @@ export function writeShareCode(profile: Profile, ownBoard?: Board): string {
   // Only what is read again is handed over.
   if (utf8Bytes(json).length > mostText(bytes.length))
     throw new Unreadable('the profile', 'repeats itself too often for a share code; make a bundle of it instead');
-  return framed(AS_TEXT, bytes);
+  const code = framed(AS_TEXT, bytes);
+  try {
+    if (sameData(readShareCode(code).profile, profile)) return code;
+  } catch (error) {
+    if (!(error instanceof Unreadable)) throw error;
+    throw new Unreadable('the profile', `could not be read again from its code: ${error.message}`);
+  }
+  throw new Unreadable('the profile', 'would be another when it is read again from its code');
 }
 
 /**
