@@ -554,6 +554,15 @@ describe('what is kept can be read', () => {
     await expect(write(stored, [], shown)).rejects.toThrow('"Over" rests on it, and could not be read any more');
   });
 
+  test('whoever writes, a row that could not be read again is not written', async () => {
+    const profile = fresh('Unread');
+    await one.shelf.getState().add(profile);
+    const stored = (await one.store.loadWhole(profile.id))!;
+    const shown = { ...stored.document, profile: { ...profile, layers: [] } };
+    await expect(one.store.write(stored, [], shown)).rejects.toThrow('it could not be read again: layers');
+    expect((await one.store.loadWhole(profile.id))?.document.profile).toEqual(profile);
+  });
+
   test('as many as may rest on one another, and no more', async () => {
     let below = fresh('Ground');
     const ground = below.id;

@@ -53,6 +53,7 @@ describe('acts on a document', () => {
     });
     expect(applyAct(document, back('z')).ok).toBe(false);
     expect(applyAct(document, forth('z')).ok).toBe(false);
+    expect(applyAct(after(edit('a', rename('A')), back('a')), forth('z')).ok).toBe(false);
   });
 
   test('taken back with others behind it, the profile is what those make of it alone', () => {
