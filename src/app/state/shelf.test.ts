@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type DexieOf from 'dexie';
 import { familyById, HARROW_64, startingBoard, TWILL_42 } from '../../core/board';
-import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
+import { applyAct, plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
 import type { useShelf as useShelfOf } from './shelf';
 import type { database as databaseOf } from './database';
 import type * as storeOf from './store';
@@ -219,6 +219,26 @@ describe('two windows', () => {
     expect(two.shelf.getState().redo(profile.id)).toEqual({ what: 'second' });
     await until(() => nameOf(one, profile.id) === 'B');
     await Promise.all([kept(one, profile.id), kept(two, profile.id)]);
+  });
+
+  test('one that has missed what another did looks at the store, and does not take the next for all', async () => {
+    await Promise.all([kept(one, profile.id), kept(two, profile.id)]);
+    // Written by somebody who tells nobody.
+    const silent = (await one.store.loadWhole(profile.id))!;
+    const act = { act: 'edit', id: 'silent', edit: assign('KeyX', 'F20'), what: 'X' } as const;
+    const done = applyAct(silent.document, act);
+    if (!done.ok) throw new Error(done.problem.message);
+    await one.store.write(silent, [act], done.document);
+    one.shelf.getState().edit(profile.id, assign('KeyY', 'F21'), 'Y');
+    for (const window of [one, two])
+      for (const [key, code] of [
+        ['KeyX', 'F20'],
+        ['KeyY', 'F21'],
+      ] as const)
+        await until(
+          () => JSON.stringify(keyOf(window, profile.id, key))?.includes(code) ?? false,
+          `${key} is lost in ${window === one ? 'one' : 'two'}`,
+        );
   });
 
   test('an edit to something that the other has taken out is said, and nothing else is lost', async () => {

@@ -73,6 +73,7 @@ describe('what a host shows', () => {
     ['a dead key and what it does not compose with', 'us-intl', 'Quote KeyQ', '[´q]'],
     ['a dead key and a key without a character', 'us-intl', 'Quote F13 KeyE', '[´F13]e'],
     ['Backspace takes a dead key back', 'us-intl', 'Quote Backspace KeyE', 'e'],
+    ['Backspace takes a dead key back, and nothing before it', 'us-intl', 'KeyQ Quote Backspace KeyE', 'qe'],
     ['Caps Lock on é', 'fr', 'CapsLock Digit2 Digit6', 'É-'],
     ['Caps Lock and Shift on the digits', 'fr', 'CapsLock +ShiftLeft Digit2', '2'],
     ['Caps Lock and ß', 'de', 'CapsLock Minus KeyA', 'ẞA'],

@@ -301,3 +301,10 @@ describe('sentences and legends', () => {
     });
   });
 });
+
+test('as many actions as may begin together, and no more', () => {
+  const joined = (count: number): string => Array<string>(count).fill('A').join(' & ');
+  expect(parseLine(joined(16), context).ok).toBe(true);
+  const more = parseLine(joined(17), context);
+  expect(more.ok ? '' : more.error.message).toContain('16 actions can be joined by & at most');
+});

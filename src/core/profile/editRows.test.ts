@@ -77,3 +77,10 @@ describe.each(KINDS)('%s', (kind, [edit, goesOn]) => {
     }
   });
 });
+
+test('a second thing of one id is not put in', () => {
+  const [edit] = EVERY.insert;
+  const once = applyEdit(SHOW_DESK, edit);
+  if (!once.ok) throw new Error(once.problem.message);
+  expect(applyEdit(once.profile, edit)).toMatchObject({ ok: false });
+});

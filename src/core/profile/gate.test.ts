@@ -18,6 +18,7 @@ import {
   DYES,
   LIMITS,
   mergeEdits,
+  misfitOf,
   newDocument,
   plainProfile,
   printProblem,
@@ -303,4 +304,32 @@ test('limits are numbers that a board cannot exceed', () => {
   expect(LIMITS.depthUm.most).toBeGreaterThanOrEqual(HARROW_64.travelUm);
   expect(LIMITS.scoreEvents).toBeGreaterThanOrEqual(HARROW_64.device.macroEvents);
   expect(LIMITS.layers).toBeGreaterThanOrEqual(HARROW_64.device.layers);
+});
+
+test('a score of more events than any may have does not pass', () => {
+  const profile = plainProfile(HARROW_64, 'p', 'P');
+  const withEvents = (count: number): Profile => ({
+    ...profile,
+    macros: [
+      {
+        id: 'm',
+        name: 'M',
+        run: { kind: 'times', times: 1 },
+        gapMs: 0,
+        stop: 'now',
+        leavesHeld: false,
+        liftModifiers: false,
+        onPress: {
+          lengthUs: count,
+          events: Array.from({ length: count }, (_, n) => ({
+            atUs: n,
+            edge: n % 2 === 0 ? 'down' : 'up',
+            code: 'KeyA',
+          })),
+        },
+      },
+    ],
+  });
+  expect(misfitOf(withEvents(LIMITS.scoreEvents))).toBeUndefined();
+  expect(misfitOf(withEvents(LIMITS.scoreEvents + 2))?.message).toContain(`${LIMITS.scoreEvents} is the most`);
 });

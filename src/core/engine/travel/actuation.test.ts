@@ -175,3 +175,18 @@ describe('promises of actuation, on any curve', () => {
 describe('actuation', () => {
   test.each(CASES)('%s', (_rule, actuation, depths, expected) => expect(edges(actuation, depths)).toBe(expected));
 });
+
+test('a key with a stroke plan is pressed at its point, and not beyond it', () => {
+  const program = compile(
+    sketchProfile(
+      { Base: { A: 'down 0.6 to up 0.5 mm: B' } },
+      {},
+      { travel: { board: { mode: 'fixed', pointUm: 1500 }, keys: {} } },
+    ),
+  );
+  const key = program.keyIndex.get('KeyA') ?? 0;
+  const travel = new Travel(program);
+  const event = new StrokeEvent();
+  const isPressed = [1499, 1500].map((depth) => travel.sample(key, depth, event) && (event.what & PRESS) !== 0);
+  expect(isPressed).toEqual([false, true]);
+});
