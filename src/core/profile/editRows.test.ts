@@ -82,5 +82,8 @@ test('a second thing of one id is not put in', () => {
   const [edit] = EVERY.insert;
   const once = applyEdit(SHOW_DESK, edit);
   if (!once.ok) throw new Error(once.problem.message);
-  expect(applyEdit(once.profile, edit)).toMatchObject({ ok: false });
+  expect(applyEdit(once.profile, edit)).toMatchObject({
+    ok: false,
+    problem: { path: ['macros'], message: 'There is a macro another already.' },
+  });
 });
