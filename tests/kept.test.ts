@@ -273,7 +273,11 @@ test('a store that a newer version has made is shown, said to be newer, and not 
         }),
       row,
     );
-  const made = await store({ id: 'tomorrow', weave: 'twill', profile: { ...profile, id: 'tomorrow', name: 'From tomorrow' } });
+  const made = await store({
+    id: 'tomorrow',
+    weave: 'twill',
+    profile: { ...profile, id: 'tomorrow', name: 'From tomorrow' },
+  });
   await page.goto(`${app.server.url}/shelf`);
   await seeText(page, '.shelf-title', 'a newer version of Underloom has written to this browser’s store');
   await seeText(page, '.shelf-card h2', 'From tomorrow');

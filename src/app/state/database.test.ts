@@ -41,7 +41,9 @@ test.each(VERSIONS.map((_, n) => [n + 1]))('version %d', async (version) => {
   if (version > 3) await old.table('boards').put({ id: board.id, revision: 1, changedAt: 5, board });
   old.close();
 
-  const { loadPreference, loadShelf, loadText, loadWhole } = await import('./store');
+  const { loadShelf, loadWhole } = await import('./store');
+  const { loadPreference } = await import('./preferenceStore');
+  const { loadText } = await import('./textStore');
   const { loadBoards } = await import('./boardStore');
   const { loadSnapshots } = await import('./snapshots');
   const { z } = await import('../../core/reading');

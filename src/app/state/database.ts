@@ -1,6 +1,6 @@
 /**
  * The browser's database: its tables, how it is opened, and what is said when it does not answer. What stands in the tables is the business
- * of `store.ts` (profiles, texts, preferences) and `boardStore.ts`.
+ * of `store.ts` (profiles) and of the stores beside it.
  */
 import Dexie, { type EntityTable, type Table } from 'dexie';
 

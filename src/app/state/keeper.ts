@@ -8,7 +8,8 @@ import { whenHandsRest } from './afterPaint';
 import { newActId } from './ids';
 import { reasonOf } from './database';
 import { forgetIfKept } from './leaving';
-import { loadWhole, write, type Besides, type Stored, type Written } from './store';
+import type { Besides } from './besides';
+import { loadWhole, write, type Stored, type Written } from './store';
 import { tellOtherWindows } from './windows';
 
 /** Where a profile is: on the disk; on its way there, since a time of the page's clock in ms; or only on this page. */

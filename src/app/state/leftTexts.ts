@@ -2,7 +2,7 @@
 import type { KeptText } from '../../core/notation';
 import { z } from '../../core/reading';
 import { forgetIfKept, leftBehind, onLeaving } from './leaving';
-import { storeText } from './store';
+import { storeText } from './textStore';
 
 /** A text that is not kept, of a profile; `known` is what was kept before, as far as the page knew. */
 type LeftText = KeptText & { id: string; known?: string | undefined };

@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import { z } from '../../core/reading';
 import { layCloth, onForcedChange, type Cloth } from '../theme/cloth';
-import { loadPreference, storePreference } from './store';
+import { loadPreference, storePreference } from './preferenceStore';
 
 const clothSchema = z.enum(['linen', 'night']);
 

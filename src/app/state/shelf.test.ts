@@ -645,7 +645,8 @@ describe('snapshots', () => {
 
 test('preferences are read back, or fall back to the default', async () => {
   const { z } = await import('../../core/reading');
-  await one.store.storePreference('cloth', 'night');
-  expect(await one.store.loadPreference('cloth', z.enum(['linen', 'night']), 'linen')).toBe('night');
-  expect(await one.store.loadPreference('cloth', z.number(), 4)).toBe(4);
+  const { loadPreference, storePreference } = await import('./preferenceStore');
+  await storePreference('cloth', 'night');
+  expect(await loadPreference('cloth', z.enum(['linen', 'night']), 'linen')).toBe('night');
+  expect(await loadPreference('cloth', z.number(), 4)).toBe(4);
 });

@@ -5,12 +5,10 @@
  */
 import { create } from 'zustand';
 import {
-  actSchema,
   historyStepSchema,
   mayChangeTooMuch,
   MOST_CHANGES,
   newDocument,
-  readProfile,
   rowOf,
   unreadableRow,
   type Document,
@@ -18,28 +16,17 @@ import {
   type Profile,
   type Step,
 } from '../../core/profile';
-import { foreign, listed, z } from '../../core/reading';
-import { boardSchema } from '../../core/board';
+import { foreign, listed } from '../../core/reading';
 import { newActId, newProfileId } from './ids';
 import { NewerStore, onStoreGone, opened, reasonOf } from './database';
 import { Keeper, type Keeping, type Kept, type Told } from './keeper';
-import {
-  erase,
-  flagSchema,
-  isThere,
-  loadPreference,
-  loadNewer,
-  loadShelf,
-  notDone,
-  storePreference,
-  type Besides,
-  type Stored,
-  type UnreadableRow,
-} from './store';
-import { leftBehind, onLeaving, onLeftBehind } from './leaving';
-import { ownBoardNow } from './ownBoards';
+import { erase, isThere, loadNewer, loadShelf, type Stored, type UnreadableRow } from './store';
+import { onLeftBehind } from './leaving';
+import type { Besides } from './besides';
+import { flagSchema, loadPreference, storePreference } from './preferenceStore';
 import { askToPersist } from './persistence';
 import { beforeEdit } from './snapshots';
+import { takingOver, writeDownWhenLeaving } from './takeOver';
 import { onOtherWindows, tellOtherWindows } from './windows';
 
 export type { Keeping, UnreadableRow };
@@ -96,19 +83,6 @@ type ShelfState = {
   notify(text: string): void;
   readNotice(id: number): void;
 };
-
-/** What a page that was left wrote down: `leaving.ts`. */
-const leftActsSchema = z.object({ id: z.string(), acts: z.array(actSchema).max(1000) });
-const leftProfileSchema = z.object({
-  profile: z.unknown().transform((data, context): Profile => {
-    const read = readProfile(data);
-    if ('profile' in read) return read.profile;
-    context.addIssue('is no profile');
-    return z.NEVER;
-  }),
-  birth: z.string(),
-  board: boardSchema.optional(),
-});
 
 const keepers = new Map<string, Keeper>();
 let lastNotice = 0;
@@ -175,7 +149,9 @@ export const useShelf = create<ShelfState>()((set, get) => {
     const profileOf = (one: string): Profile | undefined => keepers.get(one)?.kept.document.profile;
     const below: string[] = [];
     for (let on = profileOf(id)?.restsOn; on !== undefined; on = profileOf(on)?.restsOn) {
-      if (on === id || below.includes(on)) return;
+      if (on === id) return;
+      // A circle further down is not this one's business.
+      if (below.includes(on)) break;
       below.push(on);
     }
     const base = below[0] === undefined ? undefined : profileOf(below[0]);
@@ -280,28 +256,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
     return true;
   };
 
-  /** Does what pages that are gone had no time to have kept. */
-  const takeOverNow = async (): Promise<void> => {
-    for (const { item, done } of leftBehind('profiles', leftProfileSchema)) {
-      const { profile, birth, board } = item;
-      // It may have come to the store in the end, and then may have been changed since.
-      if (keepers.has(profile.id)) continue;
-      if ((await isThere(profile.id)) || (await addNew(profile, undefined, birth, { board })).state === 'kept') done();
-    }
-    for (const { item, done } of leftBehind('acts', leftActsSchema)) {
-      const keeper = keepers.get(item.id);
-      if (keeper) {
-        const missing = await notDone(item.id, item.acts);
-        await keeper.readHistory();
-        for (const act of missing) if (!keeper.underWay.some(({ id }) => id === act.id)) keeper.act(act);
-        if ((await keeper.write()).state !== 'kept') continue;
-      }
-      done();
-    }
-  };
-  /** One after the other, so that nothing is done twice. */
-  let taking: Promise<void> = Promise.resolve();
-  const takeOver = (): Promise<void> => (taking = taking.catch(() => undefined).then(takeOverNow));
+  const takeOver = takingOver(keepers, (profile, birth, board) => addNew(profile, undefined, birth, { board }));
 
   const pretended = new Set<string>();
   const isLookedAt = (id: string): boolean => typeof location !== 'undefined' && location.pathname.includes(id);
@@ -439,14 +394,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
   };
 });
 
-onLeaving('acts', () =>
-  [...keepers].flatMap(([id, { isNew, underWay }]) => (isNew || underWay.length === 0 ? [] : [{ id, acts: underWay }])),
-);
-onLeaving('profiles', () =>
-  [...keepers.values()].flatMap(({ isNew, kept: { document }, birth }) =>
-    isNew ? [{ profile: document.profile, birth, board: ownBoardNow(document.profile.board) }] : [],
-  ),
-);
+writeDownWhenLeaving(keepers);
 
 export const useProfile = (id: string): Profile | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);

@@ -1,5 +1,5 @@
 /**
- * What the browser keeps: profiles with the steps that led to them, and preferences, in IndexedDB through Dexie. Nothing here
+ * What the browser keeps: profiles with the steps that led to them, in IndexedDB through Dexie. Nothing here
  * knows of pages or drawing. What is read back passes Zod like a file.
  *
  * A profile's row has a revision. Whoever writes says which revision it knows; when another window has written meanwhile, the
@@ -27,20 +27,9 @@ import {
   type Stored as Standing,
   type Step,
 } from '../../core/profile';
-import type { Board } from '../../core/board';
-import type { KeptText } from '../../core/notation';
 import { listed, quoted, z } from '../../core/reading';
-import {
-  database,
-  inTime,
-  opened,
-  OPENS_WITHIN_MS,
-  rowsOfNewer,
-  WRITES_WITHIN_MS,
-  type SnapshotRow,
-  type StepRow,
-} from './database';
-import { addSnapshots, type ForeignSnapshot } from './snapshots';
+import { takeOutBesides, writeBesides, type Besides } from './besides';
+import { database, inTime, opened, OPENS_WITHIN_MS, rowsOfNewer, WRITES_WITHIN_MS, type StepRow } from './database';
 
 const rowSchema = z.object({
   id: z.string(),
@@ -129,18 +118,6 @@ async function wholeOf(data: unknown): Promise<Rested | { reason: string }> {
   return misfit ? { reason: printProblem(misfit) } : made;
 }
 
-/** What comes to the store together with a new profile, or goes with one that is taken off: in one transaction, so that no part is without the others. */
-export type Besides = {
-  /** An own board that the profile is for; one that is there already stays as it is. */
-  board?: Board | undefined;
-  tags?: readonly string[] | undefined;
-  /** The newest first. */
-  snapshots?: readonly ForeignSnapshot[] | undefined;
-  /** Snapshots as the store had them. */
-  rows?: readonly SnapshotRow[] | undefined;
-  text?: KeptText | undefined;
-};
-
 /** What rests on profiles stands under their ids. A row that cannot be read is nothing to rest on. */
 async function rowsBelow(row: Standing): Promise<Map<string, Standing>> {
   const below = new Map<string, Standing>();
@@ -175,16 +152,6 @@ async function checkRow(row: Standing, before: Standing | undefined): Promise<vo
     if (problem !== undefined)
       throw new Error(`${quoted(above.name)} rests on it, and could not be read any more: ${problem}`);
   }
-}
-
-/** Writes what comes with a new profile. */
-async function writeBesides(id: string, { board, tags, snapshots = [], rows = [], text }: Besides): Promise<void> {
-  if (board && !(await database.boards.get(board.id)))
-    await database.boards.put({ id: board.id, board, revision: 1, changedAt: Date.now() });
-  if (tags && tags.length > 0) await database.tags.put({ id, tags: [...tags] });
-  if (snapshots.length > 0) await addSnapshots(id, snapshots);
-  if (rows.length > 0) await database.snapshots.bulkPut([...rows]);
-  if (text) await database.texts.put({ id, ...text });
 }
 
 type Reading = { ok: true; stored: Stored; recent: string[] } | { ok: false; row: UnreadableRow };
@@ -400,60 +367,13 @@ export async function erase(id: string, birth?: string): Promise<Besides> {
     if (row && birth !== undefined && !rowSchema.shape.recent.parse(row.recent).includes(birth)) return {};
     const resting = await namesResting(id);
     if (resting.length > 0) throw new Error(`${listed(resting)} ${resting.length > 1 ? 'rest' : 'rests'} on it`);
-    const text = textSchema.safeParse(await texts.get(id)).data;
-    const own = tagsSchema.safeParse(await tags.get(id)).data?.tags;
-    const kept = await snapshots.where('profile').equals(id).toArray();
+    const besides = await takeOutBesides(id);
     await profiles.delete(id);
-    await texts.delete(id);
-    await tags.delete(id);
-    await snapshots.where('profile').equals(id).delete();
     await steps
       .where('[profile+place]')
       .between(...tail(id, 0))
       .delete();
-    return { text, tags: own, rows: kept };
+    return besides;
   });
   return inTime(work, WRITES_WITHIN_MS);
 }
-const tagsSchema = z.object({ tags: z.array(z.string()) });
-
-const textSchema = z.object({ text: z.string(), of: z.string().catch('') });
-
-/** The text that is kept for a profile; undefined when none is. */
-export async function loadText(id: string): Promise<KeptText | undefined> {
-  await opened();
-  const row = textSchema.safeParse(await inTime(database.texts.get(id), OPENS_WITHIN_MS));
-  return row.success ? row.data : undefined;
-}
-
-/**
- * Keeps a profile's text, unless another window has kept another one than this window knows of.
- * @param known the text that this window knows to be kept; undefined when none is
- * @returns the text that is kept now: this one, or that of the other window
- */
-export async function storeText(id: string, kept: KeptText, known: string | undefined): Promise<string> {
-  const { text, of } = kept;
-  await opened();
-  const work = database.transaction('rw', database.texts, async () => {
-    const row = await database.texts.get(id);
-    if (typeof row?.text === 'string' && row.text !== known && row.text !== text) return row.text;
-    await database.texts.put({ id, text, of });
-    return text;
-  });
-  return inTime(work, WRITES_WITHIN_MS);
-}
-
-/** A preference, or the default when there is none or it is not what it should be. */
-export async function loadPreference<T>(name: string, schema: z.ZodType<T>, otherwise: T): Promise<T> {
-  await opened();
-  const stored = await inTime(database.preferences.get(name), OPENS_WITHIN_MS);
-  const result = schema.safeParse(stored?.value);
-  return result.success ? result.data : otherwise;
-}
-
-export async function storePreference(name: string, value: unknown): Promise<void> {
-  await opened();
-  await inTime(database.preferences.put({ name, value }), WRITES_WITHIN_MS);
-}
-
-export const flagSchema = z.boolean();

@@ -17,7 +17,7 @@ import {
 import { editTowards, flattened, isSameDesign, sameData, type Profile } from '../../core/profile';
 import { reasonOf } from '../state/database';
 import { takeOverText, textKept, textUnderWay } from '../state/leftTexts';
-import { loadText, storeText } from '../state/store';
+import { loadText, storeText } from '../state/textStore';
 import { useDocument, useShelf } from '../state/shelf';
 import type { TextAnswer, TextOrder, TextSaid } from '../../workers/textOrder';
 import { bringText, getReadyForText } from './bringText';

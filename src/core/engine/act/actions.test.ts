@@ -259,7 +259,10 @@ test('functions of the keyboard begin and end with their keys; a change of slot 
 
 test('a gesture that waits behind a change of slot is dropped, and is neither announced nor decided', () => {
   const program = compile(
-    sketchProfile({ Base: { D: 'tap D, hold slot 2', F: 'tap F, hold Ctrl' } }, { interrupt: 'wait', holdAfterMs: 100 }),
+    sketchProfile(
+      { Base: { D: 'tap D, hold slot 2', F: 'tap F, hold Ctrl' } },
+      { interrupt: 'wait', holdAfterMs: 100 },
+    ),
   );
   const heard: string[] = [];
   const engine = new Engine(program, {
