@@ -209,7 +209,7 @@ test('a text that does not read touches nothing, is kept as it is, and the board
   await page.waitForSelector('[data-keeping=kept]');
   await page.goto(`${app.server.url}/profile/demo-prompt-book/text`);
   await seeText(page, '.text-problems', 'Did you mean Meta+C?');
-  await page.focus('.cm-content');
+  await (await page.waitForSelector('.cm-content'))?.focus();
   await command(page, 'End');
   await seeText(page, '.cm-content', '// mine');
   for (let n = 0; n < 'cmd c'.length; n++) await page.keyboard.press('Backspace');
