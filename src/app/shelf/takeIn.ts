@@ -4,7 +4,7 @@ import { withChoices, type Choice } from '../../core/inspect';
 import { LIMITS, sameData, type Profile } from '../../core/profile';
 import { foreign, shortened } from '../../core/reading';
 import { freeName } from '../shared/freeName';
-import { useBoards } from '../state/boards';
+import { useBoards, whenBoardKept } from '../state/boards';
 import { newBoardId, newProfileId } from '../state/ids';
 import type { Waiting } from '../state/incoming';
 import { ownBoardNow } from '../state/ownBoards';
@@ -99,6 +99,14 @@ async function takeTheirs(
       ok: false,
       id: met.id,
       said: `${said} is shown in the place of yours, but not kept: ${keeping.because}. It is tried again by itself.`,
+    };
+  // The profile is as good as the board that it is for.
+  const onBoardKept = put.fresh ? await whenBoardKept(put.fresh.id) : keeping;
+  if (onBoardKept.state === 'notKept')
+    return {
+      ok: false,
+      id: met.id,
+      said: `${said} has taken the place of yours, but its board is not kept: ${onBoardKept.because}. It is tried again by itself.`,
     };
   const lost = await addSnapshots(met.id, snapshots);
   return { ok: lost === '', id: met.id, said: `${said} has taken the place of yours; undo brings yours back.${lost}` };

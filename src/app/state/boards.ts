@@ -259,6 +259,24 @@ export function useBoardsReady(): boolean {
 }
 let begun: Promise<void> | undefined;
 
+/** Resolves when one's own board is kept, or is not. */
+export function whenBoardKept(id: string): Promise<BoardKeeping> {
+  const now = (): BoardKeeping =>
+    useBoards.getState().own.find(({ board }) => board.id === id)?.keeping ?? {
+      state: 'notKept',
+      because: 'it is not there any more',
+    };
+  return new Promise((resolve) => {
+    const stop = useBoards.subscribe(() => look());
+    const look = (): void => {
+      if (now().state === 'keeping') return;
+      stop();
+      resolve(now());
+    };
+    look();
+  });
+}
+
 onLeaving('boards', () =>
   useBoards
     .getState()
