@@ -120,7 +120,8 @@ export default tseslint.config(
       'a bench knows no other bench; what two use is in shared',
     ),
   ),
-  { files: ['src/app/**/*.{ts,tsx}'], ...reactHooks.configs.flat.recommended },
+  // What draws, and hooks.
+  { files: ['src/app/**/*.tsx', 'src/app/**/use*.ts'], ...reactHooks.configs.flat.recommended },
   {
     files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'],
     languageOptions: { globals: globals.node },

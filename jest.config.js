@@ -37,6 +37,7 @@ const inBrowser = {
 };
 export default {
   testTimeout: GIVEN_UP_AFTER_MS,
+  cacheDirectory: '<rootDir>/node_modules/.cache/jest',
   testSequencer: '<rootDir>/tests/sequencer.mjs',
   projects: [
     {

@@ -31,8 +31,11 @@ function childSeconds() {
   return (Number(fields[13]) + Number(fields[14])) / 100;
 }
 
+/** Whatever tests and their browsers put into the system's folder for it goes with this one: a process that is ended does not tidy up. */
+const folder = mkdtempSync(join(tmpdir(), 'underloom-tests-'));
+
 /** Where tests write what their browsers took: those are not this process's own. */
-const BROWSER_SECONDS = join(mkdtempSync(join(tmpdir(), 'underloom-times-')), 'seconds');
+const BROWSER_SECONDS = join(folder, 'seconds');
 let browserSeconds = 0;
 function tookInBrowsers() {
   if (!existsSync(BROWSER_SECONDS)) return 0;
@@ -96,8 +99,6 @@ async function checks() {
 
 const CIRCLES = ['--no-warning', '--no-tree', '--exit-code', 'circular:1', 'src/**/*.{ts,tsx}', 'demo/*.ts'];
 
-const folder = mkdtempSync(join(tmpdir(), 'underloom-results-'));
-
 const jest = (project, ...args) => [
   '--experimental-vm-modules',
   '--no-warnings',
@@ -124,7 +125,7 @@ const runTests = (project, env, workers) =>
     const { status } = spawnSync(
       process.execPath,
       jest(project, '--json', `--outputFile=${results}`, `--maxWorkers=${workers}`),
-      { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, ...env } },
+      { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, TMPDIR: folder, ...env } },
     );
     let report = { numPassedTests: 0, numFailedTests: 1, numRuntimeErrorTestSuites: 0 };
     try {
@@ -145,7 +146,7 @@ if (mayNeedBrowser) {
   // What hangs on the clock has the machine to itself: a browser takes more than one core.
   if (isMeant('by the clock')) await runTests('by the clock', chromium(), 1);
 }
-rmSync(folder, { recursive: true, force: true });
+rmSync(folder, { recursive: true, force: true, maxRetries: 3 });
 const ownSeconds = childSeconds();
 const inAll = ownSeconds === undefined ? '' : `, ${(ownSeconds + browserSeconds).toFixed(0)} s of processor`;
 process.stdout.write(`${times.join('\n')}\n${'all'.padEnd(34)} ${seconds(startedMs).padStart(7)} s${inAll}\n`);

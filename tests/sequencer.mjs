@@ -1,10 +1,12 @@
 /** What takes longest begins first, so that no worker is left alone with it at the end. Jest itself knows that only of files that it has run here before. */
 import Sequencer from '@jest/test-sequencer';
 
-/** Files that take long for their size, the longest first. */
+/** What counts the memory of its process before others have filled it; then files that take long for their size, the longest first. */
 const LONG = [
+  'engine/allocation',
   'accessible',
   'conform',
+  'bundle/bundle',
   'kept',
   'text',
   'jobs',

@@ -5,6 +5,7 @@ import type { ShelfEntry } from '../state/shelf';
 import { wantedOf, type Wanted } from './shelfOrder';
 
 const entryOf = (profile: typeof SHOW_DESK, changedAt: number): ShelfEntry => ({
+  id: profile.id,
   profile,
   changedAt,
   document: { profile, past: [], future: [] },

@@ -6,24 +6,29 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import { boardById, boardSchema, type Board } from '../../core/board';
 import { z } from '../../core/reading';
-import { sameData } from '../../core/profile';
-import { eraseBoard, loadBoard, loadBoards, storeBoard, type StoredBoard } from './boardStore';
-import { reasonOf } from './database';
-import { forgetIfKept, leftBehind, onLeaving } from './leaving';
+import { BOARD_KIND, eraseBoard, isBoardThere, loadBoards } from './boardStore';
+import { onStoreGone, reasonOf } from './database';
+import { newActId } from './ids';
+import { Collection } from './kept/collection';
+import type { Keeping } from './kept/kept';
+import type { Stored } from './kept/kind';
+import { leftBehind, onLeaving } from './kept/leaving';
 import { foundBy, ownBoardNow } from './ownBoards';
 import { useShelf } from './shelf';
 
-type BoardKeeping = { state: 'kept' | 'keeping' } | { state: 'notKept'; because: string };
+const leftBoardSchema = z.object({ board: boardSchema, birth: z.string() });
 
 /** A board of one's own, what it was before, and where it is. */
 export type OwnBoard = {
   board: Board;
-  past: readonly Board[];
-  future: readonly Board[];
-  keeping: BoardKeeping;
-  /** Changes with one name, such as those of one drag, are one step. */
-  row?: string;
+  past: readonly BoardStep[];
+  future: readonly BoardStep[];
+  keeping: Keeping;
 };
+
+/** What was drawn. Changes of one row, such as those of one drag, are one step. */
+type BoardStep = { from: Board; to: Board; row?: string | undefined };
+type Steps = { past: readonly BoardStep[]; future: readonly BoardStep[] };
 
 type BoardsState = {
   status: 'loading' | 'ready';
@@ -33,7 +38,9 @@ type BoardsState = {
   /** Puts a new board among one's own. */
   add(board: Board): void;
   /** Shows a board that is written together with the profile that brought it; when that fails, it is written by itself. */
-  addWith(board: Board, writing: Promise<{ state: string }>): void;
+  addWith(board: Board, writing: Promise<unknown>): void;
+  /** Resolves when everything that was drawn is kept, or is not. */
+  whenKept(id: string): Promise<Keeping>;
   /** Changes a board; changes of one row are one step for undo. */
   draw(id: string, board: Board, row?: string): void;
   undo(id: string): void;
@@ -42,109 +49,56 @@ type BoardsState = {
   remove(id: string): Promise<{ because: string } | { putBack: () => void }>;
 };
 
-/** What a page that was left wrote down: `leaving.ts`. */
-const leftBoardSchema = z.object({ board: boardSchema, known: z.int() });
-
 const MOST_STEPS = 300;
-const KEEPS_AFTER_MS = 200;
 const TRY_AGAIN_MS = 5000;
+const NONE: Steps = { past: [], future: [] };
+/** New boards that are not kept are written down under this name when the page is left. */
+const UNBORN = 'new boards';
 
-/** Which revision of each board this window knows to be stored. */
-const revisions = new Map<string, number>();
-const timers = new Map<string, ReturnType<typeof setTimeout>>();
-const writing = new Set<string>();
-
-const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('underloom-boards');
-if (channel && 'unref' in channel) (channel as { unref(): void }).unref();
+const asNew = (board: Board): Stored<Board> => ({ document: board, changedAt: Date.now(), revision: 0 });
 
 export const useBoards = create<BoardsState>()((set, get) => {
-  const find = (id: string): OwnBoard | undefined => get().own.find(({ board }) => board.id === id);
-  const change = (id: string, how: (own: OwnBoard) => OwnBoard): void =>
-    set(({ own }) => ({ own: own.map((one) => (one.board.id === id ? how(one) : one)) }));
+  /** What can be taken back of each board, as long as the page is open. */
+  const steps = new Map<string, Steps>();
+  /** What was drawn here last and could not be carried over to what another window has drawn. */
+  const lost = new Map<string, Board>();
+  const { notify } = useShelf.getState();
 
-  /** Shows what another window has kept; what was drawn here is one undo away. */
-  const adopt = ({ board, revision }: StoredBoard, isLost: boolean): void => {
-    revisions.set(board.id, revision);
-    const known = find(board.id);
-    if (!known) set(({ own }) => ({ own: [{ board, past: [], future: [], keeping: { state: 'kept' } }, ...own] }));
-    else
-      change(board.id, (own) => ({
-        board,
-        past: [...own.past, own.board].slice(-MOST_STEPS),
-        future: [],
-        keeping: { state: 'kept' },
-      }));
-    if (isLost)
-      useShelf
-        .getState()
-        .notify(
-          `Another window has changed the board ${board.name}; that one is shown now. Undo brings back what was drawn here.`,
-        );
-  };
-
-  const write = async (id: string): Promise<void> => {
-    if (writing.has(id)) return;
-    writing.add(id);
-    try {
-      for (let own = find(id); own; own = find(id)) {
-        const wanted = own.board;
-        const now = await storeBoard(wanted, revisions.get(id) ?? 0);
-        if (now.board !== wanted) {
-          adopt(now, true);
-          break;
-        }
-        revisions.set(id, now.revision);
-        channel?.postMessage({ id });
-        if (find(id)?.board === wanted) {
-          change(id, (one) => ({ ...one, keeping: { state: 'kept' } }));
-          forgetIfKept();
-          break;
-        }
-      }
-    } catch (error) {
-      const because = reasonOf(error);
-      change(id, (one) => ({ ...one, keeping: { state: 'notKept', because } }));
-      later(id, TRY_AGAIN_MS);
-    } finally {
-      writing.delete(id);
-    }
-  };
-  const later = (id: string, ms: number): void => {
-    clearTimeout(timers.get(id));
-    timers.set(
-      id,
-      setTimeout(() => void write(id), ms),
-    );
-  };
-  const show = (id: string, how: (own: OwnBoard) => OwnBoard): void => {
-    change(id, (own) => ({
-      ...how(own),
-      keeping: own.keeping.state === 'notKept' ? own.keeping : { state: 'keeping' },
-    }));
-    later(id, KEEPS_AFTER_MS);
-  };
-
-  channel?.addEventListener('message', ({ data }: MessageEvent<unknown>) => {
-    const id = typeof data === 'object' && data !== null && 'id' in data ? String(data.id) : '';
-    void loadBoard(id)
-      .then((stored) => {
-        if (!stored) {
-          // Taken away elsewhere; who draws on it here keeps it.
-          if (find(id)?.keeping.state === 'kept')
-            set(({ own }) => ({ own: own.filter(({ board }) => board.id !== id) }));
-        } else if (find(id)?.keeping.state !== 'keeping' && stored.revision !== revisions.get(id)) adopt(stored, false);
-      })
-      .catch(() => undefined);
+  const boards = new Collection(BOARD_KIND, {
+    show: (entries) =>
+      set({
+        own: entries.map(({ id, document, keeping }) => ({ board: document, keeping, ...(steps.get(id) ?? NONE) })),
+      }),
+    changed(id) {
+      const [drawn, board] = [lost.get(id), boards.document(id)];
+      if (!drawn || !board) return;
+      lost.delete(id);
+      remember(id, ({ past }) => ({ past: [...past, { from: drawn, to: board }], future: [] }));
+    },
+    refused(id, { to }, reason) {
+      lost.set(id, to);
+      notify(
+        `Another window has changed the board ${to.name}: ${reason}. What that window has drawn is shown now. Undo brings back what was drawn here.`,
+      );
+    },
+    unknown: () => void get().load(),
   });
 
-  if (typeof window !== 'undefined' && typeof window.addEventListener === 'function') {
-    window.addEventListener('pagehide', () => {
-      for (const { board, keeping } of get().own) if (keeping.state !== 'kept') void write(board.id);
-    });
+  const remember = (id: string, how: (steps: Steps) => Steps): void => {
+    const { past, future } = how(steps.get(id) ?? NONE);
+    steps.set(id, { past: past.slice(-MOST_STEPS), future });
+    set(({ own }) => ({ own: own.map((one) => (one.board.id === id ? { ...one, ...steps.get(id) } : one)) }));
+  };
+  const act = (id: string, from: Board, to: Board): string | undefined =>
+    boards.get(id)?.act({ id: newActId(), from, to });
+
+  onLeaving(UNBORN, () => boards.unborn.map(({ document, birth }) => ({ board: document, birth })));
+  onStoreGone(() => setTimeout(() => boards.makeSure(), 200));
+
+  if (typeof window !== 'undefined' && typeof window.addEventListener === 'function')
     window.addEventListener('beforeunload', (event) => {
       if (get().own.some(({ keeping }) => keeping.state === 'notKept')) event.preventDefault();
     });
-  }
 
   return {
     status: 'loading',
@@ -153,20 +107,16 @@ export const useBoards = create<BoardsState>()((set, get) => {
 
     async load() {
       try {
-        for (const { item, done } of leftBehind('boards', leftBoardSchema)) {
-          // What another window has kept meanwhile stays.
-          await storeBoard(item.board, item.known);
-          done();
-        }
         const { stored, unreadable } = await loadBoards();
-        for (const { board, revision } of stored) revisions.set(board.id, revision);
-        const known = get().own;
-        const own = stored.flatMap(({ board }): OwnBoard[] =>
-          known.some((one) => one.board.id === board.id)
-            ? []
-            : [{ board, past: [], future: [], keeping: { state: 'kept' } }],
-        );
-        set({ own: [...known, ...own], unreadable, status: 'ready' });
+        for (const one of stored.toReversed()) boards.take(one.document.id, one);
+        set({ unreadable, status: 'ready' });
+        for (const { item, done } of leftBehind(UNBORN, leftBoardSchema)) {
+          const { board, birth } = item;
+          if (boards.get(board.id)) continue;
+          if ((await isBoardThere(board.id)) || (await boards.add(board.id, asNew(board), { birth })).state === 'kept')
+            done();
+        }
+        await boards.takeOver();
       } catch {
         // The shelf says that the store cannot be used, and tries again.
         set({ status: 'ready' });
@@ -174,77 +124,54 @@ export const useBoards = create<BoardsState>()((set, get) => {
       }
     },
 
-    add(board) {
-      set(({ own }) => ({ own: [{ board, past: [], future: [], keeping: { state: 'keeping' } }, ...own] }));
-      later(board.id, 0);
-    },
+    add: (board) => void boards.add(board.id, asNew(board)),
+    addWith: (board, writing) => void boards.add(board.id, asNew(board), { after: writing.catch(() => undefined) }),
 
-    addWith(board, writing) {
-      set(({ own }) => ({ own: [{ board, past: [], future: [], keeping: { state: 'keeping' } }, ...own] }));
-      void writing.then(async ({ state }) => {
-        const stored = state === 'kept' ? await loadBoard(board.id).catch(() => undefined) : undefined;
-        if (!stored || !sameData(stored.board, board)) {
-          later(board.id, 0);
-          return;
-        }
-        revisions.set(board.id, stored.revision);
-        channel?.postMessage({ id: board.id });
-        if (find(board.id)?.board === board) change(board.id, (one) => ({ ...one, keeping: { state: 'kept' } }));
-        else later(board.id, 0);
-      });
-    },
+    whenKept: (id) => boards.whenKept(id),
 
     draw(id, board, row) {
-      show(id, (own) => {
-        const isSameRow = row !== undefined && own.row === row;
-        const { row: _row, ...rest } = own;
+      const from = boards.document(id);
+      if (!from || act(id, from, board) !== undefined) return;
+      remember(id, ({ past }) => {
+        const last = past.at(-1);
+        const isSameRow = row !== undefined && last?.row === row;
         return {
-          ...rest,
-          board,
-          past: isSameRow ? own.past : [...own.past, own.board].slice(-MOST_STEPS),
+          past: isSameRow ? [...past.slice(0, -1), { ...last, to: board }] : [...past, { from, to: board, row }],
           future: [],
-          ...(row !== undefined && { row }),
         };
       });
     },
 
     undo(id) {
-      const before = find(id)?.past.at(-1);
-      if (!before) return;
-      show(id, ({ board, past, future, keeping }) => ({
-        board: before,
-        past: past.slice(0, -1),
-        future: [...future, board],
-        keeping,
-      }));
+      const step = steps.get(id)?.past.at(-1);
+      if (!step) return;
+      const reason = act(id, step.to, step.from);
+      if (reason === undefined)
+        remember(id, ({ past, future }) => ({
+          past: past.slice(0, -1),
+          future: [...future, { ...step, row: undefined }],
+        }));
+      else notify(`Not taken back: ${reason}, in another window.`);
     },
 
     redo(id) {
-      const next = find(id)?.future.at(-1);
-      if (!next) return;
-      show(id, ({ board, past, future, keeping }) => ({
-        board: next,
-        past: [...past, board],
-        future: future.slice(0, -1),
-        keeping,
-      }));
+      const step = steps.get(id)?.future.at(-1);
+      if (!step) return;
+      const reason = act(id, step.from, step.to);
+      if (reason === undefined)
+        remember(id, ({ past, future }) => ({ past: [...past, step], future: future.slice(0, -1) }));
+      else notify(`Not done again: ${reason}, in another window.`);
     },
 
     async remove(id) {
-      const own = find(id);
-      if (!own) return { because: 'it is not there' };
-      clearTimeout(timers.get(id));
-      // It goes from the page first: a write that is under way finds nothing more to keep, and is over before it is erased.
-      set((state) => ({ own: state.own.filter(({ board }) => board.id !== id) }));
+      const board = boards.document(id);
+      if (!board) return { because: 'it is not there' };
       try {
-        await eraseBoard(id);
+        await boards.remove(id, () => eraseBoard(id));
       } catch (error) {
-        set((state) => ({ own: [own, ...state.own] }));
         return { because: reasonOf(error) };
       }
-      revisions.delete(id);
-      channel?.postMessage({ id });
-      return { putBack: () => get().add(own.board) };
+      return { putBack: () => get().add(board) };
     },
   };
 });
@@ -260,30 +187,7 @@ export function useBoardsReady(): boolean {
 let begun: Promise<void> | undefined;
 
 /** Resolves when one's own board is kept, or is not. */
-export function whenBoardKept(id: string): Promise<BoardKeeping> {
-  const now = (): BoardKeeping =>
-    useBoards.getState().own.find(({ board }) => board.id === id)?.keeping ?? {
-      state: 'notKept',
-      because: 'it is not there any more',
-    };
-  return new Promise((resolve) => {
-    const stop = useBoards.subscribe(() => look());
-    const look = (): void => {
-      if (now().state === 'keeping') return;
-      stop();
-      resolve(now());
-    };
-    look();
-  });
-}
-
-onLeaving('boards', () =>
-  useBoards
-    .getState()
-    .own.flatMap(({ board, keeping }) =>
-      keeping.state === 'kept' ? [] : [{ board, known: revisions.get(board.id) ?? 0 }],
-    ),
-);
+export const whenBoardKept = (id: string): Promise<Keeping> => useBoards.getState().whenKept(id);
 
 foundBy((id) => useBoards.getState().own.find(({ board }) => board.id === id)?.board);
 

@@ -43,7 +43,7 @@ test.each(VERSIONS.map((_, n) => [n + 1]))('version %d', async (version) => {
 
   const { loadShelf, loadWhole } = await import('./store');
   const { loadPreference } = await import('./preferenceStore');
-  const { loadText } = await import('./textStore');
+  const { textKind } = await import('./textStore');
   const { loadBoards } = await import('./boardStore');
   const { loadSnapshots } = await import('./snapshots');
   const { z } = await import('../../core/reading');
@@ -52,8 +52,8 @@ test.each(VERSIONS.map((_, n) => [n + 1]))('version %d', async (version) => {
   expect(stored.map(({ document }) => document.profile)).toEqual([edited.profile]);
   expect((await loadWhole('old'))?.document.past.map(({ what }) => what)).toEqual(hasSteps ? ['the name'] : []);
   expect(await loadPreference('cloth', z.string(), '')).toBe('night');
-  expect((await loadText('old'))?.text).toBe(version > 2 ? '// mine\n' : undefined);
-  expect((await loadBoards()).stored.map((one) => one.board)).toEqual(version > 3 ? [board] : []);
+  expect((await textKind(() => undefined).load('old'))?.document.text).toBe(version > 2 ? '// mine\n' : '');
+  expect((await loadBoards()).stored.map(({ document }) => document)).toEqual(version > 3 ? [board] : []);
   expect(await loadSnapshots('old')).toEqual([]);
   const { database } = await import('./database');
   expect(database.verno).toBe(VERSIONS.length + 1);

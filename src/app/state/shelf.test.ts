@@ -356,6 +356,35 @@ describe('a store that fails', () => {
   });
 });
 
+describe('a store that cannot be had', () => {
+  const real = globalThis.indexedDB;
+  afterEach(() => {
+    globalThis.indexedDB = real;
+  });
+  const refusing = (name: string) => ({
+    open: () => {
+      throw new DOMException(name, name);
+    },
+  });
+
+  test.each([
+    ['has no room', refusing('QuotaExceededError'), 'the browser has no more room for this page'],
+    ['is not allowed', refusing('SecurityError'), 'the browser does not let this page keep anything'],
+    ['is not there at all', undefined, 'the browser does not let this page keep anything'],
+  ])('one that %s: there is the demo to work with, and nothing is called kept', async (_what, broken, reason) => {
+    globalThis.indexedDB = broken as unknown as IDBFactory;
+    jest.resetModules();
+    const { useShelf } = await import('./shelf');
+    await useShelf.getState().load();
+    const { storeProblem, entries, edit } = useShelf.getState();
+    expect([storeProblem, entries.length]).toEqual([reason, 3]);
+    const { id } = entries[0]!;
+    expect(edit(id, rename('A'), 'a name')).toBeUndefined();
+    expect(await useShelf.getState().whenKept(id)).toEqual({ state: 'notKept', because: reason });
+    expect(useShelf.getState().entries.find((entry) => entry.id === id)?.profile.name).toBe('A');
+  });
+});
+
 describe('what is in the store already', () => {
   test('rows of the first version, and rows without a date, are on the shelf', async () => {
     const [old, undated] = [fresh('Old'), fresh('Undated')];

@@ -4,35 +4,26 @@
  * marked as not kept.
  */
 import { create } from 'zustand';
-import {
-  historyStepSchema,
-  mayChangeTooMuch,
-  MOST_CHANGES,
-  newDocument,
-  rowOf,
-  unreadableRow,
-  type Document,
-  type Edit,
-  type Profile,
-  type Step,
-} from '../../core/profile';
-import { foreign, listed } from '../../core/reading';
+import { historyStepSchema, newDocument, type Document, type Edit, type Profile, type Step } from '../../core/profile';
+import { foreign } from '../../core/reading';
 import { newActId, newProfileId } from './ids';
 import { NewerStore, onStoreGone, opened, reasonOf } from './database';
-import { Keeper, type Keeping, type Kept, type Told } from './keeper';
 import { erase, isThere, loadNewer, loadShelf, type Stored, type UnreadableRow } from './store';
-import { onLeftBehind } from './leaving';
+import { Collection, type Entry } from './kept/collection';
+import type { Keeping } from './kept/kept';
+import { onLeftBehind } from './kept/leaving';
 import type { Besides } from './besides';
 import { flagSchema, loadPreference, storePreference } from './preferenceStore';
 import { askToPersist } from './persistence';
+import { profileKind } from './profileKind';
+import { restAgain, unfitFor, unreadableAsNew, whatRestsOn, type Profiles } from './resting';
 import { beforeEdit } from './snapshots';
-import { takingOver, writeDownWhenLeaving } from './takeOver';
-import { onOtherWindows, tellOtherWindows } from './windows';
+import { takeOverUnborn, writeDownUnborn } from './unborn';
 
 export type { Keeping, UnreadableRow };
 
 /** A profile on the shelf, when it was last changed (ms since 1970), and where it is. */
-export type ShelfEntry = Kept & { profile: Profile };
+export type ShelfEntry = Entry<Document> & { profile: Profile };
 
 /** What became of undo or redo: what the step is called, why it was refused, or nothing when there is no such step. */
 export type Travelled = { what: string } | { refused: string } | undefined;
@@ -64,7 +55,6 @@ type ShelfState = {
    * @returns why it was refused; undefined when it was made
    */
   edit(id: string, edit: Edit, what: string, row?: string): string | undefined;
-  /** Decides about a clash between a variant and its base: what the variant says counts. */
   /** The person has decided about a clash: what the variant says counts. */
   resolveClash(id: string, subject: string): void;
   undo(id: string): Travelled;
@@ -84,7 +74,6 @@ type ShelfState = {
   readNotice(id: number): void;
 };
 
-const keepers = new Map<string, Keeper>();
 let lastNotice = 0;
 const STORE_RETRY_MS = 5000;
 /** Two windows of a new browser may put the demo on the shelf at once: it is one demo. */
@@ -100,104 +89,64 @@ function isSoundStep(step: Step): boolean {
   return true;
 }
 
+const isSameEntry = (a: Entry<Document>, b: Entry<Document>): boolean =>
+  a.document === b.document && a.keeping === b.keeping && a.changedAt === b.changedAt && a.hasHistory === b.hasHistory;
+
 export const useShelf = create<ShelfState>()((set, get) => {
   const notify = (text: string): void =>
     set(({ notices }) => ({ notices: [...notices, { id: ++lastNotice, text }].slice(-5) }));
 
-  const drop = (id: string): void => {
-    keepers.delete(id);
-    set(({ entries }) => ({ entries: entries.filter(({ profile }) => profile.id !== id) }));
-  };
-
-  /** What a keeper says about a profile goes to the page. */
-  const tellingOf = (id: string): Told => ({
-    changed: (kept: Kept) => {
-      const before = get().entries.find(({ profile }) => profile.id === id)?.profile;
-      set(({ entries }) => ({
-        entries: entries.map((entry) =>
-          entry.profile.id === id ? { ...kept, profile: kept.document.profile } : entry,
+  /** The only truth of what is on the shelf; `entries` is how it is drawn. */
+  const profiles: Profiles = new Collection(
+    profileKind((document, before) => unfitFor(profiles, document, before)),
+    {
+      show(entries) {
+        const before = new Map(get().entries.map((entry) => [entry.id, entry]));
+        // An entry that is as it was stays the same object, and is not drawn again.
+        set({
+          entries: entries.map((entry) => {
+            const old = before.get(entry.id);
+            return old && isSameEntry(old, entry) ? old : { ...entry, profile: entry.document.profile };
+          }),
+        });
+      },
+      changed(id) {
+        if (get().takenOffElsewhere.has(id))
+          set(({ takenOffElsewhere }) => {
+            const elsewhere = new Map(takenOffElsewhere);
+            elsewhere.delete(id);
+            return { takenOffElsewhere: elsewhere };
+          });
+        restAgain(profiles, id);
+      },
+      refused: (_id, act, reason) =>
+        notify(
+          `Another window has changed this profile meanwhile, so “${act.act === 'edit' ? act.what : act.act}” could not be kept: ${reason}`,
         ),
-      }));
-      if (before !== kept.document.profile) restAgain(id);
+      gone: ({ id, document }) =>
+        set(({ takenOffElsewhere }) => ({ takenOffElsewhere: new Map(takenOffElsewhere).set(id, document) })),
+      unknown: () => void attach(),
     },
-    unfit: unfitFor,
-    refused: (what: string, reason: string) =>
-      notify(`Another window has changed this profile meanwhile, so “${what}” could not be kept: ${reason}`),
-    gone: () => {
-      const entry = get().entries.find(({ profile }) => profile.id === id);
-      if (!entry) return;
-      drop(id);
-      set(({ takenOffElsewhere }) => ({ takenOffElsewhere: new Map(takenOffElsewhere).set(id, entry.document) }));
-    },
-  });
+  );
 
-  /** Why something that rests on a profile could not be read any more if that became another one. */
-  const unfitFor = (document: Document, before: Document): string | undefined => {
-    const { profile, base } = document;
-    const tooMany = mayChangeTooMuch(document);
-    if (tooMany !== undefined && base)
-      return `That would change ${tooMany} things of ${foreign(base.name)}; ${MOST_CHANGES} are the most. Make it whole first.`;
-    if (profile.board === before.profile.board) return undefined;
-    const resting = get().entries.filter((one) => one.profile.restsOn === profile.id);
-    return resting.length === 0
-      ? undefined
-      : `${listed(resting.map((one) => one.profile.name))} ${resting.length > 1 ? 'rest' : 'rests'} on it, for the same board. Make that whole first.`;
-  };
-
-  /** What rests on a profile follows it, and it follows what it rests on. A circle, which two windows can make together, is left alone. */
-  const restAgain = (id: string): void => {
-    const profileOf = (one: string): Profile | undefined => keepers.get(one)?.kept.document.profile;
-    const below: string[] = [];
-    for (let on = profileOf(id)?.restsOn; on !== undefined; on = profileOf(on)?.restsOn) {
-      if (on === id) return;
-      // A circle further down is not this one's business.
-      if (below.includes(on)) break;
-      below.push(on);
-    }
-    const base = below[0] === undefined ? undefined : profileOf(below[0]);
-    if (base) keepers.get(id)?.rebase(base);
-    const own = profileOf(id);
-    if (own) for (const keeper of keepers.values()) if (keeper.kept.document.profile.restsOn === id) keeper.rebase(own);
-  };
-
-  const show = (id: string, keeper: Keeper): void => {
-    keepers.set(id, keeper);
-    const { kept } = keeper;
-    set(({ entries, takenOffElsewhere }) => {
-      const elsewhere = new Map(takenOffElsewhere);
-      elsewhere.delete(id);
-      return {
-        entries: [{ ...kept, profile: kept.document.profile }, ...entries.filter(({ profile }) => profile.id !== id)],
-        takenOffElsewhere: elsewhere,
-      };
-    });
-    restAgain(id);
-  };
-
-  const take = (stored: Stored): void => {
-    const { id } = stored.document.profile;
-    if (!keepers.has(id)) show(id, Keeper.of(stored, tellingOf(id)));
-  };
+  const take = (stored: Stored): void => void profiles.take(stored.document.profile.id, stored);
 
   const addNew = async (profile: Profile, document?: Document, birth?: string, besides?: Besides): Promise<Keeping> => {
     // The same gate as for edits: what would not load again never comes to the shelf.
-    const base = profile.restsOn === undefined ? undefined : keepers.get(profile.restsOn)?.kept.document.profile;
-    const row = rowOf({ ...(document ?? newDocument(profile)), ...(base && { base }) });
-    const reason = unreadableRow(row, (id) => {
-      const below = keepers.get(id)?.kept.document;
-      return below && rowOf(below);
-    });
+    const reason = unreadableAsNew(profiles, profile, document);
     if (reason !== undefined) {
       const because = `it would not load again: ${reason}`;
       notify(`“${foreign(profile.name)}” was not put on the shelf: ${because}`);
       return { state: 'notKept', because };
     }
-    const keeper = Keeper.ofNew(profile, tellingOf(profile.id), document, birth, besides);
-    show(profile.id, keeper);
-    return keeper.write().then((keeping) => {
-      tellOtherWindows({ what: 'look', id: profile.id });
-      return keeping;
-    });
+    const stored = {
+      document: document ?? newDocument(profile),
+      changedAt: Date.now(),
+      revision: 0,
+      oldestRead: 0,
+      first: 0,
+    };
+    return profiles.add(profile.id, stored, { besides, birth });
   };
 
   /** The demo is fetched when it is put on the shelf, which is once in the life of a browser. */
@@ -226,14 +175,15 @@ export const useShelf = create<ShelfState>()((set, get) => {
       // A demo that was shown while the store did not answer, and that nobody touched, gives way to what is kept.
       if (stored.length > 0 || started)
         for (const { document, profile } of get().entries)
-          if (document.past.length === 0 && pretended.has(profile.id) && !isLookedAt(profile.id)) drop(profile.id);
+          if (document.past.length === 0 && pretended.has(profile.id) && !isLookedAt(profile.id))
+            profiles.drop(profile.id);
       for (const one of stored.toReversed()) take(one);
       await takeOver();
       const isFirst = !started && stored.length === 0 && get().entries.length === 0;
       const demo = isFirst ? await demoProfiles() : [];
       const adding = demo.map((profile) => addNew(profile, undefined, DEMO_BIRTH));
       set({ unreadable, storeProblem: '', status: 'ready', ...(isFirst && { firstStart: true }) });
-      for (const keeper of keepers.values()) if (keeper.isAhead) void keeper.write();
+      profiles.writeAll();
       const keepings = await Promise.all(adding);
       if (!started && keepings.every(({ state }) => state === 'kept')) await storePreference('started', true);
       return true;
@@ -256,37 +206,38 @@ export const useShelf = create<ShelfState>()((set, get) => {
     return true;
   };
 
-  const takeOver = takingOver(keepers, (profile, birth, board) => addNew(profile, undefined, birth, { board }));
+  /** Does what pages that are gone had no time to have kept, one after the other. */
+  let taking: Promise<void> = Promise.resolve();
+  const takeOver = (): Promise<void> =>
+    (taking = taking
+      .catch(() => undefined)
+      .then(() => takeOverUnborn(profiles, (profile, birth, board) => addNew(profile, undefined, birth, { board })))
+      .then(() => profiles.takeOver()));
 
   const pretended = new Set<string>();
   const isLookedAt = (id: string): boolean => typeof location !== 'undefined' && location.pathname.includes(id);
 
-  /** The step that undo or redo is about goes to the keeper as an act. */
+  /** The step that undo or redo is about is an act like others. */
   const travel = (id: string, direction: 'undo' | 'redo'): Travelled => {
-    const keeper = keepers.get(id);
-    if (!keeper) return undefined;
-    const { past, future } = keeper.kept.document;
+    const thing = profiles.get(id);
+    if (!thing) return undefined;
+    const { past, future } = thing.shown.document;
     const step = direction === 'undo' ? past.at(-1) : future.at(-1);
     if (!step) return undefined;
     const refused = isSoundStep(step)
-      ? keeper.act({ act: direction, id: newActId(), step: step.id })
+      ? thing.act({ act: direction, id: newActId(), step: step.id })
       : 'That step was written by another version, and cannot be read.';
     return refused === undefined ? { what: step.what } : { refused };
   };
-
-  onOtherWindows((message) => {
-    const keeper = keepers.get(message.id);
-    if (keeper && message.what === 'acts') keeper.hear(message.from, message.to, message.acts, message.changedAt);
-    else if (keeper) void keeper.follow();
-    else void attach();
-  });
 
   onLeftBehind(() => void takeOver().catch(() => undefined));
 
   onStoreGone(() => {
     // Whatever took it away may have taken what was in it: everything is written that is not there any more.
-    setTimeout(() => keepers.forEach((keeper) => keeper.makeSure()), 200);
+    setTimeout(() => profiles.makeSure(), 200);
   });
+
+  writeDownUnborn(profiles);
 
   return {
     status: 'loading',
@@ -311,11 +262,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
     add: (profile, document, besides) => addNew(profile, document, undefined, besides),
 
-    whenKept: async (id) =>
-      (await keepers.get(id)?.write()) ?? { state: 'notKept', because: 'it is not on the shelf any more' },
+    whenKept: (id) => profiles.whenKept(id),
 
     async isTaken(id) {
-      if (keepers.has(id)) return true;
+      if (profiles.get(id)) return true;
       try {
         return await isThere(id);
       } catch {
@@ -325,10 +275,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
     },
 
     edit(id, edit, what, row) {
-      const keeper = keepers.get(id);
-      if (!keeper) return 'This profile is not on the shelf any more.';
-      const before = keeper.kept.document.profile;
-      const refused = keeper.act({ act: 'edit', id: newActId(), edit, what, ...(row !== undefined && { row }) });
+      const thing = profiles.get(id);
+      if (!thing) return 'This profile is not on the shelf any more.';
+      const before = thing.shown.document.profile;
+      const refused = thing.act({ act: 'edit', id: newActId(), edit, what, ...(row !== undefined && { row }) });
       if (refused === undefined) {
         beforeEdit(before);
         askToPersist();
@@ -336,37 +286,28 @@ export const useShelf = create<ShelfState>()((set, get) => {
       return refused;
     },
 
-    resolveClash: (id, subject) => void keepers.get(id)?.act({ act: 'resolve', id: newActId(), subject }),
+    resolveClash: (id, subject) => void profiles.get(id)?.act({ act: 'resolve', id: newActId(), subject }),
 
     undo: (id) => travel(id, 'undo'),
     redo: (id) => travel(id, 'redo'),
 
     async readHistory(id) {
-      await keepers.get(id)?.readHistory();
+      await profiles.get(id)?.readHistory();
     },
 
     async remove(id) {
-      const keeper = keepers.get(id);
-      if (!keeper) return { ok: false, because: 'it is not on the shelf' };
-      const resting = get().entries.filter(({ profile }) => profile.restsOn === id);
-      if (resting.length > 0)
-        return {
-          ok: false,
-          because: `${listed(resting.map(({ profile }) => profile.name))} ${resting.length > 1 ? 'rest' : 'rests'} on it`,
-        };
-      await keeper.readHistory();
-      const { document } = keeper.kept;
-      await keeper.leave();
-      let besides: Besides;
+      const thing = profiles.get(id);
+      if (!thing) return { ok: false, because: 'it is not on the shelf' };
+      const resting = whatRestsOn(profiles, id);
+      if (resting !== undefined) return { ok: false, because: `${resting} on it` };
+      await thing.readHistory();
+      const { document } = thing.shown;
       try {
-        besides = await erase(id, keeper.birth);
+        const besides = await profiles.remove(id, () => erase(id, thing.birth));
+        return { ok: true, putBack: () => addNew(document.profile, document, undefined, besides) };
       } catch (error) {
-        keeper.stay();
         return { ok: false, because: reasonOf(error) };
       }
-      drop(id);
-      tellOtherWindows({ what: 'look', id });
-      return { ok: true, putBack: () => addNew(document.profile, document, undefined, besides) };
     },
 
     async removeUnreadable(id) {
@@ -386,15 +327,13 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
     tryAgain() {
       if (get().storeProblem !== '') void attach();
-      for (const keeper of keepers.values()) void keeper.write();
+      profiles.writeAll();
     },
 
     notify,
     readNotice: (id) => set(({ notices }) => ({ notices: notices.filter((notice) => notice.id !== id) })),
   };
 });
-
-writeDownWhenLeaving(keepers);
 
 export const useProfile = (id: string): Profile | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);

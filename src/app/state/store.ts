@@ -29,39 +29,23 @@ import {
 } from '../../core/profile';
 import { listed, quoted, z } from '../../core/reading';
 import { takeOutBesides, writeBesides, type Besides } from './besides';
+import type { Applied, Stored as Kept, Written } from './kept/kind';
+import { rowHead, settle, type There } from './kept/settle';
 import { database, inTime, opened, OPENS_WITHIN_MS, rowsOfNewer, WRITES_WITHIN_MS, type StepRow } from './database';
 
 const rowSchema = z.object({
-  id: z.string(),
-  changedAt: z.number().catch(0),
-  revision: z.int().min(0).catch(0),
+  ...rowHead,
   first: z.int().min(0).catch(0),
   position: z.int().min(0).catch(0),
-  recent: z.array(z.string()).catch([]),
   profile: z.unknown(),
 });
 const stepHead = z.looseObject({ id: z.string(), what: z.string(), undo: z.looseObject({}), redo: z.looseObject({}) });
 
-/**
- * A profile as the store has it. `oldestRead` is the place of the first step of `document`: older ones, from `first` on, may not be
- * read yet. Revision 0 is one that this window does not know exactly; `birth` marks one that it is about to put there.
- */
-export type Stored = {
-  document: Document;
-  changedAt: number;
-  revision: number;
-  oldestRead: number;
-  first: number;
-  birth?: string;
-};
+/** A profile as the store has it. `oldestRead` is the place of the first step of `document`: older ones, from `first` on, may not be read yet. */
+export type Stored = Kept<Document> & { oldestRead: number; first: number };
 
 /** A stored profile that this version cannot read; it stays as it is. */
 export type UnreadableRow = { id: string; profile: unknown; reason: string };
-
-/** What was written: the document as it now is, and what became of the acts. */
-export type Written = Stored & { applied: Act[]; refused: { act: Act; reason: string }[] };
-
-const MOST_RECENT = 200;
 
 const tail = (id: string, from: number): [[string, number], [string, number]] => [
   [id, from],
@@ -154,14 +138,14 @@ async function checkRow(row: Standing, before: Standing | undefined): Promise<vo
   }
 }
 
-type Reading = { ok: true; stored: Stored; recent: string[] } | { ok: false; row: UnreadableRow };
+type Reading = { ok: true; stored: Stored } | { ok: false; row: UnreadableRow };
 
 /** A row as a document; with its steps when `withSteps` says so, else with none, which are then read later. */
 async function read(raw: unknown, withSteps: boolean): Promise<Reading> {
   const row = rowSchema.parse(raw);
   const result = await wholeOf(row.profile);
   if ('reason' in result) return { ok: false, row: { id: row.id, profile: row.profile, reason: result.reason } };
-  const { changedAt, revision, first, position, recent } = row;
+  const { changedAt, revision, first, position } = row;
   const steps = withSteps ? await stepsFrom(row.id, first) : [];
   const past = steps.slice(0, position - first);
   const whole = past.length === position - first;
@@ -173,7 +157,6 @@ async function read(raw: unknown, withSteps: boolean): Promise<Reading> {
   return {
     ok: true,
     stored: { document, changedAt, revision, oldestRead: withSteps && whole ? first : position, first },
-    recent,
   };
 }
 
@@ -253,6 +236,12 @@ function placed(
     : { oldestRead: before.oldestRead, first: before.first };
 }
 
+/** What an act makes of a profile. */
+export function applyToDocument(document: Document, act: Act): Applied<Document> {
+  const result = applyAct(document, act);
+  return result.ok ? result : { ok: false, reason: refusalOf(result.problem) };
+}
+
 /**
  * Puts acts on a profile, in the one order that all windows share.
  * @param known what this window knows to be stored
@@ -260,46 +249,32 @@ function placed(
  * @param besides what comes along with a new one
  * @throws Error when the store refuses, or what would be written could not be read again; then nothing is written
  */
-export async function write(known: Stored, acts: readonly Act[], shown: Document, besides?: Besides): Promise<Written> {
+export async function write(
+  known: Stored,
+  acts: readonly Act[],
+  shown: Document,
+  besides?: Besides,
+): Promise<Written<Stored, Act>> {
   await opened();
   const { id } = known.document.profile;
   const { profiles, steps, boards, tags, snapshots, texts } = database;
   const tables = besides ? [profiles, steps, boards, tags, snapshots, texts] : [profiles, steps];
-  const work = database.transaction('rw', tables, async (): Promise<Written> => {
+  const work = database.transaction('rw', tables, async (): Promise<Written<Stored, Act>> => {
     const row = await database.profiles.get(id);
-    let before: Stored | null = known;
-    let recent: string[] = [];
+    // What was never there, or the browser has lost: what this window shows is all there is.
+    let before: Stored | null = row ? known : null;
+    let there: There<Document> | undefined;
     if (row) {
       const isKnown = known.revision > 0 && row.revision === known.revision;
       const found = isKnown ? null : await read(row, true);
       if (found && !found.ok) throw new Error('what is stored under its id cannot be read; save it as a file');
       if (found) before = found.stored;
-      recent = found ? found.recent : rowSchema.shape.recent.parse(row.recent);
-      if (known.birth !== undefined && !recent.includes(known.birth))
+      const { document, revision } = before ?? known;
+      there = { document: () => document, revision, recent: rowHead.recent.parse(row.recent) };
+      if (known.birth !== undefined && !there.recent.includes(known.birth))
         throw new Error('another profile is stored under its id; duplicate this one, or save it as a file');
-    } else {
-      // It was never there, or the browser has lost it: what this window shows is all there is.
-      before = null;
     }
-    let document = before ? before.document : shown;
-    const applied: Act[] = [];
-    const refused: Written['refused'] = [];
-    if (before === known) {
-      document = shown;
-      applied.push(...acts);
-    } else if (before) {
-      for (const act of acts) {
-        if (recent.includes(act.id)) continue;
-        const result = applyAct(document, act);
-        if (result.ok) {
-          document = result.document;
-          applied.push(act);
-        } else refused.push({ act, reason: refusalOf(result.problem) });
-      }
-    } else {
-      applied.push(...acts);
-    }
-    const revision = Math.max(before?.revision ?? 0, known.revision) + 1;
+    const { document, revision, recent, applied, refused } = settle(known, there, acts, shown, applyToDocument);
     const places = before ? placed(before, document) : { oldestRead: 0, first: 0 };
     const after: Stored = { document, changedAt: Date.now(), revision, ...places };
     const written = rowOf(document);
@@ -313,9 +288,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
       revision,
       first: after.first,
       position: after.oldestRead + document.past.length,
-      recent: [...recent, ...(known.birth === undefined ? [] : [known.birth]), ...applied.map((act) => act.id)].slice(
-        -MOST_RECENT,
-      ),
+      recent,
       profile: written,
     });
     return { ...after, applied, refused };
@@ -327,7 +300,7 @@ export async function write(known: Stored, acts: readonly Act[], shown: Document
 export async function notDone(id: string, acts: readonly Act[]): Promise<Act[]> {
   await opened();
   const row = await inTime(database.profiles.get(id), OPENS_WITHIN_MS);
-  const recent = rowSchema.shape.recent.parse(row?.recent);
+  const recent = rowHead.recent.parse(row?.recent);
   return row ? acts.filter((act) => !recent.includes(act.id)) : [];
 }
 
@@ -364,7 +337,7 @@ export async function erase(id: string, birth?: string): Promise<Besides> {
   const { profiles, steps, tags, snapshots, texts } = database;
   const work = database.transaction('rw', [profiles, steps, tags, snapshots, texts], async (): Promise<Besides> => {
     const row = birth === undefined ? undefined : await profiles.get(id);
-    if (row && birth !== undefined && !rowSchema.shape.recent.parse(row.recent).includes(birth)) return {};
+    if (row && birth !== undefined && !rowHead.recent.parse(row.recent).includes(birth)) return {};
     const resting = await namesResting(id);
     if (resting.length > 0) throw new Error(`${listed(resting)} ${resting.length > 1 ? 'rest' : 'rests'} on it`);
     const besides = await takeOutBesides(id);

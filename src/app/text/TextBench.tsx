@@ -11,7 +11,8 @@ import { useBench } from '../shared/useBench';
 import { LayerRadios } from '../shared/LayerChoices';
 import { textOf } from '../theme/dyes';
 import { Editor, type Cursor } from './Editor';
-import { useTextDesk, type TextKeeping } from './useTextDesk';
+import type { TextKeeping } from './desk';
+import { useTextDesk } from './useTextDesk';
 import '../shared/sentences.css';
 import './TextBench.css';
 
@@ -34,28 +35,30 @@ function siteAt(sites: readonly Site[], { line, column }: Cursor): Site | undefi
 const TextBench = () => {
   const bench = useBench();
   const { profile, board, layer, selectedKey, select } = bench;
-  const desk = useTextDesk(profile, board);
-  const { read, problems, keeping } = desk;
+  const {
+    desk,
+    state: { text, said, problems, keeping },
+  } = useTextDesk(profile.id, board);
   const boardArea = useRef<HTMLDivElement>(null);
   const [goTo, setGoTo] = useState<Cursor>();
   const items = useLookAt(profile, board);
 
   const lines = useMemo(
-    () => read.sites.filter((site) => site.layer === layer.id && site.key === selectedKey).map(({ line }) => line),
-    [read, layer.id, selectedKey],
+    () => said.sites.filter((site) => site.layer === layer.id && site.key === selectedKey).map(({ line }) => line),
+    [said, layer.id, selectedKey],
   );
 
   /** The line that says the most of a key. */
   const lineOf = (where: string, key: string): Cursor | undefined => {
     const site =
-      read.sites.findLast((one) => one.layer === where && one.key === key) ??
-      read.sites.find((one) => one.is === 'layer' && one.layer === where);
+      said.sites.findLast((one) => one.layer === where && one.key === key) ??
+      said.sites.find((one) => one.is === 'layer' && one.layer === where);
     return site && { line: site.line, column: site.from };
   };
 
   /** Something was chosen before the text was there: it is gone to when it comes. */
   const [isAwaited, setIsAwaited] = useState(false);
-  if (isAwaited && read.sites.length > 0) {
+  if (isAwaited && said.sites.length > 0) {
     setIsAwaited(false);
     setGoTo(lineOf(layer.id, selectedKey));
   }
@@ -65,11 +68,11 @@ const TextBench = () => {
     select(to);
     const line = lineOf(to.layer ?? layer.id, to.key ?? selectedKey);
     if (line) setGoTo(line);
-    else if (!desk.isReady) setIsAwaited(true);
+    else if (keeping.state === 'loading') setIsAwaited(true);
   };
 
   const follow = (cursor: Cursor): void => {
-    const site = siteAt(read.sites, cursor);
+    const site = siteAt(said.sites, cursor);
     if (site?.layer === undefined || !profile.layers.some(({ id }) => id === site.layer)) return;
     const isKey = site.key !== undefined && board.keys.some(({ id }) => id === site.key);
     select({ layer: site.layer, ...(isKey && site.key !== undefined && { key: site.key }) });
@@ -92,7 +95,7 @@ const TextBench = () => {
             <button
               type="button"
               className="word"
-              onClick={() => download(fileNameOf(profile.name, 'loom'), desk.text, 'text/plain')}
+              onClick={() => download(fileNameOf(profile.name, 'loom'), text, 'text/plain')}
             >
               Save as a file
             </button>
@@ -100,15 +103,15 @@ const TextBench = () => {
               type="button"
               className="word"
               title="Comments and values go, the profile stays as it is; undo brings them back"
-              onClick={() => desk.writeAnew()}
+              onClick={() => void desk?.writeAnew()}
             >
               Write it anew
             </button>
           </span>
         </p>
-        {desk.isReady && (
+        {desk && keeping.state !== 'loading' && (
           <Editor
-            text={desk.text}
+            text={text}
             attach={desk.attach}
             problems={problems}
             marked={lines}
@@ -119,7 +122,7 @@ const TextBench = () => {
               desk.type(typed, row);
             }}
             onCursor={follow}
-            onTravel={desk.travel}
+            onTravel={(direction) => void desk.travel(direction)}
             onLeave={() =>
               boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus()
             }

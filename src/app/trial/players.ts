@@ -4,6 +4,10 @@ import type { Sound } from '../../core/check';
 import { Engine, traceLines, type TraceLine } from '../../core/engine';
 
 export interface Player {
+  /** Whether it plays in this page, and knows what it waits for. */
+  readonly isHere: boolean;
+  /** Whether something is under way that goes on by itself: a macro that waits, a text, a deadline. */
+  readonly isAtWork: boolean;
   /** A finger at a depth in µm on a key (by index) at a time in µs. */
   feed(tUs: number, key: number, depthUm: number): void;
   /** Time passes; deadlines due by then fire. */
@@ -17,7 +21,11 @@ type Take = (line: TraceLine) => void;
 export function draftPlayer({ program }: Sound, take: Take): Player {
   const engine = new Engine(program, traceLines(program, take));
   return {
-    feed: (tUs, key, depthUm) => engine.feed(Math.max(tUs, engine.nowUs), key, depthUm),
+    isHere: true,
+    get isAtWork() {
+      return engine.nextDeadlineUs < Infinity;
+    },
+    feed: (tUs, key, depthUm) => engine.feed(tUs, key, depthUm),
     advance: (tUs) => engine.advance(tUs),
     letGo: () => engine.letGo(),
     close: () => undefined,
@@ -42,6 +50,8 @@ export async function keyboardPlayer(
   await client.playStart(names, take, ended);
   const ignore = (): void => undefined;
   return {
+    isHere: false,
+    isAtWork: false,
     feed: (tUs, key, depthUm) => client.finger(tUs, key, depthUm),
     advance: (tUs) => client.clock(tUs),
     letGo: () => void client.letGo().catch(ignore),
@@ -83,6 +93,8 @@ export async function watchedKeyboard(
   });
   const ignore = (): void => undefined;
   return {
+    isHere: false,
+    isAtWork: false,
     feed: (_tUs, key, depthUm) => press(key, depthUm),
     advance: ignore,
     letGo: () => void client.letGo().catch(ignore),

@@ -18,11 +18,6 @@ export class FingerRecord {
     this.letGoAt.push(...timesUs);
   }
 
-  /** The time of the last sample, in µs; 0 when there is none. */
-  get lastUs(): number {
-    return this.samples.at(-1)?.tUs ?? 0;
-  }
-
   /** With times from 0, as a strokes file has them. */
   strokes(): Sample[] {
     const startUs = this.samples[0]?.tUs ?? 0;

@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
 import { mustBeSound } from '../../core/check';
 import { sketchProfile } from '../../../tests/making/sketch';
+import { macroFromLines } from '../../core/macro';
 import { draftPlayer } from './players';
 import { TrialSession } from './session';
 
@@ -44,6 +45,48 @@ describe('a trial', () => {
     session.tick(at(204));
     session.finger('KeyA', false, at(199));
     expect(session.lanes.decisions[0]).toMatchObject({ why: 'released-early', outcome: 'tap' });
+  });
+
+  test('an event that comes too late counts from then, and is recorded so: run again, it is the same', () => {
+    session.finger('KeyA', true, at(0));
+    session.tick(at(230));
+    // It was on its way for longer than a deadline waits.
+    session.finger('KeyA', false, at(150));
+    session.finger('KeyB', true, at(160));
+    session.finger('KeyB', false, at(170));
+    const pressed = session.lanes.host.map(({ name, fromUs, toUs, origin }) => [name, fromUs, toUs, origin?.pressedUs]);
+    const next = new TrialSession(mustBeSound(session.profile));
+    next.attach(draftPlayer(mustBeSound(session.profile), next.take));
+    next.resume(session);
+    expect(next.lanes.host.map(({ name, fromUs, toUs, origin }) => [name, fromUs, toUs, origin?.pressedUs])).toEqual(
+      pressed,
+    );
+    expect(next.samples).toEqual(session.samples);
+  });
+
+  test('time goes on while a macro waits, though no finger moves', () => {
+    const later = macroFromLines({ id: 'later', name: 'Later', press: '+B 20 -B 2000 +C 20 -C' });
+    const profile = sketchProfile({ Base: { A: 'play Later' } }, {}, { macros: [later] });
+    const trial = new TrialSession(mustBeSound(profile));
+    trial.attach(draftPlayer(mustBeSound(profile), trial.take));
+    trial.finger('KeyA', true, at(0));
+    trial.finger('KeyA', false, at(30));
+    for (let ms = 16; ms < 3500; ms += 16) trial.tick(at(ms));
+    expect([trial.host.line(), trial.isRunning]).toEqual(['bc', false]);
+  });
+
+  test('and where it plays elsewhere, time is told though nothing is seen', () => {
+    const told: number[] = [];
+    session.attach({
+      isHere: false,
+      isAtWork: false,
+      feed: () => undefined,
+      advance: (tUs) => told.push(tUs),
+      letGo: () => undefined,
+      close: () => undefined,
+    });
+    for (let ms = 1000; ms < 3000; ms += 16) session.tick(at(ms));
+    expect([told.length, Math.max(...told.slice(1).map((tUs, n) => tUs - told[n]!))]).toEqual([18, 112_000]);
   });
 
   test('a trigger pulls a key as deep as it is pulled, and half a pull is half a plan', () => {

@@ -22,6 +22,9 @@ const RUN_GAP_US = 200_000;
 const REMEMBERS_US = 300_000_000;
 /** How long the lanes run on after the last thing that happened. */
 const RUNS_ON_US = 700_000;
+/** While the lanes stand, time is told so often to what plays elsewhere. */
+const STANDS_US = 100_000;
+
 export class TrialSession {
   readonly profile: Profile;
   private readonly board: Board;
@@ -35,6 +38,8 @@ export class TrialSession {
   edgeUs = 0;
   private startMs = performance.now();
   private player: Player | null = null;
+  /** How late it is where the keys are played, in µs: an event that comes later than its own time counts from here, and is recorded so. */
+  private playedUs = 0;
   private readonly keyIndex: ReadonlyMap<KeyId, number>;
   private readonly fingersDown = new Set<KeyId>();
   /** Whether the lanes move: something is held, undecided, or happened a moment ago. */
@@ -151,7 +156,7 @@ export class TrialSession {
         this.move(tUs, key, depthUm);
       }
       for (const tUs of open) this.letGoAt(tUs);
-      this.player?.advance(untilUs);
+      this.advance(untilUs);
       this.edgeUs = untilUs;
     }
     this.changed();
@@ -170,7 +175,7 @@ export class TrialSession {
     this.runs = null;
     this.typed.keep(this.host.pieces);
     this.edgeUs = atUs;
-    this.player?.advance(atUs);
+    this.advance(atUs);
   }
 
   /** The moments at which something began or ended, in order. */
@@ -196,8 +201,15 @@ export class TrialSession {
   private move(tUs: number, key: KeyId, depthUm: number): void {
     const index = this.keyIndex.get(key);
     if (!this.player || index === undefined) return;
-    this.note({ tUs, key, depthUm });
-    this.player.feed(tUs, index, depthUm);
+    this.playedUs = Math.max(this.playedUs, tUs);
+    this.note({ tUs: this.playedUs, key, depthUm });
+    this.player.feed(this.playedUs, index, depthUm);
+  }
+
+  /** Time passes where the keys are played. */
+  private advance(tUs: number): void {
+    this.playedUs = Math.max(this.playedUs, tUs);
+    this.player?.advance(this.playedUs);
   }
 
   private note(sample: Sample): void {
@@ -221,8 +233,7 @@ export class TrialSession {
 
   letGo(atMs: number): void {
     this.liftAll(atMs);
-    this.record.letGo(Math.max(this.usOf(atMs), this.record.lastUs));
-    this.player?.letGo();
+    this.letGoAt(Math.max(this.usOf(atMs), this.playedUs));
     this.changed();
   }
 
@@ -254,7 +265,7 @@ export class TrialSession {
   }
 
   private letGoAt(tUs: number): void {
-    this.player?.advance(tUs);
+    this.advance(tUs);
     this.player?.letGo();
     this.record.letGo(tUs);
   }
@@ -283,15 +294,21 @@ export class TrialSession {
       return;
     }
     const nowUs = this.usOf(nowMs - BEHIND_MS);
-    const busy = this.fingersDown.size > 0 || this.lanes.pending !== undefined || this.lanes.held('host').length > 0;
+    const busy =
+      this.fingersDown.size > 0 ||
+      this.lanes.pending !== undefined ||
+      this.lanes.held('host').length > 0 ||
+      this.player?.isAtWork === true;
     if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) {
+      // What plays elsewhere does not say what it waits for: time passes there all the same, and when something comes of it the lanes go on.
+      if (this.player?.isHere === false && nowUs > this.playedUs + STANDS_US) this.advance(nowUs);
       if (!this.telling.isStale && !this.isRunning) return;
       this.isRunning = false;
       this.telling.all(nowMs, layers());
       return;
     }
     this.isRunning = true;
-    this.player?.advance(nowUs);
+    this.advance(nowUs);
     this.host.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);

@@ -4,6 +4,7 @@ import type { Board } from './schema';
 import { TWILL_42 } from './twill42';
 
 export { checkBoard, isBoardSound, type BoardProblem } from './problems';
+export { carryBoard } from './carry';
 export { CONTROLLER_NAMES, CONTROLLERS, type Controller, type ControllerName } from './controllers';
 export { contactOf, contactPlaces, sharersOf } from './contacts';
 export {

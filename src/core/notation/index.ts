@@ -14,6 +14,11 @@ export { keySaid, type Reading, sayReading, scoreSaid, type Stretch, understand,
 export { parseScoreLine, printScoreLine, printTurn, wordOfScoreKey } from './scoreLine';
 export {
   broughtText,
+  doText,
+  isOf,
+  type TextAnswer,
+  type TextOrder,
+  type TextSaid,
   completeText,
   type KeptText,
   markOf,

@@ -10,7 +10,7 @@ import { applyEdit } from './gate';
 import { diff, onBase, subjectOf, variantOf, type Change, type Clash } from './diff';
 import type { Problem } from './problem';
 import { shortened } from '../reading';
-import { sameData } from './sameData';
+import { sameData } from '../reading';
 import type { Profile } from './schema';
 
 /** One step that can be taken back: what undoes it, what does it again, and what it is called. */

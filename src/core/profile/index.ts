@@ -1,7 +1,7 @@
 /** The document and everything that changes it. Its words (act, edit, problem, ...) are in docs/glossary.md. */
 export { actionsOf, allActions, type Placed } from './actions';
 export * from './diff';
-export { sameData } from './sameData';
+export { sameData } from '../reading';
 export { actSchema, historyStepSchema } from './actSchema';
 export { EDIT_ROWS, mergeEdits } from './editRows';
 export { type Edit, type EditKind, type EditOf, idIn, type ListName, together } from './edits';

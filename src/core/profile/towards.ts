@@ -2,7 +2,7 @@
  * The edit that makes one profile of another: as small as what differs, so that undo says what was changed, and what another window
  * does to something else meanwhile stays.
  */
-import { sameData } from './sameData';
+import { sameData } from '../reading';
 import { idIn, together, type Edit, type Listed, type ListName } from './edits';
 import type { Layer, Profile } from './schema';
 

@@ -1,6 +1,6 @@
 /** Edits to travel: how keys fire and let go. */
 import type { KeyId } from '../board';
-import { sameData } from './sameData';
+import { sameData } from '../reading';
 import { together, type Edit } from './edits';
 import type { Actuation, Profile } from './schema';
 

@@ -2,7 +2,6 @@
 import CRC32 from 'crc-32';
 import type { Board } from '../../board';
 import { flattened, jsonInOrder, oncePer, type Profile } from '../../profile';
-import { readText, type ReadText } from './read';
 import { rewriteText } from './rewrite';
 import { writeText } from './write';
 
@@ -13,18 +12,12 @@ export const markOf = oncePer((profile: Profile): string => CRC32.str(jsonInOrde
 export type KeptText = { text: string; of: string };
 
 /**
- * Writes the text of a profile, or brings the one that is kept up to it, and reads it. A text that does not read belongs to the profile as
+ * Writes the text of a profile, or brings the one that is kept up to it. A text that does not read belongs to the profile as
  * it was when it was kept; when nothing has changed since, it stays as it is.
  */
-export function broughtText(
-  profile: Profile,
-  board: Board,
-  kept: KeptText | undefined,
-): { text: string; read: ReadText } {
+export function broughtText(profile: Profile, board: Board, kept: KeptText | undefined): string {
   const whole = flattened(profile);
-  const text =
-    kept === undefined
-      ? writeText(profile, board)
-      : rewriteText(kept.text, whole, [board], kept.of === markOf(profile) ? whole : undefined);
-  return { text, read: readText(text, [board]) };
+  return kept === undefined
+    ? writeText(profile, board)
+    : rewriteText(kept.text, whole, [board], kept.of === markOf(profile) ? whole : undefined);
 }

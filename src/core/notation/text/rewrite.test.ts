@@ -150,20 +150,23 @@ describe('the text that an editor begins with', () => {
   const broken = `${writeText(PROMPT_BOOK, TWILL_42)}layer Stage\n  Q: cmd c\n`;
 
   test('is written where none is kept, and read with it', () => {
-    const { text, read } = broughtText(now, TWILL_42, undefined);
+    const text = broughtText(now, TWILL_42, undefined);
+    const read = readText(text, [TWILL_42]);
     expect(text).toBe(writeText(now, TWILL_42));
     expect(read).toEqual(readText(text, [TWILL_42]));
   });
 
   test('is the kept one as long as nothing has changed, though it does not read', () => {
-    const { text, read } = broughtText(now, TWILL_42, { text: broken, of: markOf(now) });
+    const text = broughtText(now, TWILL_42, { text: broken, of: markOf(now) });
+    const read = readText(text, [TWILL_42]);
     expect(text).toBe(broken);
     expect(read.problems).not.toEqual([]);
   });
 
   test('says what has changed since it was kept', () => {
     const kept = `// mine\n${writeText(PROMPT_BOOK, TWILL_42)}`;
-    const { text, read } = broughtText(now, TWILL_42, { text: kept, of: markOf(PROMPT_BOOK) });
+    const text = broughtText(now, TWILL_42, { text: kept, of: markOf(PROMPT_BOOK) });
+    const read = readText(text, [TWILL_42]);
     expect(read.problems).toEqual([]);
     expect(changes(kept, text).into).toEqual(['profile "Prompt book, Sunday", id demo-prompt-book']);
   });

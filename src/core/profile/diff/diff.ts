@@ -3,7 +3,7 @@
  * and applies each change as it is found, so that what comes later is compared with what is there by then, and the whole is right by construction:
  * `applyChanges(a, diff(a, b))` equals `b`, whatever the two are.
  */
-import { sameData } from '../sameData';
+import { sameData } from '../../reading';
 import type { Assignment, GestureTiming, Profile } from '../schema';
 import { applyChange, assignedAt, type Change, type Listed, type ListName, type Place } from './change';
 import { movesBetween } from './order';

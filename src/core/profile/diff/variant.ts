@@ -3,7 +3,7 @@
  * changes; nothing of the base is stored with it. A change remembers what the base had when it was made, so that it can be told when base and
  * variant have both changed one thing since: that is a clash, the variant's counts, and the person is shown both.
  */
-import { sameData } from '../sameData';
+import { sameData } from '../../reading';
 import type { Profile } from '../schema';
 import { applyChange, assignedAt, type Change, type Listed } from './change';
 import { diff } from './diff';

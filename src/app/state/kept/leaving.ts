@@ -4,7 +4,7 @@
  * an id or a revision, so that nothing is done twice, and nothing newer is overwritten. What is kept after all is forgotten here.
  */
 import { nanoid } from 'nanoid';
-import { z } from '../../core/reading';
+import { z } from '../../../core/reading';
 
 const PREFIX = 'underloom-leaving-';
 const OWN = `${PREFIX}${nanoid(8)}`;
@@ -29,8 +29,17 @@ function storage(): Storage | undefined {
 /** Registers what is written down when the page is left. @param name of the kind, under which it is taken over */
 export const onLeaving = (name: string, part: Part): void => void parts.set(name, part);
 
+const before = new Set<() => void>();
+
+/** Has something done before anything is written down: what is in the making must not be missing. @returns how that ends */
+export function beforeLeaving(call: () => void): () => void {
+  before.add(call);
+  return () => void before.delete(call);
+}
+
 /** Writes down what is under way. */
 function writeDown(): void {
+  for (const call of before) call();
   const found = [...parts].flatMap(([name, part]) => {
     const items = part();
     return items.length > 0 ? [[name, items] as const] : [];

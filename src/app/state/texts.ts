@@ -1,0 +1,48 @@
+/** The texts that are open in this window. A text that is not open is read from the store when it is. */
+import type { KeptText } from '../../core/notation';
+import { Collection, type Entry } from './kept/collection';
+import { useShelf } from './shelf';
+import { NO_TEXT, textKind, type TextAct } from './textStore';
+
+type Open = { changed(entry: Entry<KeptText>): void; gaveWay(): void };
+const open = new Map<string, Open>();
+
+const profileNow = (id: string) => useShelf.getState().entries.find(({ profile }) => profile.id === id)?.profile;
+
+const texts = new Collection(textKind(profileNow), {
+  show: (entries) => {
+    for (const entry of entries) open.get(entry.id)?.changed(entry);
+  },
+  refused: (id) => open.get(id)?.gaveWay(),
+});
+
+/**
+ * Opens the text of a profile: what a page that is gone had typed last is taken over, then what is kept is read.
+ * @param told of every change, and that a text that only followed the profile gave way to another window's
+ * @throws Error when the store cannot be read
+ */
+export async function openText(id: string, told: Open): Promise<KeptText | undefined> {
+  open.set(id, told);
+  const found = await textKind(profileNow).load(id);
+  const text = texts.take(id, found ?? NO_TEXT);
+  await text.look();
+  await texts.takeOver();
+  const { document } = text.shown;
+  return document.text === '' ? undefined : document;
+}
+
+/** The store cannot be read: what is written is kept when it can be written to. */
+export const openUnread = (id: string): void => void texts.take(id, NO_TEXT);
+
+/** Keeps a text. @param isTyped by a person; else it only follows the profile */
+export function keepText(act: { profile: string } & TextAct): void {
+  const { profile, ...rest } = act;
+  texts.get(profile)?.act(rest);
+}
+
+/** Nobody looks at the text any more; what is not kept is on its way. */
+export async function closeText(id: string, told: Open): Promise<void> {
+  if (open.get(id) === told) open.delete(id);
+  const { state } = await texts.whenKept(id);
+  if ((state === 'kept' || !profileNow(id)) && !open.has(id)) texts.drop(id);
+}
