@@ -2,6 +2,7 @@
  * The browser's database: its tables, how it is opened, and what is said when it does not answer. What stands in the tables is the business
  * of `store.ts` (profiles) and of the stores beside it.
  */
+import { z } from '../../core/reading';
 import Dexie, { type EntityTable, type Table } from 'dexie';
 
 /** Rows as they are written; what is read may be anything. Steps of the past have places from `first` to before `position`. */
@@ -85,16 +86,19 @@ export function inTime<T>(work: PromiseLike<T>, withinMs: number): Promise<T> {
       },
       (error: unknown) => {
         clearTimeout(timer);
-        reject(error instanceof Error ? error : new Error(String(error)));
+        reject(error as Error);
       },
     );
   });
 }
 
+/** An error of whatever origin: the library wraps those of the browser. */
+const errorSchema = z.object({ name: z.string(), message: z.string() });
+
 /** Why the store refused, as the end of “not kept: …”. */
 export function reasonOf(error: unknown): string {
-  const inner = error instanceof Error && 'inner' in error && error.inner instanceof Error ? error.inner : error;
-  const name = inner instanceof Error ? inner.name : '';
+  const { inner } = z.object({ inner: errorSchema }).safeParse(error).data ?? { inner: error };
+  const { name, message } = errorSchema.safeParse(inner).data ?? { name: '', message: '' };
   switch (name) {
     case 'QuotaExceededError':
       return 'the browser has no more room for this page';
@@ -107,7 +111,7 @@ export function reasonOf(error: unknown): string {
     case 'DatabaseClosedError':
       return 'the browser has closed its store';
     default:
-      return inner instanceof Error && inner.message !== '' ? inner.message.slice(0, 120) : 'the browser’s store fails';
+      return message !== '' ? message.slice(0, 120) : 'the browser’s store fails';
   }
 }
 

@@ -69,6 +69,7 @@ afterEach(() => {
 afterAll(async () => {
   // What is still under way ends before the file does.
   await new Promise((resolve) => setTimeout(resolve, 300));
+  for (const channel of channels) channel.close();
 });
 
 test('the first start puts the demo on the shelf, and only the first', async () => {
@@ -358,9 +359,11 @@ describe('a store that fails', () => {
 
 describe('a store that cannot be had', () => {
   const real = globalThis.indexedDB;
-  afterEach(() => {
-    globalThis.indexedDB = real;
-  });
+  const put = async (found: IDBFactory): Promise<void> => {
+    globalThis.indexedDB = found;
+    (await import('dexie')).default.dependencies.indexedDB = found;
+  };
+  afterEach(() => put(real));
   const refusing = (name: string) => ({
     open: () => {
       throw new DOMException(name, name);
@@ -372,8 +375,8 @@ describe('a store that cannot be had', () => {
     ['is not allowed', refusing('SecurityError'), 'the browser does not let this page keep anything'],
     ['is not there at all', undefined, 'the browser does not let this page keep anything'],
   ])('one that %s: there is the demo to work with, and nothing is called kept', async (_what, broken, reason) => {
-    globalThis.indexedDB = broken as unknown as IDBFactory;
     jest.resetModules();
+    await put(broken as unknown as IDBFactory);
     const { useShelf } = await import('./shelf');
     await useShelf.getState().load();
     const { storeProblem, entries, edit } = useShelf.getState();
