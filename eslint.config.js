@@ -120,8 +120,7 @@ export default tseslint.config(
       'a bench knows no other bench; what two use is in shared',
     ),
   ),
-  // What draws, and hooks.
-  { files: ['src/app/**/*.tsx', 'src/app/**/use*.ts'], ...reactHooks.configs.flat.recommended },
+  { files: ['src/app/**/*.{ts,tsx}'], ignores: ['**/*.test.ts'], ...reactHooks.configs.flat.recommended },
   {
     files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'],
     languageOptions: { globals: globals.node },

@@ -3,6 +3,7 @@ import 'fake-indexeddb/auto';
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
 import type * as boardsOf from './boards';
 import type { useShelf as useShelfOf } from './shelf';
+import { closeChannels } from '../../../tests/channels';
 import { BOBBIN_21, moveKeys, setBoard, type Board, type Drawn } from '../../core/board';
 
 type Window = Pick<typeof boardsOf, 'useBoards' | 'whenBoardKept'> & { shelf: typeof useShelfOf };
@@ -45,6 +46,7 @@ beforeEach(async () => {
   two = await openWindow();
 });
 afterEach(() => {
+  closeChannels();
   jest.restoreAllMocks();
 });
 

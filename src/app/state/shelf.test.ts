@@ -6,6 +6,7 @@ import { applyAct, plainProfile, type Assignment, type Edit, type Profile } from
 import type { useShelf as useShelfOf } from './shelf';
 import type { database as databaseOf } from './database';
 import type * as storeOf from './store';
+import { channelsNow, closeChannels } from '../../../tests/channels';
 
 type Window = { shelf: typeof useShelfOf; store: typeof storeOf; own: typeof databaseOf; rows: DexieOf };
 
@@ -46,30 +47,20 @@ const kept = (window: Window, id: string): Promise<void> =>
 let count = 0;
 const fresh = (name = 'Plain'): Profile => plainProfile(HARROW_64, `p_${++count}`, name);
 
-/** What windows hear of each other through: those of a test that is over hear no more. */
-const channels: BroadcastChannel[] = [];
-const Channel = globalThis.BroadcastChannel;
-globalThis.BroadcastChannel = class extends Channel {
-  constructor(name: string) {
-    super(name);
-    channels.push(this);
-  }
-};
-
 let one: Window;
 let own = 0;
 beforeAll(async () => {
   one = await openWindow();
-  own = channels.length;
+  own = channelsNow();
 });
 afterEach(() => {
-  for (const channel of channels.splice(own)) channel.close();
+  closeChannels(own);
   jest.restoreAllMocks();
 });
 afterAll(async () => {
   // What is still under way ends before the file does.
   await new Promise((resolve) => setTimeout(resolve, 300));
-  for (const channel of channels) channel.close();
+  closeChannels();
 });
 
 test('the first start puts the demo on the shelf, and only the first', async () => {

@@ -1,6 +1,7 @@
 /** Whatever is done to a shelf, what was said to be kept is found by a fresh start: boards, bases, depth and ids at random. */
 import 'fake-indexeddb/auto';
-import { expect, test } from '@jest/globals';
+import { afterAll, expect, test } from '@jest/globals';
+import { closeChannels } from '../../../tests/channels';
 import fc from 'fast-check';
 import { BOBBIN_21, HARROW_64, TWILL_42 } from '../../core/board';
 import { plainProfile, type Edit, type Profile } from '../../core/profile';
@@ -17,6 +18,8 @@ const assign = (key: string, code: string): Edit => ({
   key,
   to: { does: { kind: 'act', action: { do: 'keys', codes: [code] } } },
 });
+
+afterAll(() => closeChannels());
 
 test('whatever is done to a shelf, a fresh start finds what was said to be kept', async () => {
   const boards = [HARROW_64, TWILL_42, BOBBIN_21];

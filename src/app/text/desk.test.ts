@@ -1,6 +1,7 @@
 /** A profile and its text beside each other, over a store of their own and without a screen. */
 import 'fake-indexeddb/auto';
-import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
+import { afterAll, afterEach, beforeEach, expect, jest, test } from '@jest/globals';
+import { closeChannels } from '../../../tests/channels';
 import { HARROW_64 } from '../../core/board';
 import { doText, type TextOrder } from '../../core/notation';
 import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
@@ -58,6 +59,8 @@ afterEach(async () => {
   await rest();
   jest.restoreAllMocks();
 });
+
+afterAll(() => closeChannels());
 
 /** A line is written below what is there. */
 const write = (line: string): void => desk.type(`${desk.now().text}  ${line}\n`, 'row');

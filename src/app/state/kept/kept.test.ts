@@ -2,6 +2,7 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import fc from 'fast-check';
 import { z } from '../../../core/reading';
+import { closeChannels } from '../../../../tests/channels';
 import { runs, seed } from '../../../../tests/runs';
 import { Collection, type Entry } from './collection';
 import type { Keeping } from './kept';
@@ -81,6 +82,7 @@ beforeEach(() => {
   store = new Store();
 });
 afterEach(() => {
+  closeChannels();
   jest.useRealTimers();
 });
 
