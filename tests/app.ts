@@ -38,13 +38,11 @@ export function useApp(): App {
     folder = temporaryFolder();
     await start();
     app.browser = (await world().ownBrowser()).defaultBrowserContext();
-    // A browser without a page ends: one that draws nothing stays, from which everything is cleared.
+    // A browser without a page ends: a blank one stays, from which everything is cleared.
     const before = await app.browser.pages();
     const blank = await app.browser.newPage();
     // One that a test has closed may still be on its way out.
     await Promise.all(before.map((page) => page.close().catch(() => undefined)));
-    // All pages of the app share one process, and what that has read of it, as long as this one is there.
-    await blank.goto(`${app.server.url}/icon.svg`);
     const session = await blank.createCDPSession();
     await session.send('Storage.clearDataForOrigin', { origin: app.server.url, storageTypes: KEPT });
     await session.detach();

@@ -42,14 +42,14 @@ function temporaryFolder() {
 export const launch = (userDataDir = temporaryFolder()) => start(CHROMIUM, userDataDir);
 
 /** Starts a browser that many tests share, one after the other. */
-export const launchShared = () => start(SHELL, temporaryFolder(), ['--process-per-site']);
+export const launchShared = () => start(SHELL, temporaryFolder());
 
-function start(executablePath, userDataDir, more = []) {
+function start(executablePath, userDataDir) {
   if (!executablePath) throw new Error('no Chromium; `npm test` installs it, or set CHROMIUM_PATH');
   return puppeteer.launch({
     executablePath,
     headless: true,
-    args: [...FLAGS, ...more],
+    args: FLAGS,
     userDataDir,
     defaultViewport: VIEW,
   });

@@ -4,7 +4,6 @@ import type { KeptText } from '../../core/notation';
 import { z } from '../../core/reading';
 import { database, type SnapshotRow } from './database';
 import { addSnapshots, type ForeignSnapshot } from './snapshots';
-import { textSchema } from './textStore';
 
 /** What comes to the store together with a new profile, or goes with one that is taken off: in one transaction, so that no part is without the others. */
 export type Besides = {
@@ -31,6 +30,8 @@ export async function writeBesides(
   if (text) await database.texts.put({ id, ...text });
 }
 
+/** What a text's row says of it. */
+export const textSchema = z.object({ text: z.string(), of: z.string().catch('') });
 const tagsSchema = z.object({ tags: z.array(z.string()) });
 
 /** Takes out what stands beside a profile, inside the transaction that takes it off; the board stays. @returns what was there, so that it can be put back */

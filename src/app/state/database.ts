@@ -18,7 +18,15 @@ type ProfileRow = {
 };
 export type StepRow = { profile: string; place: number; step: unknown };
 /** The text of a profile as its person wrote it, with comments and order; what it says is the profile's business. */
-type TextRow = { id: string; text: string; of: string; changedAt?: number; revision?: number; recent?: string[] };
+type TextRow = {
+  id: string;
+  text: string;
+  of: string;
+  isTaken?: boolean;
+  changedAt?: number;
+  revision?: number;
+  recent?: string[];
+};
 /** A board of one's own. Whoever writes says which revision it knows, so that no window overwrites another's. */
 type BoardRow = { id: string; revision: number; changedAt: number; board: unknown; recent?: string[] };
 /** How a profile was at some time: kept by name, or by itself before something large. `profile` is whose it is. */

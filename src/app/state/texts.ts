@@ -2,14 +2,25 @@
 import type { KeptText } from '../../core/notation';
 import { Collection, type Entry } from './kept/collection';
 import { useShelf } from './shelf';
-import { NO_TEXT, textKind, type TextAct } from './textStore';
+import { NO_TEXT, textKind, type TextAct, type TextDocument } from './textStore';
 
-type Open = { changed(entry: Entry<KeptText>): void; gaveWay(): void };
+type Open = {
+  changed(entry: Entry<TextDocument>): void;
+  /** A text that only followed the profile gave way to another window's. */
+  gaveWay(): void;
+  /** Whether the profile is what a text says, as far as it reads. */
+  isTaken(text: string): boolean;
+};
 const open = new Map<string, Open>();
 
 const profileNow = (id: string) => useShelf.getState().entries.find(({ profile }) => profile.id === id)?.profile;
 
-const texts = new Collection(textKind(profileNow), {
+const kind = textKind((id, text) => {
+  const profile = profileNow(id);
+  return profile && { profile, isTaken: open.get(id)?.isTaken(text) ?? true };
+});
+
+const texts = new Collection(kind, {
   show: (entries) => {
     for (const entry of entries) open.get(entry.id)?.changed(entry);
   },
@@ -18,12 +29,11 @@ const texts = new Collection(textKind(profileNow), {
 
 /**
  * Opens the text of a profile: what a page that is gone had typed last is taken over, then what is kept is read.
- * @param told of every change, and that a text that only followed the profile gave way to another window's
  * @throws Error when the store cannot be read
  */
 export async function openText(id: string, told: Open): Promise<KeptText | undefined> {
   open.set(id, told);
-  const found = await textKind(profileNow).load(id);
+  const found = await kind.load(id);
   const text = texts.take(id, found ?? NO_TEXT);
   await text.look();
   await texts.takeOver();

@@ -103,6 +103,22 @@ test('typing goes on while an older text is read, and while the profile changes;
   expect(lineOf('D')).toContain('F15');
 });
 
+test('each stretch of typing is a step of its own, however slowly it is read', async () => {
+  slow.slow();
+  const { text } = desk.now();
+  desk.type(`${text}  B: F1`, 'first');
+  desk.type(`${text}  B: F13`, 'first');
+  desk.type(`${text}  B: F13\n  C: F1`, 'second');
+  desk.type(`${text}  B: F13\n  C: F14`, 'second');
+  await slow.go();
+  await rest();
+  expect([keyOf(id, 'KeyB'), keyOf(id, 'KeyC')]).toEqual([letter('F13'), letter('F14')]);
+  await desk.travel('undo');
+  await rest();
+  expect([keyOf(id, 'KeyB'), keyOf(id, 'KeyC')]).toEqual([letter('F13'), letter('KeyC')]);
+  expect(desk.now().text).toBe(`${text}  B: F13`);
+});
+
 test('a text that does not read changes nothing, is kept as it is, and is there again', async () => {
   write('B: nonsense nonsense');
   await rest();
@@ -143,4 +159,24 @@ test('a text of a profile that is not kept is not called kept', async () => {
   write('// a remark');
   await rest();
   expect(desk.now().keeping).toMatchObject({ state: 'notKept' });
+});
+
+test('a text of another window comes when its profile is here, in whatever order the two are heard of', async () => {
+  jest.resetModules();
+  const other = await import('./desk');
+  const { useShelf: otherShelf } = await import('../state/shelf');
+  await otherShelf.getState().load();
+  const looksOn = new other.TextDesk(id, HARROW_64, slow.reader);
+  await looksOn.open();
+  const begun = desk.now().text;
+  for (const typed of ['layer', 'layer From', 'layer From o', 'layer From one']) {
+    desk.type(`${begun}// a remark\n${typed}\n`, 'row');
+    await new Promise((resolve) => setTimeout(resolve, 5));
+  }
+  for (let n = 0; n < 100 && looksOn.now().text !== desk.now().text; n++) await rest();
+  expect(looksOn.now().text).toBe(`${begun}// a remark\nlayer From one\n`);
+  expect(looksOn.now().problems).toEqual([]);
+  const there = otherShelf.getState().entries.find((one) => one.id === id)?.profile;
+  expect(there?.layers.map(({ name }) => name)).toEqual(['Base', 'From one']);
+  looksOn.close();
 });

@@ -6,7 +6,15 @@
  * what was typed. Typing goes on meanwhile; what comes of an older text is not looked at.
  */
 import type { Board } from '../../core/board';
-import { doText, isOf, type TextAnswer, type TextOrder, type TextProblem, type TextSaid } from '../../core/notation';
+import {
+  doText,
+  isOf,
+  markOf,
+  type TextAnswer,
+  type TextOrder,
+  type TextProblem,
+  type TextSaid,
+} from '../../core/notation';
 import { sameData, type Edit, type Profile } from '../../core/profile';
 import { beforeLeaving } from '../state/kept/leaving';
 import { reasonOf } from '../state/database';
@@ -14,6 +22,7 @@ import { newActId } from '../state/ids';
 import type { Keeping } from '../state/kept/kept';
 import { useShelf } from '../state/shelf';
 import { closeText, keepText, openText, openUnread } from '../state/texts';
+import type { TextDocument } from '../state/textStore';
 import type { TextReader } from './textWorker';
 
 /** What the page knows of where the text is. */
@@ -74,6 +83,9 @@ function misfits(said: TextSaid, profile: Profile): TextProblem[] {
 /** A profile as it is on the shelf, the step after which it is that, and the row of that step. */
 type Present = { profile: Profile; step: string; row: string | undefined };
 
+/** A text as it was typed; `row` names the stretch of typing that undo takes back as one. */
+type Typed = { text: string; row: string };
+
 /** Desks that were left with something under way, by profile: the next one waits for it. */
 const closing = new Map<string, Promise<void>>();
 
@@ -81,8 +93,8 @@ export class TextDesk {
   private state: DeskState = { text: '', said: NOTHING_SAID, problems: [], keeping: { state: 'loading' } };
   /** What the profile was when the text last said it; null until the text is there. */
   private agreed: Present | null = null;
-  /** The stretch of typing that is not the profile yet; null when nothing is. */
-  private typedRow: string | null = null;
+  /** What was typed and is not the profile yet: the text at the end of each stretch of typing, in their order. */
+  private readonly typed: Typed[] = [];
   private refused = { text: '', reason: '' };
   private put: ((text: string) => void) | null = null;
   private settling: Promise<void> | null = null;
@@ -97,18 +109,24 @@ export class TextDesk {
     if (!this.isTaking && this.agreed && now && (now.profile !== this.agreed.profile || now.step !== this.agreed.step))
       void this.settle();
   });
+  /** A text that another window has kept, while nothing is typed here. */
+  private foreign: TextDocument | null = null;
   private readonly told = {
-    changed: ({ document, keeping }: { document: { text: string }; keeping: Keeping }) => {
+    changed: ({ document, keeping }: { document: TextDocument; keeping: Keeping }) => {
       if (this.agreed === null) return;
       if (keeping !== this.state.keeping) this.change({ keeping });
-      // Another window has kept its text. What is typed here is never taken away, and is kept next.
-      if (document.text !== this.state.text && this.typedRow === null && keeping.state === 'kept')
-        this.adopt(document.text);
+      if (keeping.state !== 'kept') return;
+      this.foreign = document.text === this.state.text ? null : document;
+      // It was kept before the profile was what it says: others wait for that.
+      if (!this.foreign && !document.isTaken && this.isTaken(document.text))
+        this.keep(document.text, document.text, true);
+      if (this.foreign) void this.settle();
     },
     gaveWay: () =>
       useShelf
         .getState()
         .notify('The text was changed in another window as well; that text is shown now, with what this profile says.'),
+    isTaken: (text: string) => this.isTaken(text),
   };
 
   constructor(
@@ -157,8 +175,7 @@ export class TextDesk {
       rememberFor(this.id, now.step, answer.text);
       // What was typed, and kept, and had no time to become the profile.
       if (answer.change && kept) {
-        this.typedRow = newActId();
-        this.take(answer, now, this.typedRow);
+        this.take(answer, now, newActId());
       }
       return;
     }
@@ -167,12 +184,18 @@ export class TextDesk {
   /** Takes what was typed. `row` names the stretch of typing that undo takes back as one. */
   type(text: string, row: string): void {
     const over = this.state.text;
-    this.typedRow = row;
+    this.foreign = null;
+    this.hasTyped({ text, row });
     this.change({ text });
     this.keep(text, over, true);
     clearTimeout(this.rests);
     if (text.length < LONG_TEXT) void this.settle();
     else this.rests = setTimeout(() => void this.settle(), LONG_TEXT_RESTS_MS);
+  }
+
+  private hasTyped(typed: Typed): void {
+    if (this.typed.at(-1)?.row === typed.row) this.typed.pop();
+    this.typed.push(typed);
   }
 
   /** Takes back, or does again, the last step of the profile, with the text as it was then. What was typed last is a step first. */
@@ -192,7 +215,7 @@ export class TextDesk {
     if (this.isClosed) return;
     const over = this.state.text;
     this.show(fresh, over);
-    this.typedRow = newActId();
+    this.hasTyped({ text: fresh.text, row: newActId() });
     await this.settle();
   }
 
@@ -223,16 +246,20 @@ export class TextDesk {
 
   private async settleAll(): Promise<void> {
     for (;;) {
-      const { agreed, typedRow } = this;
+      const { agreed } = this;
       const { text } = this.state;
+      const [typed] = this.typed;
       const now = this.present();
       if (!agreed || !now) return;
       if (now.profile !== agreed.profile || now.step !== agreed.step) await this.followProfile(agreed, now, text);
-      else if (typedRow !== null) {
+      else if (typed) {
         clearTimeout(this.rests);
-        const answer = await this.ask({ do: 'read', text }, now.profile);
-        if (this.state.text === text && this.present()?.profile === now.profile) this.take(answer, now, typedRow);
-      } else return;
+        const answer = await this.ask({ do: 'read', text: typed.text }, now.profile);
+        if (this.typed[0] !== typed || this.present()?.profile !== now.profile) continue;
+        this.typed.shift();
+        this.take(answer, now, typed.row);
+      } else if (this.foreign?.isTaken && this.foreign.of === markOf(now.profile)) await this.adopt(this.foreign, now);
+      else return;
     }
   }
 
@@ -248,13 +275,15 @@ export class TextDesk {
     if (this.state.text !== text || this.present()?.profile !== now.profile) return;
     this.agreed = now;
     rememberFor(this.id, now.step, answer.text);
+    // What is typed, and is not the profile yet, says the change as well.
+    const last = this.typed.splice(0).at(-1);
+    if (last) this.typed.push({ text: answer.text, row: last.row });
     this.show(answer, text);
   }
 
   /** The profile becomes what the text says, when it says one. */
   private take({ text, said, change }: TextAnswer, { profile, step, row: lastRow }: Present, row: string): void {
-    this.typedRow = null;
-    this.change({ said });
+    if (text === this.state.text) this.change({ said });
     if (!isOf(said, profile)) return;
     // A comment, or a space, changes nothing of the profile, and is a step of its own all the same: undo takes it back.
     if (!change && lastRow === row) {
@@ -279,19 +308,23 @@ export class TextDesk {
   /** The page is being left: what was typed last becomes the profile at once, whatever it costs. */
   private takeNow(): void {
     const now = this.present();
-    const { typedRow } = this;
-    if (typedRow === null || !now || !this.agreed || now.profile !== this.agreed.profile) return;
-    const { text } = this.state;
-    this.take(doText({ do: 'read', text, board: this.board, profile: now.profile }), now, typedRow);
+    if (!now || now.profile !== this.agreed?.profile) return;
+    for (const { text, row } of this.typed.splice(0)) {
+      const present = this.present() ?? now;
+      this.take(doText({ do: 'read', text, board: this.board, profile: present.profile }), present, row);
+    }
   }
 
-  /** The text of another window, with what this profile says. */
-  private adopt(text: string): void {
-    const { agreed } = this;
-    if (!agreed) return;
-    void this.ask({ do: 'rewrite', text, was: agreed.profile, before: undefined }, agreed.profile).then((answer) => {
-      if (this.typedRow === null && !this.isClosed) this.show(answer, text);
-    });
+  /** The text of another window, when the profile is what that window had then. */
+  private async adopt(foreign: TextDocument, { profile }: Present): Promise<void> {
+    const answer = await this.ask({ do: 'read', text: foreign.text }, profile);
+    if (this.foreign !== foreign || this.typed.length > 0 || this.present()?.profile !== profile) return;
+    this.foreign = null;
+    this.show(answer, foreign.text);
+  }
+
+  private isTaken(text: string): boolean {
+    return this.typed.length === 0 && text === this.state.text && this.agreed?.profile === this.present()?.profile;
   }
 
   /** A text that does not come from the editor goes there, at once: a drawing later, more may have been typed. */

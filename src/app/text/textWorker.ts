@@ -2,7 +2,7 @@
 import { doText, type TextAnswer, type TextOrder } from '../../core/notation';
 
 export type TextReader = {
-  /** Does what is ordered. @throws Error when it is stopped meanwhile */
+  /** Does what is ordered, one order after the other. One that is stopped meanwhile is never answered. */
   read(order: TextOrder): Promise<TextAnswer>;
   stop(): void;
 };
@@ -10,32 +10,32 @@ export type TextReader = {
 /** Starts the worker, so that it is there when the first text has come. Where none can be had, the page does it. */
 export function startReader(): TextReader {
   let worker: Worker | null = null;
-  let answered: ((answer: TextAnswer) => void) | null = null;
-  let failed: (() => void) | null = null;
+  /** Orders that are not answered yet; the worker answers them in their order. */
+  const waiting: { order: TextOrder; resolve: (answer: TextAnswer) => void; reject: (error: unknown) => void }[] = [];
+  const doHere = (): void => {
+    for (const { order, resolve, reject } of waiting.splice(0))
+      try {
+        resolve(doText(order));
+      } catch (error) {
+        reject(error);
+      }
+  };
   try {
     worker = new Worker(new URL('../../workers/text.worker.ts', import.meta.url), { type: 'module', name: 'text' });
-    worker.onmessage = ({ data }: MessageEvent<TextAnswer>) => answered?.(data);
+    worker.onmessage = ({ data }: MessageEvent<TextAnswer>) => waiting.shift()?.resolve(data);
     worker.onerror = () => {
       worker = null;
-      failed?.();
+      doHere();
     };
   } catch {
-    // Answered below.
+    // None can be had.
   }
   return {
     read: (order) =>
       new Promise((resolve, reject) => {
-        const here = (): void => {
-          try {
-            resolve(doText(order));
-          } catch (error) {
-            reject(error instanceof Error ? error : new Error(String(error)));
-          }
-        };
-        answered = resolve;
-        failed = here;
+        waiting.push({ order, resolve, reject });
         if (worker) worker.postMessage(order);
-        else here();
+        else doHere();
       }),
     stop: () => worker?.terminate(),
   };
