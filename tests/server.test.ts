@@ -7,13 +7,13 @@ import { WebSocket } from 'ws';
 import { familyById, startingBoard } from '../src/core/board';
 import { ReportWriter, REQUEST } from '../src/core/device/linkReports';
 import {
-  openBrowser,
   openPage,
   saveToKeyboard,
   seeText,
   SERVER_PROGRAM,
   startApp,
   temporaryFolder,
+  world,
   wait,
   type AppServer,
 } from './browser';
@@ -183,7 +183,7 @@ test('without our server the keyboard lives in the page, and keeps what was save
   const files = plain.listen(0, '127.0.0.1');
   await new Promise((resolve) => files.once('listening', resolve));
   const url = `http://127.0.0.1:${(files.address() as AddressInfo).port}`;
-  const browser = await openBrowser();
+  const browser = (await world().ownBrowser()).defaultBrowserContext();
   try {
     const { page } = await openPage(browser, url);
     await page.waitForSelector('.layout-bench');
@@ -196,8 +196,8 @@ test('without our server the keyboard lives in the page, and keeps what was save
     await seeText(second, '[aria-label=Keyboard]', 'another tab of this browser has it');
     await page.close();
     await seeText(second, '[data-testid=slot-1]', 'Show desk in use');
+    await second.close();
   } finally {
-    await browser.close();
     files.close();
   }
 });

@@ -10,7 +10,7 @@ import { bringHosts } from '../src/core/hosts';
 import { mustEdit, plainProfile, writeProfiles, type Action, type Assignment, type Profile } from '../src/core/profile';
 import { useApp } from './app';
 import { runs } from './runs';
-import { choose, downloads, openBrowser, openPage, press, seeText, takeIn, temporaryFolder, textOf } from './browser';
+import { choose, downloads, openPage, press, seeText, takeIn, temporaryFolder, textOf } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -173,12 +173,9 @@ test('archives and codes that are not right are refused with the reason, and lea
   await page.close();
 });
 
-test('two keys taken over from a compared profile, one undone, the browser killed: everything is found', async () => {
-  const userData = temporaryFolder();
-  let browser = await openBrowser(userData);
-  let { page } = await openPage(browser, `${app.server.url}/shelf`);
-  await page.waitForSelector('.shelf-card, .layout-bench');
-  await page.goto(`${app.server.url}/shelf`);
+test('two keys taken over from a compared profile, one undone: everything is found after a reload', async () => {
+  const { page } = await open();
+  await page.waitForSelector('.shelf-card');
   await bring(page, 'mill.json', JSON.stringify({ ...OLD_MILL, id: 'mill' }));
   await takeIn(page);
   for (const name of ['Show desk', 'From the Old Mill']) await page.click(`[aria-label="Choose ${name}"]`);
@@ -200,12 +197,7 @@ test('two keys taken over from a compared profile, one undone, the browser kille
   await page.waitForSelector('[aria-label="Take Cues · V from From the Old Mill"]');
   await page.goto(`${app.server.url}/profile/demo-show-desk/layout`);
   await page.waitForSelector('[data-keeping=kept]');
-  const gone = new Promise((resolve) => browser.process()?.once('exit', resolve));
-  browser.process()?.kill('SIGKILL');
-  await gone;
-
-  browser = await openBrowser(userData);
-  ({ page } = await openPage(browser, `${app.server.url}/profile/demo-show-desk/layout`));
+  await page.reload();
   await page.waitForSelector('.layout-bench');
   await page.keyboard.press('Escape');
   await choose(page, '.ladder ::-p-text(Cues)');
@@ -216,7 +208,7 @@ test('two keys taken over from a compared profile, one undone, the browser kille
   await seeText(page, '[data-key="KeyG"]', 'Ready');
   await page.goto(`${app.server.url}/shelf`);
   await seeText(page, '.shelf-card h2', 'From the Old Mill');
-  await browser.close();
+  await page.close();
 });
 
 test('a code is shared, pasted on any page, and opened from a link; it is seen before it is taken', async () => {

@@ -14,7 +14,6 @@ import {
   seeText,
   takeIn,
   temporaryFolder,
-  wait,
 } from './browser';
 
 jest.setTimeout(180_000);
@@ -253,34 +252,6 @@ test('a comment is a step, too: undo takes it back and nothing else; writing ane
   await command(page, 'End');
   await seeText(page, '.cm-content', '// a comment');
   await page.close();
-});
-
-test('two windows: the text of one comes to the other with the profile, and no change is lost', async () => {
-  const one = await openText('demo-sound-pad');
-  const other = await openText('demo-sound-pad');
-  await one.page.bringToFront();
-  await one.page.focus('.cm-content');
-  await command(one.page, 'End');
-  await one.page.keyboard.type('\nlayer From one', { delay: 5 });
-  await one.page.keyboard.press('Escape');
-  await seeText(one.page, '.text-layers', 'From one');
-  await kept(one.page);
-  await other.page.bringToFront();
-  await seeText(other.page, '.text-layers', 'From one');
-  await other.page.focus('.cm-content');
-  await command(other.page, 'End');
-  await other.page.keyboard.type('\nlayer From other', { delay: 5 });
-  await other.page.keyboard.press('Escape');
-  await seeText(other.page, '.text-layers', 'From other');
-  await one.page.bringToFront();
-  await seeText(one.page, '.text-layers', 'From other');
-  await wait(600);
-  await one.page.reload();
-  await one.page.waitForSelector('.cm-content');
-  await seeText(one.page, '.text-layers', 'From one');
-  await seeText(one.page, '.text-layers', 'From other');
-  await one.page.close();
-  await other.page.close();
 });
 
 test('a text file comes to the shelf with every profile in it', async () => {

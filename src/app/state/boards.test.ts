@@ -97,6 +97,16 @@ test('the changes of one drag are one step', async () => {
   await all([one], id);
 });
 
+test('one that is taken away while the last change is on its way stays away', async () => {
+  one.useBoards.getState().draw(id, moved(own(one, id)!.board, first));
+  const removed = await one.useBoards.getState().remove(id);
+  await all([one, two], id);
+  expect(own(await openWindow(), id)).toBeUndefined();
+  if ('putBack' in removed) removed.putBack();
+  await all([one], id);
+  expect(placeOf(await openWindow(), id, first)).toBe(wasAt(first) + 0.25);
+});
+
 test('one that is taken away goes in the other window too, and comes back when it is put back', async () => {
   const removed = await one.useBoards.getState().remove(id);
   await all([two], id);
