@@ -59,7 +59,7 @@ async function lookAt(page: Page, view: string, part?: string): Promise<void> {
 }
 
 async function openView(path: string, ready: string): Promise<Page> {
-  const { page } = await openPage(app.browser, 'about:blank');
+  const { page } = await openPage(app.browser, `${app.server.url}/icon.svg`);
   // Nothing glides, so that what is seen is seen at once.
   await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
   await page.goto(`${app.server.url}${path}`);

@@ -41,8 +41,9 @@ export function useApp(): App {
     // A browser without a page ends: a blank one stays, from which everything is cleared.
     const before = await app.browser.pages();
     const blank = await app.browser.newPage();
-    // One that a test has closed may still be on its way out.
-    await Promise.all(before.map((page) => page.close().catch(() => undefined)));
+    // One that a test has closed may still be on its way out; those that wait for a test stay.
+    const { pool } = world();
+    await Promise.all(before.flatMap((page) => (pool.includes(page) ? [] : page.close().catch(() => undefined))));
     const session = await blank.createCDPSession();
     await session.send('Storage.clearDataForOrigin', { origin: app.server.url, storageTypes: KEPT });
     await session.detach();

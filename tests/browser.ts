@@ -2,8 +2,9 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, ConsoleMessage, Page } from 'puppeteer-core';
 import { temporaryFolder } from './folder';
+import { borrow, lend, type Pool } from './pages';
 import type { RunningServer, ServerOptions } from '../src/server/server';
 
 /** What a worker has one of: `environment.mjs` puts it there. */
@@ -12,6 +13,8 @@ type World = {
   launch(userDataDir?: string): Promise<Browser>;
   launchFirefox(): Promise<Browser>;
   serve(options: Pick<ServerOptions, 'port' | 'dataFolder' | 'appFolder'>): Promise<RunningServer>;
+  /** Pages of the shared browser that wait for the next test. */
+  pool: Pool;
 };
 const own = (globalThis as { underloom?: World }).underloom;
 export function world(): World {
@@ -67,21 +70,32 @@ export async function openBrowser(userDataDir = temporaryFolder()): Promise<Brow
  * @param isInstalled whether the app may keep itself for times without a server, which is more work than all the rest of opening it
  */
 export async function openPage(
-  browser: Pick<Browser, 'newPage'>,
+  browser: Pick<Browser, 'newPage'> | BrowserContext,
   url: string,
   { isInstalled = false } = {},
 ): Promise<{ page: Page; complaints: string[] }> {
-  const page = await browser.newPage();
-  if (!isInstalled)
-    await page.evaluateOnNewDocument(
+  const prepare = async (made: Page): Promise<void> => {
+    if (isInstalled) return;
+    await made.evaluateOnNewDocument(
       `if (navigator.serviceWorker) navigator.serviceWorker.register = () => new Promise(() => undefined)`,
     );
+  };
+  const isShared =
+    own !== undefined && !isInstalled && 'browser' in browser && browser.browser() === (await own.ownBrowser());
+  const page = await borrow(isShared ? own.pool : [], () => browser.newPage(), prepare);
   const complaints: string[] = [];
-  page.on('pageerror', (error) => complaints.push(String(error)));
-  page.on('console', (message) => {
+  const onError = (error: unknown): void => void complaints.push(String(error));
+  const onConsole = (message: ConsoleMessage): void => {
     if (message.type() === 'error' && !/WebSocket|ERR_CONNECTION|Failed to load resource/.test(message.text()))
       complaints.push(message.text());
-  });
+  };
+  page.on('pageerror', onError);
+  page.on('console', onConsole);
+  if (isShared)
+    lend(own.pool, page, () => {
+      page.off('pageerror', onError);
+      page.off('console', onConsole);
+    });
   await page.bringToFront();
   await page.goto(url, { waitUntil: 'load' });
   return { page, complaints };

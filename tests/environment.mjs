@@ -10,6 +10,8 @@ import { connect, launch, launchFirefox } from './browsers.mjs';
 
 let browser;
 let server;
+/** Pages that wait for the next test, whatever file it is in. */
+const pool = [];
 
 /** The browser of this worker. */
 const ownBrowser = () =>
@@ -29,6 +31,6 @@ async function serve(options) {
 export default class extends TestEnvironment {
   async setup() {
     await super.setup();
-    this.global.underloom = { ownBrowser, launch, launchFirefox, serve };
+    this.global.underloom = { ownBrowser, launch, launchFirefox, serve, pool };
   }
 }

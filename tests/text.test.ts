@@ -4,17 +4,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
-import {
-  choose,
-  hands,
-  listen,
-  openPage,
-  press,
-  saveToKeyboard,
-  seeText,
-  takeIn,
-  temporaryFolder,
-} from './browser';
+import { choose, hands, listen, openPage, press, saveToKeyboard, seeText, takeIn, temporaryFolder } from './browser';
 
 jest.setTimeout(180_000);
 

@@ -22,7 +22,7 @@ import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { Waiting } from './shared/Waiting';
 import { usePreferences } from './state/preferences';
-import { useShelf } from './state/shelf';
+import { useCanBegin, useShelf } from './state/shelf';
 import { antThemeOf } from './theme/controls';
 import { DyeDefs } from './theme/DyeDefs';
 import { STYLE_NONCE } from './theme/styleNonce';
@@ -36,8 +36,8 @@ const Home = () => {
 };
 
 const Pages = () => {
-  const status = useShelf((state) => state.status);
-  if (status === 'loading') return <Waiting what="Taking the profiles from the shelf" />;
+  const canBegin = useCanBegin();
+  if (!canBegin) return <Waiting what="Taking the profiles from the shelf" />;
   return (
     <Suspense fallback={<Waiting what="Setting up the bench" />}>
       <Routes>

@@ -115,6 +115,7 @@ const Workbench = () => {
       return entry && headOf(entry.profile);
     }),
   );
+  const isReading = useShelf((state) => state.status === 'loading');
   const areBoardsHere = useBoardsReady();
   const board = useBoard(profile?.board);
   const connect = useKeyboards((state) => state.connect);
@@ -134,7 +135,8 @@ const Workbench = () => {
   const context = useMemo(() => board && ({ profileId, board } satisfies BenchContext), [profileId, board]);
   const host = useHosts(profile ? [profile.hostLayout] : []);
 
-  if (!profile) return <NotThere profileId={profileId} />;
+  if (!profile)
+    return isReading ? <Waiting what="Taking the profiles from the shelf" /> : <NotThere profileId={profileId} />;
   if (!board && !areBoardsHere) return <Waiting what="Reading your boards" />;
   if (!board) return <UnknownBoard profileId={profileId} />;
   if (host.state === 'coming') return <Waiting what={`Reading the host layout ${hostName(profile.hostLayout)}`} />;

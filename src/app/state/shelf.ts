@@ -89,6 +89,10 @@ function isSoundStep(step: Step): boolean {
   return true;
 }
 
+/** The profile that the page's address names. */
+const lookedAt = (): string | undefined =>
+  typeof location === 'undefined' ? undefined : /^\/(?:profile|history|sheet)\/([^/]+)/.exec(location.pathname)?.[1];
+
 const isSameEntry = (a: Entry<Document>, b: Entry<Document>): boolean =>
   a.document === b.document && a.keeping === b.keeping && a.changedAt === b.changedAt && a.hasHistory === b.hasHistory;
 
@@ -170,14 +174,15 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
   const attachOnce = async (): Promise<boolean> => {
     try {
-      const { stored, unreadable } = await loadShelf();
+      const { stored, unreadable } = await loadShelf(lookedAt(), take);
       const started = await loadPreference('started', flagSchema, false);
       // A demo that was shown while the store did not answer, and that nobody touched, gives way to what is kept.
       if (stored.length > 0 || started)
         for (const { document, profile } of get().entries)
-          if (document.past.length === 0 && pretended.has(profile.id) && !isLookedAt(profile.id))
+          if (document.past.length === 0 && pretended.has(profile.id) && profile.id !== lookedAt())
             profiles.drop(profile.id);
       for (const one of stored.toReversed()) take(one);
+      profiles.arrange(stored.map(({ document }) => document.profile.id));
       await takeOver();
       const isFirst = !started && stored.length === 0 && get().entries.length === 0;
       const demo = isFirst ? await demoProfiles() : [];
@@ -215,7 +220,6 @@ export const useShelf = create<ShelfState>()((set, get) => {
       .then(() => profiles.takeOver()));
 
   const pretended = new Set<string>();
-  const isLookedAt = (id: string): boolean => typeof location !== 'undefined' && location.pathname.includes(id);
 
   /** The step that undo or redo is about is an act like others. */
   const travel = (id: string, direction: 'undo' | 'redo'): Travelled => {
@@ -337,6 +341,10 @@ export const useShelf = create<ShelfState>()((set, get) => {
 
 export const useProfile = (id: string): Profile | undefined =>
   useShelf((state) => state.entries.find(({ profile }) => profile.id === id)?.profile);
+
+/** Whether what the address names can be drawn: the profile that is open is read before all others. */
+export const useCanBegin = (): boolean =>
+  useShelf((state) => state.status === 'ready' || state.entries.some(({ id }) => id === lookedAt()));
 
 /** Where a profile is; draws again when that changes, and not for each edit. */
 export const useKeeping = (id: string): Keeping | undefined =>

@@ -136,6 +136,13 @@ export class Collection<T, A extends Act, S extends Stored<T> = Stored<T>, B = n
     this.owner.show(entries);
   }
 
+  /** Shows those of some ids in that order, behind all others. */
+  arrange(ids: readonly string[]): void {
+    const places = new Map(ids.map((id, n) => [id, n]));
+    const placeOf = ({ id }: Entry<T>): number => places.get(id) ?? -1;
+    this.show(this.entries.toSorted((a, b) => placeOf(a) - placeOf(b)));
+  }
+
   /** Shows it no more, and writes nothing more of it. */
   drop(id: string): void {
     void this.things.get(id)?.leave();
