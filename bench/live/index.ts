@@ -6,6 +6,7 @@
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { choose, openBrowser, openPage, press, seeText, startApp, takeIn, temporaryFolder } from '../../tests/browser';
 import { at, FLOOR_PAGE, floorListens, measure, spread, type Painted } from './painted';
+import { big } from './big';
 import { stumbles } from './stumbles';
 import { buildWide, KEYS, LAYERS, liveFiles } from './wide';
 import { playerLateness } from './player';
@@ -25,7 +26,7 @@ const merged = (one: Painted, other: Painted): Painted => ({
 });
 
 async function bringFiles(page: Page): Promise<void> {
-  for (const [file, name] of liveFiles().map((path, n) => [path, ['Wide', 'Long', 'Played'][n] ?? ''] as const)) {
+  for (const [file, name] of liveFiles().map((path, n) => [path, ['Wide', 'Long', 'Played', 'Big'][n] ?? ''] as const)) {
     const input = (await page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await takeIn(page);
@@ -67,6 +68,7 @@ export async function liveBench(): Promise<void> {
     );
     print(`${board}: edit to painted board`, edits, floor);
     print(`${board}: key event to painted lamp`, lamps, floor);
+    say(await big(page, server.url));
     if (!isLong) return;
     say(await playerLateness(page, floorPage, server.url));
     say(await stumbles(page, server.url, seconds));

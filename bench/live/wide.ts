@@ -65,9 +65,39 @@ function wideProfile(): Profile {
   return { ...SHOW_DESK, id: 'wide', name: 'Wide', layers: [...SHOW_DESK.layers, ...more] };
 }
 
+export const MACROS = 64;
+const MACRO_EVENTS = 156;
+
+/** As much as the wide board takes: every key of every layer has two meanings, and there are many macros. */
+function bigProfile(): Profile {
+  const layers = Array.from({ length: LAYERS }, (_, n): Layer => ({
+    id: n === 0 ? 'base' : `big-${n}`,
+    name: n === 0 ? 'Base' : `Big ${n}`,
+    dye: DYES[n % DYES.length] ?? 'iron',
+    keys: Object.fromEntries(
+      WIDE.keys.map(({ id }, at) => [
+        id,
+        {
+          does: {
+            kind: 'gesture' as const,
+            steps: [
+              {
+                tap: { do: 'keys' as const, codes: [`F${13 + ((n + at) % 12)}`] },
+                hold: { do: 'keys' as const, codes: ['ControlLeft', 'ShiftLeft', `Key${'ABCDEFGH'[at % 8] ?? 'A'}`] },
+              },
+            ],
+          },
+        },
+      ]),
+    ),
+  }));
+  const macros = Array.from({ length: MACROS }, (_, n) => macroOf(`rain-${n}`, `Rain ${n + 1}`, rain(MACRO_EVENTS)));
+  return { ...SHOW_DESK, id: 'big', name: 'Big', layers, macros, joints: [], joinedLayers: [], roles: [] };
+}
+
 /** The profiles as files. */
 export const liveFiles = (): string[] =>
-  [wideProfile(), longProfile(), playedProfile()].map((profile) => {
+  [wideProfile(), longProfile(), playedProfile(), bigProfile()].map((profile) => {
     const file = join(temporaryFolder(), `${profile.id}.json`);
     writeFileSync(file, JSON.stringify(profile));
     return file;

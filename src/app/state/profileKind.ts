@@ -15,7 +15,5 @@ export const profileKind = (
   load: loadWhole,
   write: (_id, known, acts, shown, besides) => write(known, acts, shown, besides),
   isWhole: ({ oldestRead, first }) => oldestRead === first,
-  // What has only got its steps is the same profile, and nobody has to draw or play it anew.
-  again: ({ document: { profile } }, found) => ({ ...found, document: { ...found.document, profile } }),
   missing: notDone,
 });

@@ -140,10 +140,14 @@ async function checkRow(row: Standing, before: Standing | undefined): Promise<vo
 
 type Reading = { ok: true; stored: Stored } | { ok: false; row: UnreadableRow };
 
-/** A row as a document; with its steps when `withSteps` says so, else with none, which are then read later. */
-async function read(raw: unknown, withSteps: boolean): Promise<Reading> {
+/**
+ * A row as a document; with its steps when `withSteps` says so, else with none, which are then read later.
+ * @param known what was read of it before: at the same revision, the profile is that one
+ */
+async function read(raw: unknown, withSteps: boolean, known?: Stored): Promise<Reading> {
   const row = rowSchema.parse(raw);
-  const result = await wholeOf(row.profile);
+  const isKnown = known !== undefined && known.revision > 0 && row.revision === known.revision;
+  const result = isKnown ? known.document : await wholeOf(row.profile);
   if ('reason' in result) return { ok: false, row: { id: row.id, profile: row.profile, reason: result.reason } };
   const { changedAt, revision, first, position } = row;
   const steps = withSteps ? await stepsFrom(row.id, first) : [];
@@ -214,12 +218,16 @@ export async function loadNewer(): Promise<{ stored: Stored[]; unreadable: Unrea
   return { stored: stored.sort((a, b) => b.changedAt - a.changedAt), unreadable };
 }
 
-/** One profile with its steps; undefined when it is not there. @throws Error when it cannot be read */
-export async function loadWhole(id: string): Promise<Stored | undefined> {
+/**
+ * One profile with its steps; undefined when it is not there.
+ * @param known what was read of it before: at the same revision only the steps are read
+ * @throws Error when it cannot be read
+ */
+export async function loadWhole(id: string, known?: Stored): Promise<Stored | undefined> {
   await opened();
   const loading = database.transaction('r', database.profiles, database.steps, async () => {
     const row = await database.profiles.get(id);
-    const result = row && (await read(row, true));
+    const result = row && (await read(row, true, known));
     if (result && !result.ok) throw new Error(result.row.reason);
     return result?.stored;
   });
@@ -300,8 +308,7 @@ export async function write(
     const places = before ? placed(before, document) : { oldestRead: 0, first: 0 };
     const after: Stored = { document, changedAt: Date.now(), revision, ...places };
     const written = rowOf(document);
-    const standing = row && standingOf(row.profile);
-    await checkRow(written, standing && 'reason' in standing ? undefined : standing);
+    await checkRow(written, before ? rowOf(before.document) : undefined);
     if (besides) await writeBesides(id, besides);
     await writeSteps(id, before, after);
     await database.profiles.put({

@@ -181,13 +181,18 @@ export class Kept<T, A extends Act, S extends Stored<T> = Stored<T>, B = never> 
   /** Takes what the store has, with what is pending on top. */
   async look(): Promise<void> {
     try {
-      const found = await this.kind.load(this.id);
+      const { stored } = this;
+      const found = await this.kind.load(this.id, this.isExact ? stored : undefined);
       if (this.isWriting) return;
       if (found) {
+        // Something has become of it while it was asked.
+        if (this.stored !== stored && found.revision <= this.stored.revision) {
+          if (!this.hasHistory) await this.look();
+          return;
+        }
         this.hasHistory = true;
         this.isExact = true;
-        const isSame = found.revision === this.stored.revision;
-        this.adopt(isSame && this.kind.again ? this.kind.again(this.stored, found) : found);
+        this.adopt(found);
       } else if (this.isAhead) this.begin();
       else if (!this.isLeaving) this.told.gone();
     } catch {

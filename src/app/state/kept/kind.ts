@@ -25,8 +25,12 @@ export type Kind<T, A extends Act, S extends Stored<T> = Stored<T>, B = never> =
   unfit?(document: T, before: T): string | undefined;
   /** Two acts of which nobody needs to know that they were two, as one: those of a drag, of typing. */
   joined?(last: A, next: A): A;
-  /** The thing in the store; undefined when it is not there. @throws Error when it cannot be read */
-  load(id: string): Promise<S | undefined>;
+  /**
+   * The thing in the store; undefined when it is not there.
+   * @param known what was read of it before: at the same revision, what is drawn already stays the same object
+   * @throws Error when it cannot be read
+   */
+  load(id: string, known?: S): Promise<S | undefined>;
   /**
    * Puts acts on what is stored, in the one order that all windows share.
    * @param known what this window knows to be stored
@@ -37,8 +41,6 @@ export type Kind<T, A extends Act, S extends Stored<T> = Stored<T>, B = never> =
   write(id: string, known: S, acts: readonly A[], shown: T, besides?: B): Promise<Written<S, A>>;
   /** Whether everything that stands in the store was read, as far as steps can be taken back. */
   isWhole?(stored: S): boolean;
-  /** What was read again at the revision that was known: what is drawn already stays the same object. */
-  again?(before: S, found: S): S;
   /** Of acts that a page that is gone had no time to have kept, those that shall still be done. @param known the revision they were done to */
   missing(id: string, acts: readonly A[], known: number): Promise<readonly A[]>;
 };

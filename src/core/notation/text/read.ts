@@ -307,6 +307,18 @@ class TextReader {
  * @param boards boards besides those that ship with us
  */
 export function readText(text: string, boards: readonly Board[] = []): ReadText {
+  const isSame =
+    last?.text === text && last.boards.length === boards.length && boards.every((one, n) => one === last?.boards[n]);
+  if (last && isSame) return last.read;
+  const read = readAnew(text, boards);
+  last = { text, boards, read };
+  return read;
+}
+
+/** What was read last is often asked again: a text is brought up to its profile, and then read. */
+let last: { text: string; boards: readonly Board[]; read: ReadText } | undefined;
+
+function readAnew(text: string, boards: readonly Board[]): ReadText {
   const tooLong =
     text.length > TEXT_LIMITS.characters || text.split('\n', TEXT_LIMITS.lines + 1).length > TEXT_LIMITS.lines;
   if (tooLong)
