@@ -1,7 +1,7 @@
 /** What the macro bench works on: which macro, which part of it, what is selected; and how it is changed. */
 import { nanoid } from 'nanoid';
 import { isTooMuch, tidy, type Places, type TooMuch } from '../../core/macro';
-import { addMacro, replaceMacro, takeOutMacro, type Macro, type Score } from '../../core/profile';
+import { addMacro, replaceMacro, replaceScore, takeOutMacro, type Macro, type Score } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { useShelf } from '../state/shelf';
 import { EMPTY_DESK, NOTHING, useDesks, type PartName } from '../state/macroDesks';
@@ -56,10 +56,9 @@ export function useMacroDesk({ profile, edit, tryEdit }: Bench): MacroDesk {
   const tryScore: MacroDesk['tryScore'] = (to, what, keeps = NOTHING) => {
     if (!macro) return undefined;
     if (isTooMuch(to)) return to.tooMuch;
-    const { [part]: _replaced, ...rest } = macro;
     const isEmpty = to.events.length === 0 && to.lengthUs === 0;
-    const changed = isEmpty ? rest : { ...rest, [part]: tidy(to.events, to.lengthUs) };
-    const refused = tryChange(changed, `${what} of ${macro.name}`);
+    const made = isEmpty ? undefined : tidy(to.events, to.lengthUs);
+    const refused = tryEdit(replaceScore(macro, part, made), `${what} of ${macro.name}`, false);
     if (refused === undefined) set(profile.id, { macro: macro.id, part, places: keeps });
     return refused;
   };

@@ -1,12 +1,23 @@
 /** Every kind of edit: it is data that comes back, it is made, and what it gives back takes it back. */
 import { describe, expect, test } from '@jest/globals';
 import { SHOW_DESK } from '../../../demo';
-import { applyEdit, EDIT_ROWS, mergeEdits, type Edit, type EditKind, type EditOf } from '.';
+import { applyEdit, EDIT_ROWS, mergeEdits, type Edit, type EditKind, type EditOf, type ScoreEvent } from '.';
 
 const [base, cues] = SHOW_DESK.layers;
 const [macro] = SHOW_DESK.macros;
 const [role] = SHOW_DESK.roles;
 const layerId = cues!.id;
+const scored = SHOW_DESK.macros.find(({ onPress }) => (onPress?.events.length ?? 0) > 2)!;
+const [first, second] = scored.onPress!.events;
+const stretch = (was: readonly ScoreEvent[], to: readonly ScoreEvent[]): EditOf<'score'> => ({
+  edit: 'score',
+  macro: scored.id,
+  part: 'onPress',
+  at: 1,
+  was,
+  to,
+  lengthUs: scored.onPress!.lengthUs,
+});
 
 /** An edit of every kind that fits the show desk, and another that is one with it, where there is such a thing. */
 const EVERY: { [K in EditKind]: [edit: EditOf<K>, goesOn?: EditOf<K>] } = {
@@ -32,6 +43,7 @@ const EVERY: { [K in EditKind]: [edit: EditOf<K>, goesOn?: EditOf<K>] } = {
     { edit: 'replace', list: 'roles', id: role!.id, item: { ...role!, name: 'Signs' } },
   ],
   remove: [{ edit: 'remove', list: 'macros', id: macro!.id }],
+  score: [stretch([second!], [first!, second!]), stretch([first!, second!], [])],
   insertLayer: [{ edit: 'insertLayer', at: 1, layer: { ...cues!, id: 'another' } }],
   removeLayer: [{ edit: 'removeLayer', layer: layerId }],
   moveLayer: [{ edit: 'moveLayer', layer: layerId, to: 2 }],

@@ -3,9 +3,10 @@
  * it back, and when two of them, one after the other, are one. A new kind of edit is a line in the type of `edits.ts` and a row here; the
  * compiler names what is missing.
  */
-import { foreign, z } from '../reading';
+import { foreign, sameData, z } from '../reading';
 import {
   idIn,
+  SCORE_PARTS,
   type Description,
   type Edit,
   type Edited,
@@ -13,6 +14,7 @@ import {
   type EditOf,
   type Listed,
   type ListName,
+  type ScoreEdit,
 } from './edits';
 import type { Path } from './problem';
 import {
@@ -28,10 +30,12 @@ import {
   nameSchema,
   profileSchema,
   roleSchema,
+  scoreEventSchema,
   type GestureTiming,
   type Layer,
   type LayerId,
   type Profile,
+  type ScoreEvent,
 } from './schema';
 
 type EditRow<K extends EditKind> = {
@@ -110,6 +114,27 @@ const placeOf = (profile: Profile, list: ListName, id: string): number =>
 
 const notThere = (list: ListName, id: string): Edited =>
   no([list], `There is no ${LISTS[list].noun} ${foreign(id)}; it may have been taken out.`);
+
+/** One stretch in the place of two that touch or overlap; undefined when something stands between them. */
+function mergedStretch(first: ScoreEdit, second: ScoreEdit): ScoreEdit | undefined {
+  const [firstEnd, secondEnd] = [first.at + first.to.length, second.at + second.was.length];
+  if (second.at > firstEnd || first.at > secondEnd) return undefined;
+  const at = Math.min(first.at, second.at);
+  /** What stood there between the two. */
+  const between = [
+    ...second.was.slice(0, Math.max(0, first.at - second.at)),
+    ...first.to,
+    ...second.was.slice(Math.max(0, firstEnd - second.at)),
+  ];
+  const put = ({ at: from }: ScoreEdit, out: number, events: readonly ScoreEvent[]): ScoreEvent[] =>
+    between.toSpliced(from - at, out, ...events);
+  return {
+    ...second,
+    at,
+    was: put(first, first.to.length, first.was),
+    to: put(second, second.was.length, second.to),
+  };
+}
 
 export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
   assign: {
@@ -201,6 +226,42 @@ export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
       );
     },
     merge: null,
+  },
+  score: {
+    schema: z.strictObject({
+      edit: z.literal('score'),
+      macro: key,
+      part: z.enum(SCORE_PARTS),
+      at: place,
+      was: z.array(scoreEventSchema),
+      to: z.array(scoreEventSchema),
+      lengthUs: z.number(),
+    }),
+    apply: (profile, edit) => {
+      const place = placeOf(profile, 'macros', edit.macro);
+      const macro = profile.macros[place];
+      if (!macro) return notThere('macros', edit.macro);
+      const { part, at, was, to, lengthUs } = edit;
+      const path = ['macros', place, part];
+      const score = macro[part];
+      if (!score || !sameData(score.events.slice(at, at + was.length), was))
+        return no(path, 'That part of the score was changed meanwhile.');
+      const events = score.events.toSpliced(at, was.length, ...to);
+      const around = events.slice(Math.max(0, at - 1), at + to.length + 1);
+      if (around.some(({ atUs }, n) => atUs < (around[n - 1]?.atUs ?? 0)))
+        return no(path, 'What stands beside it in the score was changed meanwhile.');
+      return yes(
+        { ...profile, macros: profile.macros.with(place, { ...macro, [part]: { ...score, events, lengthUs } }) },
+        {
+          ...edit,
+          was: to,
+          to: was,
+          lengthUs: score.lengthUs,
+        },
+      );
+    },
+    merge: (first, second) =>
+      first.macro === second.macro && first.part === second.part ? mergedStretch(first, second) : undefined,
   },
   insertLayer: {
     schema: z.strictObject({ edit: z.literal('insertLayer'), at: place, layer: layerSchema }),

@@ -19,6 +19,7 @@ import type {
   Macro,
   Profile,
   Role,
+  ScoreEvent,
 } from './schema';
 
 /** What a profile says of itself. */
@@ -32,6 +33,19 @@ export type ListName = keyof Listed;
 type Insert = { [L in ListName]: { edit: 'insert'; list: L; at: number; item: Listed[L] } }[ListName];
 type Replace = { [L in ListName]: { edit: 'replace'; list: L; id: string; item: Listed[L] } }[ListName];
 
+/** A stretch of a score becomes another: of a long one only what changes is named. Refused when the stretch is not there any more. */
+export type ScoreEdit = {
+  edit: 'score';
+  macro: string;
+  part: ScorePart;
+  at: number;
+  was: readonly ScoreEvent[];
+  to: readonly ScoreEvent[];
+  lengthUs: number;
+};
+export const SCORE_PARTS = ['onPress', 'repeat', 'onRelease'] as const;
+export type ScorePart = (typeof SCORE_PARTS)[number];
+
 export type Edit =
   | { edit: 'assign'; layer: LayerId; key: KeyId; to: Assignment | null }
   | { edit: 'describe'; to: Partial<Description> }
@@ -40,6 +54,7 @@ export type Edit =
   | Insert
   | Replace
   | { edit: 'remove'; list: ListName; id: string }
+  | ScoreEdit
   | { edit: 'insertLayer'; at: number; layer: Layer }
   | { edit: 'removeLayer'; layer: LayerId }
   | { edit: 'moveLayer'; layer: LayerId; to: number }

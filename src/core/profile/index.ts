@@ -12,7 +12,7 @@ export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
 export { addLayerWithWay, duplicateLayer, newLayer, takeOutLayer, type LeadsBy } from './layerEdits';
 export { isWithin, LIMITS, type Range } from './limits';
-export { addMacro, replaceMacro, takeOutMacro } from './macroEdits';
+export { addMacro, replaceMacro, replaceScore, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';
 export { replacedAt } from './replacedAt';
 export { type Path, printPath, printProblem, type Problem, refusalOf } from './problem';
