@@ -81,11 +81,6 @@ export const BOARD_KIND: Kind<Board, BoardAct> = {
   },
 };
 
-export async function isBoardThere(id: string): Promise<boolean> {
-  await opened();
-  return (await inTime(database.boards.where('id').equals(id).count(), OPENS_WITHIN_MS)) > 0;
-}
-
 export async function eraseBoard(id: string): Promise<void> {
   await opened();
   await inTime(database.boards.delete(id), WRITES_WITHIN_MS);

@@ -6,7 +6,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import { boardById, boardSchema, type Board } from '../../core/board';
 import { z } from '../../core/reading';
-import { BOARD_KIND, eraseBoard, isBoardThere, loadBoards } from './boardStore';
+import { BOARD_KIND, eraseBoard, loadBoards } from './boardStore';
 import { onStoreGone, reasonOf } from './database';
 import { newActId } from './ids';
 import { Collection } from './kept/collection';
@@ -112,9 +112,15 @@ export const useBoards = create<BoardsState>()((set, get) => {
         set({ unreadable, status: 'ready' });
         for (const { item, done } of leftBehind(UNBORN, leftBoardSchema)) {
           const { board, birth } = item;
-          if (boards.get(board.id)) continue;
-          if ((await isBoardThere(board.id)) || (await boards.add(board.id, asNew(board), { birth })).state === 'kept')
-            done();
+          const here = boards.get(board.id);
+          if (here) {
+            if (!here.isNew) done();
+            continue;
+          }
+          // It may have come to the store in the end, even after this page has read the boards.
+          const found = await BOARD_KIND.load(board.id);
+          if (found) boards.take(board.id, found);
+          if (found || (await boards.add(board.id, asNew(board), { birth })).state === 'kept') done();
         }
         await boards.takeOver();
       } catch {

@@ -6,7 +6,7 @@ import type { Keeping } from './kept/kept';
 import { leftBehind, onLeaving } from './kept/leaving';
 import { ownBoardNow } from './ownBoards';
 import type { Profiles } from './resting';
-import { isThere } from './store';
+import { loadWhole } from './store';
 
 const NAME = 'new profiles';
 
@@ -42,7 +42,14 @@ export async function takeOverUnborn(
   for (const { item, done } of leftBehind(NAME, leftSchema)) {
     const { profile, birth, board } = item;
     // It may have come to the store in the end, and then may have been changed since.
-    if (profiles.get(profile.id)) continue;
-    if ((await isThere(profile.id)) || (await addNew(profile, birth, board)).state === 'kept') done();
+    const here = profiles.get(profile.id);
+    if (here) {
+      if (!here.isNew) done();
+      continue;
+    }
+    // It may even have come after this page has read the shelf.
+    const stored = await loadWhole(profile.id);
+    if (stored) profiles.take(profile.id, stored);
+    if (stored || (await addNew(profile, birth, board)).state === 'kept') done();
   }
 }

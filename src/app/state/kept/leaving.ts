@@ -85,7 +85,7 @@ const LOOKS_AFTER_MS = 1500;
 /** Calls back when another page was left with something under way. */
 export function onLeftBehind(call: () => void): void {
   if (typeof document === 'undefined') return;
-  window.addEventListener('storage', ({ key, newValue }) => {
+  globalThis.addEventListener('storage', ({ key, newValue }: StorageEvent) => {
     if (key?.startsWith(PREFIX) && newValue !== null) setTimeout(call, LOOKS_AFTER_MS);
   });
 }
