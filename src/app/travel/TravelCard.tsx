@@ -201,7 +201,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
         <button
           type="button"
           className="word"
-          onClick={() => edit(setBoardActuation(actuation), 'the travel of the board')}
+          onClick={() => edit(setBoardActuation(profile, actuation), 'the travel of the board')}
         >
           Make it the board’s
         </button>

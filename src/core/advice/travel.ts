@@ -22,7 +22,7 @@ export function travelAdvice(profile: Profile, board: Board): Advice[] {
   const { travel } = profile;
   const found: Advice[] = [];
   if (snap(travel.board, stepUm) !== travel.board) {
-    const fix = setBoardActuation(snap(travel.board, stepUm));
+    const fix = setBoardActuation(profile, snap(travel.board, stepUm));
     found.push({ path: ['travel', 'board'], layer: '', message, fix, fixName: 'Round it' });
   }
   for (const [key, actuation] of Object.entries(travel.keys)) {

@@ -3,7 +3,7 @@
  * told with what it is compared with; none is wrong by itself.
  */
 import { middleOf, neighbourOf, type Board, type BoardKey, type KeyId } from '../board';
-import { actuationOf, sameData, travelFigures, type Actuation, type Profile } from '../profile';
+import { actuationOf, travelFigures, type Actuation, type Profile } from '../profile';
 import { keyTitle, TIMING_NAMES } from './words';
 
 /** Something odd about one of the profiles, by its place among them. */
@@ -67,15 +67,13 @@ const nearestTo = (value: number, others: readonly number[]): number =>
 /** Settings of keys that make no difference where they are. */
 function withoutUse(profile: Profile, n: number): Oddity[] {
   const found: Oddity[] = [];
-  for (const [key, own] of Object.entries(profile.travel.keys)) {
+  for (const key of Object.keys(profile.travel.keys)) {
     const isBound = profile.layers.some(
       ({ keys }) => keys[key] && keys[key].does.kind !== 'pass' && keys[key].does.kind !== 'none',
     );
     const isJoint = profile.joints.some(({ keys }) => keys.includes(key));
     if (!isBound && !isJoint)
       found.push({ profile: n, key, said: `${keyTitle(key)} has a depth of its own, and does nothing on any layer` });
-    else if (sameData(own, profile.travel.board))
-      found.push({ profile: n, key, said: `${keyTitle(key)} has a depth of its own that is the board’s` });
   }
   for (const { id: layer, name, keys } of profile.layers)
     for (const [key, { does }] of Object.entries(keys)) {

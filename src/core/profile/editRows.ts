@@ -171,7 +171,9 @@ export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
       const { travel } = profile;
       if (edit.key !== null) {
         const own = Object.hasOwn(travel.keys, edit.key) ? (travel.keys[edit.key] ?? null) : null;
-        const keys = entrySet(travel.keys, edit.key, edit.to);
+        // One that does as the board does has no setting of its own.
+        const to = edit.to && sameData(edit.to, travel.board) ? null : edit.to;
+        const keys = entrySet(travel.keys, edit.key, to);
         return yes({ ...profile, travel: { ...travel, keys } }, { ...edit, to: own });
       }
       if (edit.to === null) return no(['travel', 'board'], 'The board always has a setting of its own.');

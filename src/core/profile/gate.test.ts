@@ -74,7 +74,11 @@ describe('what would not load again is refused at the edit, with the reason', ()
     ['actions in actions in actions', bind(nested(5)), 'is nested deeper than 4 levels'],
     ['a gap of half a millisecond', replaceMacro({ ...MACRO, gapMs: 2.5 }), 'must be a whole number'],
     ['two and a half times', replaceMacro({ ...MACRO, run: { kind: 'times', times: 2.5 } }), 'must be a whole number'],
-    ['a depth of 25 mm', setBoardActuation({ mode: 'fixed', pointUm: 25_000 }), 'is too large; 20000 is the most'],
+    [
+      'a depth of 25 mm',
+      setBoardActuation(PLAIN, { mode: 'fixed', pointUm: 25_000 }),
+      'is too large; 20000 is the most',
+    ],
     [
       'a score longer than an hour',
       replaceMacro({ ...MACRO, repeat: stretched() }),
@@ -180,7 +184,13 @@ function editOf(profile: Profile, { what, n, number, text }: Gesture): Edit | un
       return parsed.ok ? setActuation(profile, KEYS.slice(0, n), parsed.actuation) : undefined;
     }
     case 3:
-      return setBoardActuation({ mode: 'reversal', pointUm: number, pressUm: number, releaseUm: 250, reset: 'top' });
+      return setBoardActuation(profile, {
+        mode: 'reversal',
+        pointUm: number,
+        pressUm: number,
+        releaseUm: 250,
+        reset: 'top',
+      });
     case 4:
       return timeKeys(profile, layer.id, KEYS, { holdAfterMs: number });
     case 5:

@@ -1,5 +1,5 @@
 /** From unknown data to a profile, or to the problems of its shape, in words. */
-import { quoted, type z } from '../reading';
+import { quoted, sameData, type z } from '../reading';
 import { withoutKeyEvents } from './keyEvents';
 import { printProblem, type Problem } from './problem';
 import { bindingSchema, profileSchema, profileShapeSchema, type Binding, type Profile } from './schema';
@@ -57,11 +57,22 @@ export function readWithDoubles(data: unknown): Profile | undefined {
   return result.success ? result.data : undefined;
 }
 
-/** A profile from unknown data, or the problems of its shape. Defaults are filled in. */
+/** A key whose setting is the board's has none of its own. */
+function withoutBoardsOwn(profile: Profile): Profile {
+  const { board, keys } = profile.travel;
+  const own = Object.entries(keys).filter(([, actuation]) => !sameData(actuation, board));
+  return own.length === Object.keys(keys).length
+    ? profile
+    : { ...profile, travel: { board, keys: Object.fromEntries(own) } };
+}
+
+/** A profile from unknown data, or the problems of its shape. Defaults are filled in, and what says nothing is left out. */
 export function readProfile(data: unknown): { profile: Profile } | { problems: Problem[] } {
   const { data: bare, putBack } = withoutKeyEvents(data);
   const result = profileSchema.safeParse(bare);
-  return result.success ? { profile: putBack(result.data) } : { problems: problemsOfZod(result.error) };
+  return result.success
+    ? { profile: withoutBoardsOwn(putBack(result.data)) }
+    : { problems: problemsOfZod(result.error) };
 }
 
 /** A binding from unknown data, or the first problem of its shape. */

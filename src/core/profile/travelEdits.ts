@@ -10,5 +10,12 @@ export function setActuation(profile: Profile, keys: readonly KeyId[], to: Actua
   return together(keys.map((key) => ({ edit: 'travel', key, to: own })));
 }
 
-/** Changes what all keys without a setting of their own do. */
-export const setBoardActuation = (to: Actuation): Edit => ({ edit: 'travel', key: null, to });
+/** Changes what all keys without a setting of their own do. Keys that had that very setting have none of their own any more. */
+export const setBoardActuation = (profile: Profile, to: Actuation): Edit =>
+  // The keys first: taken back, they are set apart from the board as it was.
+  together([
+    ...Object.entries(profile.travel.keys).flatMap(([key, own]): Edit[] =>
+      sameData(own, to) ? [{ edit: 'travel', key, to: null }] : [],
+    ),
+    { edit: 'travel', key: null, to },
+  ]);

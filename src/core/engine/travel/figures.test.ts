@@ -103,7 +103,7 @@ describe('settings of several keys', () => {
     const back = mustEdit(own, setActuation(own, ['KeyA'], null));
     expect(Object.keys(back.travel.keys)).not.toContain('KeyA');
     expect(Object.keys(mustEdit(own, setActuation(own, ['KeyS'], own.travel.board)).travel.keys)).not.toContain('KeyS');
-    const edit = setBoardActuation(FIXED);
+    const edit = setBoardActuation(own, FIXED);
     expect(mustEdit(mustEdit(own, edit), inverseOf(own, edit))).toEqual(own);
   });
 

@@ -134,7 +134,7 @@ class TextReader {
         for (const { path, message } of result.problems) this.failAt(draft, path, message);
       profiles.push({
         profile: isRight ? result.profile : undefined,
-        draft: draft.profile,
+        draft: isRight ? result.profile : draft.profile,
         board: draft.board,
         line,
         isBase: draft.isBase,
