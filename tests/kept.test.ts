@@ -373,13 +373,12 @@ describe('drafts that cannot run', () => {
 let running: Browser | undefined;
 afterEach(() => void running?.process()?.kill('SIGKILL'));
 
-test('killed at any moment after an edit, the browser has everything that is older than a second', async () => {
+test('killed at any moment after an edit, the browser has everything that was called kept', async () => {
   const userData = temporaryFolder();
   const random = seeded(seed());
-  /** What was typed into a key's note before the kill: how long it was, and when; and how long when the page said it was kept. */
-  let typed: { length: number; atMs: number }[] = [];
+  /** How long the note of a key was when the page said that it was kept, and how long it was typed. */
   let saidKept = 0;
-  let losses = 0;
+  let typed = 0;
   for (const [kill, letter] of [...'ABCDEFGHIJKLMNOPQRST'].slice(0, runs(2)).entries()) {
     const browser = await openBrowser(userData);
     running = browser;
@@ -389,33 +388,33 @@ test('killed at any moment after an edit, the browser has everything that is old
       page.$eval('#key-note', (input) => (input as HTMLTextAreaElement).value.length);
     if (kill > 0) {
       await page.click(`[data-key="Key${String.fromCharCode(letter.charCodeAt(0) - 1)}"]`);
-      const killedMs = typed.at(-1)?.atMs ?? 0;
-      const old = typed.filter(({ atMs }) => atMs < killedMs - 1000).at(-1)?.length ?? 0;
       // The card follows the click when the page has come to it.
       let found = await noteLength();
-      for (let n = 0; n < 100 && found < Math.max(old, saidKept); n++) {
+      for (let n = 0; n < 100 && found < saidKept; n++) {
         await wait(30);
         found = await noteLength();
       }
-      losses += (typed.at(-1)?.length ?? 0) - found;
-      expect(found).toBeGreaterThanOrEqual(Math.max(old, saidKept));
+      expect(found).toBeGreaterThanOrEqual(saidKept);
+      expect(found).toBeLessThanOrEqual(typed);
     }
     await page.click(`[data-key="Key${letter}"]`);
-    await page.click('#key-note', { count: 3 });
+    // Parts of the card may still be coming, and move what is clicked.
+    for (let n = 0; n < 20; n++) {
+      await page.click('#key-note', { count: 3 });
+      if (await page.evaluate(() => document.activeElement?.id === 'key-note')) break;
+    }
     await page.keyboard.press('Delete');
-    typed = [];
+    typed = 0;
     saidKept = 0;
     const untilMs = Date.now() + 200 + random() * 1500;
-    while (Date.now() < untilMs && typed.length < 380) {
+    while (Date.now() < untilMs && typed < 380) {
       await page.keyboard.type('x');
-      typed.push({ length: typed.length + 1, atMs: Date.now() });
+      typed++;
       // What the page says is kept is kept, whatever comes.
-      if (random() < 0.2 && (await page.$('[data-keeping=kept]'))) saidKept = typed.length;
+      if (random() < 0.2 && (await page.$('[data-keeping=kept]'))) saidKept = typed;
     }
     const gone = new Promise((resolve) => browser.process()?.once('exit', resolve));
     browser.process()?.kill('SIGKILL');
     await gone;
   }
-  // Letters that were still on their way; every one of them had been typed within the last second.
-  expect(losses).toBeLessThan(600);
 });
