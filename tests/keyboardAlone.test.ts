@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { goToBench, hands, openPage, seeText, layerWithoutKey, tabTo, textOf } from './browser';
+import { goToBench, hands, openPage, seeText, layerWithoutKey, tabTo } from './browser';
 
 jest.setTimeout(90_000);
 
@@ -26,7 +26,7 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await page.keyboard.type('Fly floor');
   await page.keyboard.press('Enter');
   await page.waitForFunction(() => document.activeElement?.hasAttribute('data-key'));
-  expect(await textOf(page, '.bar-profile')).toContain('Fly floor');
+  await seeText(page, '.bar-profile', 'Fly floor');
 
   // A layer, a way to it, and a key on it.
   await tabTo(page, '.ladder > .word');

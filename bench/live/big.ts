@@ -48,7 +48,9 @@ export async function big(page: Page, url: string): Promise<string> {
   await page.waitForSelector(SIGNS.Layout);
   const firstMs = await page.evaluate(() => performance.getEntriesByType('paint').at(-1)?.startTime ?? 0);
   const opened = await page.evaluate(() => performance.now());
-  lines.push(`  opened anew on the layout bench   first paint ${firstMs.toFixed(0)} ms, there at ${opened.toFixed(0)} ms`);
+  lines.push(
+    `  opened anew on the layout bench   first paint ${firstMs.toFixed(0)} ms, there at ${opened.toFixed(0)} ms`,
+  );
   await wait(1500);
   await watch(page);
   for (const bench of ['Travel', 'Macros', 'Text', 'Trial', 'Device', 'Layout'] as const) {

@@ -26,7 +26,9 @@ const merged = (one: Painted, other: Painted): Painted => ({
 });
 
 async function bringFiles(page: Page): Promise<void> {
-  for (const [file, name] of liveFiles().map((path, n) => [path, ['Wide', 'Long', 'Played', 'Big'][n] ?? ''] as const)) {
+  for (const [file, name] of liveFiles().map(
+    (path, n) => [path, ['Wide', 'Long', 'Played', 'Big'][n] ?? ''] as const,
+  )) {
     const input = (await page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await takeIn(page);

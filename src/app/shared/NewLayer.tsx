@@ -4,7 +4,16 @@ import { nanoid } from 'nanoid';
 import { useState } from 'react';
 import { contactOf } from '../../core/board';
 import { legendOf } from '../../core/notation';
-import { addLayerWithWay, bindingOn, LIMITS, newLayer, type Edit, type Layer, type LeadsBy } from '../../core/profile';
+import {
+  addLayerWithWay,
+  LIMITS,
+  newLayer,
+  whatStays,
+  type Edit,
+  type Layer,
+  type LeadsBy,
+  type Staying,
+} from '../../core/profile';
 import { keyLegend, keyTitle } from './keyNames';
 import type { Bench } from './useBench';
 import { Dialog } from './Dialog';
@@ -12,6 +21,24 @@ import './reasons.css';
 import './NewLayer.css';
 
 const NO_KEY = '';
+
+/** What the dialog says will become of the key: from the edit that it will make. */
+function promised(title: string, on: string, how: LeadsBy, stays: Staying | undefined): string {
+  const way =
+    how === 'while'
+      ? `${title} leads there while it is held; letting go leads back.`
+      : `${title} leads there, and back.`;
+  switch (stays) {
+    case undefined:
+      return way;
+    case 'all':
+      return `What ${title} does on ${on} stays, when it is tapped.`;
+    case 'taps':
+      return `What ${title} does on ${on} when tapped stays; what it does when held is replaced.`;
+    case 'nothing':
+      return `What ${title} does on ${on} is replaced. ${way}`;
+  }
+}
 
 type NewLayerProps = {
   bench: Bench;
@@ -22,22 +49,24 @@ type NewLayerProps = {
 
 export const NewLayer = ({ bench, onTake, onClose }: NewLayerProps) => {
   const { profile, board, layer: from, selectedKey, tryEdit, select } = bench;
+  const [id] = useState(() => `layer-${nanoid(5)}`);
   const [name, setName] = useState('');
   const [key, setKey] = useState(selectedKey);
   const [how, setHow] = useState<LeadsBy>('while');
   const [reason, setReason] = useState('');
   const fallback = `Layer ${profile.layers.length + 1}`;
-  const does = bindingOn(from, key);
   const title = keyTitle(board, profile, key);
-  const keeps = how === 'while' && does.kind !== 'pass' && does.kind !== 'none' && does.kind !== 'stroke';
+
+  const making = (layer: Layer): Edit =>
+    key === NO_KEY
+      ? { edit: 'insertLayer', at: profile.layers.length, layer }
+      : addLayerWithWay(profile, layer, from.id, key, how);
+  const stays = whatStays(profile, making(newLayer(profile, id, fallback)), from.id, key);
 
   const make = (): void => {
-    const layer = newLayer(profile, `layer-${nanoid(5)}`, name.trim() || fallback);
-    const making: Edit =
-      key === NO_KEY
-        ? { edit: 'insertLayer', at: profile.layers.length, layer }
-        : addLayerWithWay(profile, layer, from.id, key, how);
-    const refused = onTake ? onTake(making, layer) : tryEdit(making, `the layer ${layer.name}`);
+    const layer = newLayer(profile, id, name.trim() || fallback);
+    const made = making(layer);
+    const refused = onTake ? onTake(made, layer) : tryEdit(made, `the layer ${layer.name}`);
     if (refused !== undefined) {
       setReason(refused);
       return;
@@ -96,13 +125,7 @@ export const NewLayer = ({ bench, onTake, onClose }: NewLayerProps) => {
           />
         )}
         <p className="soft">
-          {key === NO_KEY
-            ? 'Until a key leads there, nothing shows it.'
-            : keeps
-              ? `What ${title} does on ${from.name} stays, as its tap.`
-              : how === 'while'
-                ? `${title} leads there while it is held; letting go leads back.`
-                : `What ${title} does on ${from.name} is replaced; the same key leads back.`}
+          {key === NO_KEY ? 'Until a key leads there, nothing shows it.' : promised(title, from.name, how, stays)}
         </p>
         {reason !== '' && (
           <p className="assign-error" role="alert">

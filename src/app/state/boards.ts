@@ -92,6 +92,33 @@ export const useBoards = create<BoardsState>()((set, get) => {
   const act = (id: string, from: Board, to: Board): string | undefined =>
     boards.get(id)?.act({ id: newActId(), from, to });
 
+  /** One after the other: what is read may have been read before something came. */
+  let loading: Promise<void> = Promise.resolve();
+  const loadNow = async (): Promise<void> => {
+    try {
+      const { stored, unreadable } = await loadBoards();
+      for (const one of stored.toReversed()) boards.take(one.document.id, one);
+      set({ unreadable, status: 'ready' });
+      for (const { item, done } of leftBehind(UNBORN, leftBoardSchema)) {
+        const { board, birth } = item;
+        const here = boards.get(board.id);
+        if (here) {
+          if (!here.isNew) done();
+          continue;
+        }
+        // It may have come to the store in the end, even after this page has read the boards.
+        const found = await BOARD_KIND.load(board.id);
+        if (found) boards.take(board.id, found);
+        if (found || (await boards.add(board.id, asNew(board), { birth })).state === 'kept') done();
+      }
+      await boards.takeOver();
+    } catch {
+      // The shelf says that the store cannot be used, and tries again.
+      set({ status: 'ready' });
+      setTimeout(() => void get().load(), TRY_AGAIN_MS);
+    }
+  };
+
   onLeaving(UNBORN, () => boards.unborn.map(({ document, birth }) => ({ board: document, birth })));
   onStoreGone(() => setTimeout(() => boards.makeSure(), 200));
 
@@ -105,30 +132,7 @@ export const useBoards = create<BoardsState>()((set, get) => {
     own: [],
     unreadable: [],
 
-    async load() {
-      try {
-        const { stored, unreadable } = await loadBoards();
-        for (const one of stored.toReversed()) boards.take(one.document.id, one);
-        set({ unreadable, status: 'ready' });
-        for (const { item, done } of leftBehind(UNBORN, leftBoardSchema)) {
-          const { board, birth } = item;
-          const here = boards.get(board.id);
-          if (here) {
-            if (!here.isNew) done();
-            continue;
-          }
-          // It may have come to the store in the end, even after this page has read the boards.
-          const found = await BOARD_KIND.load(board.id);
-          if (found) boards.take(board.id, found);
-          if (found || (await boards.add(board.id, asNew(board), { birth })).state === 'kept') done();
-        }
-        await boards.takeOver();
-      } catch {
-        // The shelf says that the store cannot be used, and tries again.
-        set({ status: 'ready' });
-        setTimeout(() => void get().load(), TRY_AGAIN_MS);
-      }
-    },
+    load: () => (loading = loading.then(loadNow)),
 
     add: (board) => void boards.add(board.id, asNew(board)),
     addWith: (board, writing) => void boards.add(board.id, asNew(board), { after: writing.catch(() => undefined) }),

@@ -129,7 +129,11 @@ export const useShelf = create<ShelfState>()((set, get) => {
         ),
       gone: ({ id, document }) =>
         set(({ takenOffElsewhere }) => ({ takenOffElsewhere: new Map(takenOffElsewhere).set(id, document) })),
-      unknown: () => void attach(),
+      // What is being read may have been read before that came.
+      unknown: () => {
+        if (attaching) readsAgain = true;
+        else void attach();
+      },
     },
   );
 
@@ -160,6 +164,7 @@ export const useShelf = create<ShelfState>()((set, get) => {
   };
 
   let attaching: Promise<boolean> | null = null;
+  let readsAgain = false;
   let nextTry: ReturnType<typeof setTimeout> | null = null;
 
   /** Reads the store and takes what is in it; tries again later when that fails. What is on the page stays. */
@@ -168,6 +173,9 @@ export const useShelf = create<ShelfState>()((set, get) => {
     nextTry = null;
     attaching ??= attachOnce().finally(() => {
       attaching = null;
+      if (!readsAgain) return;
+      readsAgain = false;
+      void attach();
     });
     return attaching;
   };

@@ -135,6 +135,8 @@ export const Editor = (props: EditorProps) => {
       const offers = now.current.complete(before, headingOf(context.state, line.number));
       const [first] = offers;
       if (!first || (!context.explicit && !/\S$/.test(before))) return null;
+      // A finished word needs nothing more: Enter goes on to the next line.
+      if (!context.explicit && offers.some(({ from, insert }) => before.slice(from) === insert.trimEnd())) return null;
       return {
         from: line.from + first.from,
         options: offers.map(({ insert, meaning }) => ({ label: insert, detail: meaning })),

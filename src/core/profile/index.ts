@@ -10,7 +10,15 @@ export { misfitOf } from './fits';
 export { type Act, applyAct, type Document, newDocument, type Step } from './history';
 export { profileJsonSchema } from './jsonSchema';
 export { bindKeys, changeKeys, copyLayerKeys, putOnStep, swapKeys, timeKeys } from './keyEdits';
-export { addLayerWithWay, duplicateLayer, newLayer, takeOutLayer, type LeadsBy } from './layerEdits';
+export {
+  addLayerWithWay,
+  duplicateLayer,
+  newLayer,
+  takeOutLayer,
+  whatStays,
+  type LeadsBy,
+  type Staying,
+} from './layerEdits';
 export { isWithin, LIMITS, type Range } from './limits';
 export { addMacro, replaceMacro, replaceScore, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';

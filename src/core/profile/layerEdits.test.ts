@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { sketchProfile } from '../../../tests/making/sketch';
 import { printLine } from '../notation';
-import { addLayerWithWay, inverseOf, mustEdit, newLayer, type LeadsBy, type Profile } from '.';
+import { addLayerWithWay, inverseOf, mustEdit, newLayer, whatStays, type LeadsBy, type Profile, type Staying } from '.';
 
 const before = (): Profile =>
   sketchProfile({ Base: { A: 'A', B: 'tap B, hold Shift', C: 'none', D: 'pass' }, Nav: { H: 'Left' } });
@@ -25,6 +25,19 @@ describe('a layer is made with the key that leads to it', () => {
     ['on and off: the key passes up there, so the same one leads back', 'KeyA', 'flip', ['flip Signs', undefined]],
     ['going there takes a way back along', 'KeyA', 'go', ['go Signs', 'go Base']],
   ])('%s', (_what, key, how, lines) => expect(led(key, how)).toEqual(lines));
+
+  test.each<[string, string, LeadsBy, Staying | undefined]>([
+    ['what a key does when tapped stays', 'KeyA', 'while', 'all'],
+    ['of two meanings the one when tapped stays', 'KeyB', 'while', 'taps'],
+    ['on and off takes all of it', 'KeyB', 'flip', 'nothing'],
+    ['so does going there', 'KeyA', 'go', 'nothing'],
+    ['a silent key had nothing', 'KeyC', 'while', undefined],
+    ['nor had one that passes', 'KeyD', 'while', undefined],
+  ])('what is promised is what the edit does: %s', (_what, key, how, stays) => {
+    const profile = before();
+    const edit = addLayerWithWay(profile, newLayer(profile, 'new', 'Signs'), 'base', key, how);
+    expect(whatStays(profile, edit, 'base', key)).toBe(stays);
+  });
 
   test('it is one step, which undo takes back whole', () => {
     const profile = before();

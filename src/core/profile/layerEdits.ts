@@ -1,10 +1,11 @@
 /** Edits to whole layers that have to look around: how one is taken out without leaving holes, and how one is copied. */
 import type { KeyId } from '../board';
-import { shortened } from '../reading';
+import { sameData, shortened } from '../reading';
 import { together, type Edit } from './edits';
+import { applyEdit } from './gate';
 import { bindKeys, putOnStep } from './keyEdits';
 import { LIMITS } from './limits';
-import { DYES, type Action, type Layer, type LayerId, type Profile } from './schema';
+import { DYES, type Action, type Binding, type Layer, type LayerId, type Profile } from './schema';
 import { withoutReferences } from './without';
 
 /** Takes a layer out with everything that leads to it: keys lose that meaning, and pass when it was their only one. */
@@ -49,4 +50,32 @@ export function addLayerWithWay(profile: Profile, layer: Layer, on: LayerId, key
   if (how !== 'go') return together([insert, way]);
   const back: Action = { do: 'layer', how: 'go', layer: profile.layers[0]?.id ?? on };
   return together([insert, way, { edit: 'assign', layer: layer.id, key, to: { does: { kind: 'act', action: back } } }]);
+}
+
+/** What becomes of what a key does, when an edit is made: all of it stays, only what it does when tapped, or nothing. */
+export type Staying = 'all' | 'taps' | 'nothing';
+
+/** Told from the edit itself: nobody is promised what it does not do. @returns undefined when the key did nothing, or the edit cannot be made */
+export function whatStays(profile: Profile, edit: Edit, layer: LayerId, key: KeyId): Staying | undefined {
+  const made = applyEdit(profile, edit);
+  const partsOn = (of: Profile): Parts => partsOf(of.layers.find(({ id }) => id === layer)?.keys[key]?.does);
+  const before = partsOn(profile);
+  if (!made.ok || before.length === 0) return undefined;
+  const after = partsOn(made.profile);
+  const stays = (parts: Parts): boolean => parts.every((part) => after.some((one) => sameData(one, part)));
+  if (stays(before)) return 'all';
+  const taps = before.filter(({ what }) => what === 'tap');
+  return taps.length > 0 && stays(taps) ? 'taps' : 'nothing';
+}
+
+type Parts = readonly { step: number; what: 'tap' | 'hold' | 'plan'; does: unknown }[];
+
+function partsOf(does: Binding | undefined): Parts {
+  if (!does || does.kind === 'pass' || does.kind === 'none') return [];
+  if (does.kind === 'act') return [{ step: 0, what: 'tap', does: does.action }];
+  if (does.kind === 'stroke') return [{ step: 0, what: 'plan', does }];
+  return does.steps.flatMap(({ tap, hold }, step) => [
+    ...(tap ? [{ step, what: 'tap' as const, does: tap }] : []),
+    ...(hold ? [{ step, what: 'hold' as const, does: hold }] : []),
+  ]);
 }

@@ -46,8 +46,8 @@ export class Collection<T, A extends Act, S extends Stored<T> = Stored<T>, B = n
     });
     this.left = z.object({ id: z.string(), acts: z.array(kind.act).max(1000), known: z.number().catch(0) });
     onLeaving(kind.name, () =>
-      [...this.things].flatMap(([id, { isNew, underWay, revision }]) =>
-        isNew || underWay.length === 0 ? [] : [{ id, acts: underWay, known: revision }],
+      [...this.things].flatMap(([id, { underWay, revision }]) =>
+        underWay.length === 0 ? [] : [{ id, acts: underWay, known: revision }],
       ),
     );
   }
@@ -65,12 +65,11 @@ export class Collection<T, A extends Act, S extends Stored<T> = Stored<T>, B = n
     return this.entries;
   }
 
-  /** Those that the store was never known to have, with what marks them there. */
-  get unborn(): readonly (Entry<T> & { birth: string })[] {
-    return this.entries.flatMap((entry) => {
-      const { isNew = false, birth } = this.things.get(entry.id) ?? {};
-      return isNew && birth !== undefined ? [{ ...entry, birth }] : [];
-    });
+  /** Those that the store was never known to have, as they came here, with what marks them there. What was done to them since are acts like others. */
+  get unborn(): readonly { document: T; birth: string }[] {
+    return [...this.things.values()].flatMap(({ isNew, known, birth }) =>
+      isNew && birth !== undefined ? [{ document: known, birth }] : [],
+    );
   }
 
   /** Shows something that the store has; one that is shown already stays as it is. */
@@ -188,11 +187,12 @@ export class Collection<T, A extends Act, S extends Stored<T> = Stored<T>, B = n
     const takeOverNow = async (): Promise<void> => {
       for (const { item, done } of leftBehind(this.kind.name, this.left)) {
         const missing = await this.kind.missing(item.id, item.acts, item.known);
+        const thing = this.things.get(item.id);
+        // What was kept after all may have been since this page has read it.
+        await thing?.look();
         if (missing.length > 0) {
-          const thing = this.things.get(item.id);
           // It is there, and not shown: what was done to it waits until it is.
           if (!thing) continue;
-          await thing.readHistory();
           for (const act of missing) if (!thing.underWay.some(({ id }) => id === act.id)) thing.act(act);
           if ((await thing.write()).state !== 'kept') continue;
         }

@@ -93,6 +93,11 @@ export class Kept<T, A extends Act, S extends Stored<T> = Stored<T>, B = never> 
     return this.pending.length > 0 || this.mustWrite;
   }
 
+  /** What the store has, as far as this window knows, or is about to have: without the acts that are under way. */
+  get known(): T {
+    return this.stored.document;
+  }
+
   /** Acts that the store is not known to have. */
   get underWay(): readonly A[] {
     return this.pending;
