@@ -32,7 +32,7 @@ test.each(Object.entries(WAYS))('%s within 300 ms loses no edit', async (_, leav
   let { page } = await open('/layout');
   const random = seeded(seed());
   const lost: string[] = [];
-  for (let n = 0; n < runs(2); n++) {
+  for (let n = 0; n < runs(1); n++) {
     const code = `F${13 + (n % 12)}`;
     await page.waitForSelector('.layout-bench');
     await page.click('[data-key="KeyB"]');
