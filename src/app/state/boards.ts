@@ -189,17 +189,16 @@ export const useBoards = create<BoardsState>()((set, get) => {
 /** Reads the boards when nobody has yet. Until they are here, a profile's board may be one that is not known yet. */
 export function useBoardsReady(): boolean {
   const status = useBoards((state) => state.status);
-  useEffect(() => {
-    begun ??= useBoards.getState().load();
-  }, []);
+  useEffect(() => void readOnce(), []);
   return status === 'ready';
 }
 let begun: Promise<void> | undefined;
+const readOnce = (): Promise<void> => (begun ??= useBoards.getState().load());
 
 /** Resolves when one's own board is kept, or is not. */
 export const whenBoardKept = (id: string): Promise<Keeping> => useBoards.getState().whenKept(id);
 
-foundBy((id) => useBoards.getState().own.find(({ board }) => board.id === id)?.board);
+foundBy((id) => useBoards.getState().own.find(({ board }) => board.id === id)?.board, readOnce);
 
 /** A board by its id, one's own among them; undefined when it is not known here. */
 export const useBoard = (id: string | undefined): Board | undefined => {
