@@ -58,13 +58,7 @@ export const BOARD_KIND: Kind<Board, BoardAct> = {
       const isBorn = known.birth === undefined || recent.includes(known.birth);
       if (there && !isBorn && !sameData(there.document, shown)) throw new Error('another board is stored under its id');
       // One that another window has taken away is there again: nobody draws on a board without wanting it.
-      const now = settle(
-        known,
-        there && { document: () => there.document, revision: there.revision, recent },
-        acts,
-        shown,
-        apply,
-      );
+      const now = settle(known, there && { ...there, recent }, acts, shown, apply);
       const { document, revision, applied, refused } = now;
       const changedAt = Date.now();
       await database.boards.put({ id, board: document, revision, changedAt, recent: now.recent });

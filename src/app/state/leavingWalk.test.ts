@@ -93,10 +93,12 @@ test('what was done before a page was left is there at the next start, once', as
         const boardBefore = drawn();
         await leave(page, dies);
         page = await openPage();
-        const found = () => ({ profiles: Object.fromEntries(shown().map(({ id, profile }) => [id, profile])), board: drawn() });
+        const found = () => ({
+          profiles: Object.fromEntries(shown().map(({ id, profile }) => [id, profile])),
+          board: drawn(),
+        });
         // What a page that lives on has kept is heard of a moment later.
-        const isThere = (): boolean =>
-          sameData(found().profiles, before) && sameData(found().board, boardBefore);
+        const isThere = (): boolean => sameData(found().profiles, before) && sameData(found().board, boardBefore);
         for (let n = 0; n < 150 && !isThere(); n++) await rest(10);
         expect(found()).toEqual({ profiles: before, board: boardBefore });
       };

@@ -300,7 +300,7 @@ export async function write(
       if (found && !found.ok) throw new Error('what is stored under its id cannot be read; save it as a file');
       if (found) before = found.stored;
       const { document, revision } = before ?? known;
-      there = { document: () => document, revision, recent: rowHead.recent.parse(row.recent) };
+      there = { document, revision, recent: rowHead.recent.parse(row.recent) };
       if (known.birth !== undefined && !there.recent.includes(known.birth))
         throw new Error('another profile is stored under its id; duplicate this one, or save it as a file');
     }

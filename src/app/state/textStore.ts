@@ -78,13 +78,7 @@ export const textKind = (
       const row: unknown = await database.texts.get(id);
       const there = readRow(row);
       const recent = rowHead.recent.parse(there && (row as { recent?: unknown }).recent);
-      const settled = settle(
-        known,
-        there && { document: () => there.document, revision: there.revision, recent },
-        acts,
-        shown,
-        apply,
-      );
+      const settled = settle(known, there && { ...there, recent }, acts, shown, apply);
       const { revision, applied, refused } = settled;
       // The mark says which profile it was of when it was kept.
       const isOwn = applied.length > 0 && now !== undefined;

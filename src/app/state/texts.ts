@@ -1,5 +1,4 @@
 /** The texts that are open in this window. A text that is not open is read from the store when it is. */
-import type { KeptText } from '../../core/notation';
 import { Collection, type Entry } from './kept/collection';
 import { useShelf } from './shelf';
 import { NO_TEXT, textKind, type TextAct, type TextDocument } from './textStore';
@@ -31,7 +30,7 @@ const texts = new Collection(kind, {
  * Opens the text of a profile: what a page that is gone had typed last is taken over, then what is kept is read.
  * @throws Error when the store cannot be read
  */
-export async function openText(id: string, told: Open): Promise<KeptText | undefined> {
+export async function openText(id: string, told: Open): Promise<TextDocument | undefined> {
   open.set(id, told);
   const found = await kind.load(id);
   const text = texts.take(id, found ?? NO_TEXT);

@@ -174,9 +174,7 @@ export class TextDesk {
       this.show(answer, kept?.text ?? '');
       rememberFor(this.id, now.step, answer.text);
       // What was typed, and kept, and had no time to become the profile.
-      if (answer.change && kept) {
-        this.take(answer, now, newActId());
-      }
+      if (answer.change && kept?.isTaken === false) this.take(answer, now, newActId());
       return;
     }
   }

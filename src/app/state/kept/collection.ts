@@ -118,6 +118,7 @@ export class Collection<T, A extends Act, S extends Stored<T> = Stored<T>, B = n
       },
       news,
     );
+    this.things.get(id)?.end();
     this.things.set(id, thing);
     this.show([{ id, ...thing.shown }, ...this.entries.filter((entry) => entry.id !== id)]);
     this.owner.changed?.(id);
@@ -144,7 +145,7 @@ export class Collection<T, A extends Act, S extends Stored<T> = Stored<T>, B = n
 
   /** Shows it no more, and writes nothing more of it. */
   drop(id: string): void {
-    void this.things.get(id)?.leave();
+    this.things.get(id)?.end();
     this.things.delete(id);
     this.show(this.entries.filter((entry) => entry.id !== id));
   }

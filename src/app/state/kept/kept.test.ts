@@ -41,7 +41,7 @@ class Store {
       if (fate === 'refused') throw new Error('no room');
       this.writes++;
       const row = this.rows.get(id);
-      const there = row && { document: () => row.words, revision: row.revision, recent: row.recent };
+      const there = row && { document: row.words, revision: row.revision, recent: row.recent };
       const { document, revision, recent, applied, refused } = settle(known, there, acts, shown, this.kind.apply);
       this.rows.set(id, { words: document, revision, recent });
       if (fate === 'late') throw new Error('no answer');
@@ -155,6 +155,19 @@ describe('one window', () => {
     expect(await window.things.remove('a', async () => store.rows.delete('a'))).toBe(true);
     expect(window.entries).toEqual([]);
   });
+});
+
+test('who waits for what is taken away meanwhile is told, and does not wait for ever', async () => {
+  const window = open(store);
+  await window.things.add('a', fresh());
+  let goOn: () => void = () => undefined;
+  const removing = window.things.remove('a', () => new Promise<void>((resolve) => (goOn = resolve)));
+  await jest.advanceTimersByTimeAsync(0);
+  say(window, 'a', 'too late');
+  const waiting = window.things.whenKept('a');
+  goOn();
+  await removing;
+  expect(await waiting).toMatchObject({ state: 'notKept' });
 });
 
 describe('two windows', () => {

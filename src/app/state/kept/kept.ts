@@ -212,6 +212,12 @@ export class Kept<T, A extends Act, S extends Stored<T> = Stored<T>, B = never> 
     while (this.isWriting) await new Promise((resolve) => setTimeout(resolve, 10));
   }
 
+  /** It is not there any more, or another one has its place: who waits is told, and nothing more is written. */
+  end(): void {
+    void this.leave();
+    for (const resolve of this.waiting.splice(0)) resolve({ state: 'notKept', because: 'it is not there any more' });
+  }
+
   /** It stays after all. */
   stay(): void {
     this.isLeaving = false;

@@ -13,8 +13,8 @@ export const rowHead = {
 
 const MOST_RECENT = 200;
 
-/** What the store has: the thing, which nobody need have read when it is at the revision that is known, and the last acts. */
-export type There<T> = { document: () => T; revision: number; recent: readonly string[] };
+/** What the store has: the thing, and the last acts. */
+export type There<T> = Pick<Stored<T>, 'document' | 'revision'> & { recent: readonly string[] };
 
 export type Settled<T, A> = {
   document: T;
@@ -42,7 +42,7 @@ export function settle<T, A extends Act>(
     [...(there?.recent ?? []), ...birth, ...applied.map(({ id }) => id)].slice(-MOST_RECENT);
   if (!there || (known.revision > 0 && there.revision === known.revision))
     return { document: shown, revision, recent: recentAfter(acts), applied: acts, refused: [] };
-  let document = there.document();
+  let { document } = there;
   const applied: A[] = [];
   const refused: { act: A; reason: string }[] = [];
   for (const act of acts) {
