@@ -261,7 +261,7 @@ export const MUTANTS: readonly Mutant[] = [
     [
       'kept/settle.ts',
       'a revision is not counted on',
-      'Math.max(there?.revision ?? 0, known.revision) + 1',
+      'Math.max(there?.revision ?? 0, known.revision) + 1 + leap',
       'Math.max(there?.revision ?? 0, known.revision)',
     ],
     ['kept/settle.ts', 'an act is done twice', 'if (there.recent.includes(act.id)) continue;', ''],

@@ -12,6 +12,7 @@ export const rowHead = {
 };
 
 const MOST_RECENT = 200;
+const LEAP = 1_000_000;
 
 /** What the store has: the thing, and the last acts. */
 export type There<T> = Pick<Stored<T>, 'document' | 'revision'> & { recent: readonly string[] };
@@ -36,7 +37,10 @@ export function settle<T, A extends Act>(
   shown: T,
   apply: (document: T, act: A) => Applied<T>,
 ): Settled<T, A> {
-  const revision = Math.max(there?.revision ?? 0, known.revision) + 1;
+  // Of a store that was lost each window makes a row anew: none may take another's for the one that it knew.
+  const isLost = there === undefined && known.revision > 0;
+  const leap = isLost ? Math.floor(Math.random() * LEAP) : 0;
+  const revision = Math.max(there?.revision ?? 0, known.revision) + 1 + leap;
   const birth = known.birth === undefined ? [] : [known.birth];
   const recentAfter = (applied: readonly A[]): string[] =>
     [...(there?.recent ?? []), ...birth, ...applied.map(({ id }) => id)].slice(-MOST_RECENT);
