@@ -2,6 +2,7 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 import { controlStylesPlugin } from './scripts/controlStyles.ts';
+import { parts } from './scripts/parts.ts';
 
 export default defineConfig({
   plugins: [
@@ -36,5 +37,11 @@ export default defineConfig({
   ],
   worker: { format: 'es' },
   // The server is on this machine: asking for every part ahead costs more than the parts that are asked for a step later.
-  build: { target: 'es2022', assetsInlineLimit: 0, chunkSizeWarningLimit: 1200, modulePreload: false },
+  build: {
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 1200,
+    modulePreload: false,
+    rolldownOptions: { output: { codeSplitting: { groups: parts } } },
+  },
 });

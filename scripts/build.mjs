@@ -13,6 +13,7 @@ const SOURCES = [
   'public',
   'vite.config.ts',
   'scripts/controlStyles.ts',
+  'scripts/parts.ts',
   'package-lock.json',
 ];
 const STAMP = join(ROOT, 'dist', '.built-from');

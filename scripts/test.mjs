@@ -14,6 +14,8 @@ import { findChromium, installPackages, ROOT } from './setup.mjs';
 const words = process.argv.slice(2).filter((word) => word !== '--no-browser');
 const mayNeedBrowser = words.length === process.argv.length - 2;
 const WORKERS = Math.max(2, availableParallelism());
+/** One waits for its browser while another works. */
+const BROWSERS = WORKERS + 1;
 
 installPackages();
 
@@ -142,7 +144,7 @@ await timed('source', checks);
 await runTests('unit', {}, WORKERS);
 if (mayNeedBrowser) {
   const chromium = () => ({ CHROMIUM_PATH: findChromium(), BROWSER_SECONDS });
-  if (isMeant('end to end')) await runTests('end to end', chromium(), WORKERS);
+  if (isMeant('end to end')) await runTests('end to end', chromium(), BROWSERS);
   // What hangs on the clock has the machine to itself: a browser takes more than one core.
   if (isMeant('by the clock')) await runTests('by the clock', chromium(), 1);
 }

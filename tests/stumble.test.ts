@@ -1,6 +1,6 @@
 /** Without a stumble: what stops somebody who is new here, each thing once, on a page as they meet it. */
 import { gzipSync } from 'node:zlib';
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
@@ -23,19 +23,32 @@ const focused = (page: Page): Promise<string> =>
   });
 const undo = (page: Page): Promise<void> => hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
 
+/** A file of the built app, and what it imports before any of it runs. */
+function withImports(files: Iterable<string>): Set<string> {
+  const found = new Set(files);
+  for (const file of found) {
+    if (!file.endsWith('.js')) continue;
+    const text = readFileSync(`dist/assets/${file}`, 'utf8');
+    for (const [, imported = ''] of text.matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g)) found.add(imported);
+  }
+  return found;
+}
+/** What the page names. */
+const begun = (): string[] =>
+  [...readFileSync('dist/index.html', 'utf8').matchAll(/"\/assets\/([^"]+)"/g)].map(([, file = '']) => file);
+
 test('what a page begins with is less than 220 kB, packed', () => {
-  // What the page names, and what that imports before any of it runs.
-  const files = new Set<string>();
-  const follow = (file: string): void => {
-    if (files.has(file)) return;
-    files.add(file);
-    const begun = readFileSync(`dist/assets/${file}`, 'utf8').matchAll(/(?:from|import)\s*"\.\/([\w.-]+\.js)"/g);
-    if (file.endsWith('.js')) for (const [, imported = ''] of begun) follow(imported);
-  };
-  for (const [, file = ''] of readFileSync('dist/index.html', 'utf8').matchAll(/"\/assets\/([^"]+)"/g)) follow(file);
-  expect(files.size).toBeGreaterThan(3);
+  const files = withImports(begun());
+  expect([...files].filter((file) => file.endsWith('.css'))).toHaveLength(1);
+  expect([...files].filter((file) => file.endsWith('.js')).length).toBeGreaterThan(0);
   const bytes = [...files].reduce((sum, file) => sum + gzipSync(readFileSync(`dist/assets/${file}`)).length, 0);
   expect(bytes).toBeLessThan(220_000);
+});
+
+test('a bench comes in a handful of files', () => {
+  const benches = readdirSync('dist/assets').filter((file) => /^\w+Bench-.*\.js$/.test(file));
+  expect(benches.length).toBeGreaterThan(9);
+  for (const bench of benches) expect(withImports([bench]).size).toBeLessThan(9);
 });
 
 test.each([

@@ -4,12 +4,13 @@ import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
 import type * as boardsOf from './boards';
 import type { useShelf as useShelfOf } from './shelf';
 import { closeChannels } from '../../../tests/channels';
+import { beginWindow } from '../../../tests/windows';
 import { BOBBIN_21, moveKeys, setBoard, type Board, type Drawn } from '../../core/board';
 
 type Window = Pick<typeof boardsOf, 'useBoards' | 'whenBoardKept'> & { shelf: typeof useShelfOf };
 
 async function openWindow(): Promise<Window> {
-  jest.resetModules();
+  beginWindow();
   const boards = await import('./boards');
   const { useShelf } = await import('./shelf');
   await boards.useBoards.getState().load();

@@ -1,6 +1,7 @@
 /** The database of every earlier version is opened by this one, and nothing in it is lost. */
 import 'fake-indexeddb/auto';
 import { afterEach, describe, expect, jest, test } from '@jest/globals';
+import { beginWindow } from '../../../tests/windows';
 import { HARROW_64, familyById, startingBoard } from '../../core/board';
 import { applyEdit, plainProfile } from '../../core/profile';
 
@@ -18,7 +19,7 @@ const edit = { edit: 'describe', to: { name: 'From long before' } } as const;
 const edited = applyEdit(before, edit);
 
 test.each(VERSIONS.map((_, n) => [n + 1]))('version %d', async (version) => {
-  jest.resetModules();
+  beginWindow();
   const { default: Dexie } = await import('dexie');
   await Dexie.delete('underloom');
   const old = new Dexie('underloom');
@@ -86,7 +87,7 @@ describe('waiting for the store', () => {
 });
 
 test('a store of a newer version is read as far as it can be, and left alone', async () => {
-  jest.resetModules();
+  beginWindow();
   const { default: Dexie } = await import('dexie');
   await Dexie.delete('underloom');
   const newer = new Dexie('underloom');

@@ -1,9 +1,10 @@
 /** Pages that are left at any moment, with profiles, boards and tags under way: what was done is there at the next start, once, whatever was on its way. */
 import 'fake-indexeddb/auto';
-import { afterAll, expect, jest, test } from '@jest/globals';
+import { afterAll, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { runs, seed } from '../../../tests/runs';
 import { closeChannels } from '../../../tests/channels';
+import { beginWindow } from '../../../tests/windows';
 import { BOBBIN_21, HARROW_64, moveKeys, type Board } from '../../core/board';
 import { plainProfile, type Edit } from '../../core/profile';
 import { sameData } from '../../core/reading';
@@ -28,7 +29,7 @@ Object.assign(globalThis, {
 afterAll(() => closeChannels());
 
 async function openPage() {
-  jest.resetModules();
+  beginWindow();
   leaving.length = 0;
   const { useShelf } = await import('./shelf');
   const { useBoards } = await import('./boards');

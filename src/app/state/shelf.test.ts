@@ -7,12 +7,13 @@ import type { useShelf as useShelfOf } from './shelf';
 import type { database as databaseOf } from './database';
 import type * as storeOf from './store';
 import { channelsNow, closeChannels } from '../../../tests/channels';
+import { beginWindow } from '../../../tests/windows';
 
 type Window = { shelf: typeof useShelfOf; store: typeof storeOf; own: typeof databaseOf; rows: DexieOf };
 
 /** A window of its own: the modules of the page anew, over the one store that all windows share. */
 async function openWindow(load = true): Promise<Window> {
-  jest.resetModules();
+  beginWindow();
   const store = await import('./store');
   const { useShelf } = await import('./shelf');
   const { database: own } = await import('./database');

@@ -2,6 +2,7 @@
 import 'fake-indexeddb/auto';
 import { afterAll, afterEach, beforeEach, expect, jest, test } from '@jest/globals';
 import { closeChannels } from '../../../tests/channels';
+import { beginWindow } from '../../../tests/windows';
 import { HARROW_64 } from '../../core/board';
 import { doText, type TextOrder } from '../../core/notation';
 import { plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
@@ -162,7 +163,7 @@ test('a text of a profile that is not kept is not called kept', async () => {
 });
 
 test('a text of another window comes when its profile is here, in whatever order the two are heard of', async () => {
-  jest.resetModules();
+  beginWindow();
   const other = await import('./desk');
   const { useShelf: otherShelf } = await import('../state/shelf');
   await otherShelf.getState().load();

@@ -39,12 +39,16 @@ function isParted(one: readonly Point[], other: readonly Point[]): boolean {
   });
 }
 
+/** No part of a key is farther than this from the middle of its first rectangle; its second touches that. In key units. */
+const reachOf = ({ w, h, second }: BoardKey): number =>
+  Math.sqrt(w * w + h * h) / 2 + (second ? Math.sqrt(second.w * second.w + second.h * second.h) : 0);
+
 /** Whether two keys lie one upon another. Sides that touch do not. */
 export function doOverlap(a: BoardKey, b: BoardKey): boolean {
   // Far keys are most of them.
-  const reach = (key: BoardKey): number =>
-    Math.hypot(key.w, key.h) + (key.second ? Math.hypot(key.second.w, key.second.h) : 0);
-  if (Math.hypot(a.x + a.w / 2 - b.x - b.w / 2, a.y + a.h / 2 - b.y - b.h / 2) > reach(a) + reach(b)) return false;
+  const [x, y] = [a.x + a.w / 2 - b.x - b.w / 2, a.y + a.h / 2 - b.y - b.h / 2];
+  const reach = reachOf(a) + reachOf(b);
+  if (x * x + y * y > reach * reach) return false;
   const others = cornersOf(b, PLAY / 2);
   return cornersOf(a, PLAY / 2).some((one) => others.some((other) => !isParted(one, other) && !isParted(other, one)));
 }
