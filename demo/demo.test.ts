@@ -115,7 +115,7 @@ describe('the sound pad', () => {
     expect(profileProblems({ ...SOUND_PAD, layers: [{ ...base!, keys }, ...others] })).toEqual([
       {
         path: ['layers', 0, 'keys', 'NumpadAdd-2'],
-        message: 'NumpadAdd-2 lies on the contact of NumpadAdd; assign that one, and both do it',
+        wrong: { is: 'sharedContact', key: 'NumpadAdd-2', contact: 'NumpadAdd' },
       },
     ]);
   });

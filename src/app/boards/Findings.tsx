@@ -2,6 +2,7 @@
 import { keysByFinger, type Board, type BoardProblem, type KeyId } from '../../core/board';
 import { threadOf } from '../theme/dyes';
 import { FINGER_DYES } from './BoardCanvas';
+import { shown } from '../../core/reading';
 import './Findings.css';
 
 const MOST_PROBLEMS = 6;
@@ -18,11 +19,11 @@ export const Problems = ({
     {problems.length === 0 && <p className="soft">Nothing: every key lies by itself and has a code.</p>}
     <ul className="board-problems">
       {problems.slice(0, MOST_PROBLEMS).map(({ weight, keys, message }) => (
-        <li key={`${keys.join()} ${message}`} className={weight}>
+        <li key={`${keys.join()} ${shown(message)}`} className={weight}>
           <button type="button" className="word" onClick={() => onShow(keys)}>
             <bdi>{keys[0]}</bdi>
           </button>{' '}
-          {message}
+          {shown(message)}
         </li>
       ))}
       {problems.length > MOST_PROBLEMS && <li className="soft">and {problems.length - MOST_PROBLEMS} more</li>}

@@ -2,7 +2,7 @@
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
-import { MOST_LISTED } from '../../core/reading';
+import { MOST_LISTED, shown } from '../../core/reading';
 import { lookAtMacro } from '../state/macroDesks';
 import { useSelection } from '../state/selection';
 import { useShelf } from '../state/shelf';
@@ -36,7 +36,7 @@ export const LookAtList = ({ items, profile, board }: LookAtListProps) => {
                 {item.key !== undefined && ` · ${keyTitle(board, profile, item.key)}`}
               </strong>
             )}{' '}
-            {item.message}{' '}
+            {shown(item.message)}{' '}
             {item.macro !== undefined && (
               <button
                 type="button"

@@ -2,12 +2,13 @@
 import { adviceOn, leavingOut } from '../../core/advice';
 import type { Board } from '../../core/board';
 import { check, isSound, type Checked } from '../../core/check';
-import { printPath, type Edit, type Problem, type Profile } from '../../core/profile';
+import { say, shown, type Said } from '../../core/reading';
+import { printPath, printProblem, sayWrong, type Edit, type Problem, type Profile } from '../../core/profile';
 
 export type ToLookAt = {
   /** Unique among all; the JSON path and the message. */
   id: string;
-  message: string;
+  message: Said;
   /** A problem keeps the profile from being stored; advice does not. */
   isProblem: boolean;
   layer?: string;
@@ -46,12 +47,12 @@ export function toLookAt(profile: Profile, board: Board): ToLookAt[] {
   const found = isSound(checked)
     ? adviceOn(checked).map(({ path, ...one }) => ({
         ...one,
-        id: `${printPath(path)} ${one.message}`,
+        id: `${printPath(path)} ${shown(one.message)}`,
         isProblem: false,
       }))
     : checked.problems.map((problem) => ({
-        id: `${printPath(problem.path)} ${problem.message}`,
-        message: [restOf(problem), problem.message].filter((words) => words !== '').join(': '),
+        id: printProblem(problem),
+        message: say([restOf(problem), sayWrong(problem.wrong)].filter((words) => words !== '').join(': ')),
         isProblem: true,
         ...placeOf(problem, profile),
         ...(problem.path.at(-1) === 'text' && leavingOut(profile, problem.path)),

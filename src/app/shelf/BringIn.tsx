@@ -5,9 +5,9 @@
 import { App as AntApp, Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { check, isSound } from '../../core/check';
+import { check, firstProblem, isSound } from '../../core/check';
 import { deedsOf, leavingOut, type Deed } from '../../core/inspect';
-import { applyEdit, sameData } from '../../core/profile';
+import { applyEdit, printProblem, sameData, sayWrong } from '../../core/profile';
 import { Named } from '../shared/named';
 import { WeavePicture } from '../shared/WeavePicture';
 import { boardNow } from '../state/boards';
@@ -80,7 +80,7 @@ export const BringIn = () => {
       const rest =
         count === 0 || isSound(found)
           ? ''
-          : ` It has ${count === 1 ? 'a problem' : `${count} problems`} to look at before it can be played: ${found.problems[0]?.message ?? ''}.`;
+          : ` It has ${count === 1 ? 'a problem' : `${count} problems`} to look at before it can be played: ${firstProblem(found)}`;
       if (isMany && ok && rest === '') continue;
       void message.open({ type: ok ? 'success' : 'warning', content: `${said}${rest}`, duration: ok ? 6 : 10 });
     }
@@ -147,8 +147,8 @@ export const BringIn = () => {
           <section aria-labelledby="cannot-title">
             <h2 id="cannot-title">What the {board.name} cannot do, or what is wrong</h2>
             <ul className="cannot">
-              {problems.slice(0, 6).map(({ message: said }, n) => (
-                <li key={n}>{said}</li>
+              {problems.slice(0, 6).map((problem) => (
+                <li key={printProblem(problem)}>{sayWrong(problem.wrong)}</li>
               ))}
               {problems.length > 6 && <li className="soft">and {problems.length - 6} more</li>}
             </ul>

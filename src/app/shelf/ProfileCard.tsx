@@ -102,7 +102,7 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
 
   /** The image as it would be in the keyboard; of a profile with problems there is none. */
   const saveHex = async (): Promise<void> => {
-    const [{ check, isSound }, { writeIntelHex }, { encodeImage }, { bringHosts }] = await Promise.all([
+    const [{ check, firstProblem, isSound }, { writeIntelHex }, { encodeImage }, { bringHosts }] = await Promise.all([
       import('../../core/check'),
       import('../../core/files'),
       import('../../core/image'),
@@ -111,7 +111,7 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
     await bringHosts([profile.hostLayout]);
     const checked = check(profile, board);
     if (isSound(checked)) download(fileNameOf(profile.name, 'hex'), writeIntelHex(encodeImage(checked)), 'text/plain');
-    else void message.error(`It has problems, so there is no image of it: ${checked.problems[0]?.message ?? ''}.`);
+    else void message.error(`It has problems, so there is no image of it: ${firstProblem(checked)}`);
   };
 
   const makeVariant = (): void => {

@@ -2,7 +2,7 @@ import 'fake-indexeddb/auto';
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type DexieOf from 'dexie';
 import { familyById, HARROW_64, startingBoard, TWILL_42 } from '../../core/board';
-import { applyAct, plainProfile, type Assignment, type Edit, type Profile } from '../../core/profile';
+import { applyAct, plainProfile, printProblem, type Assignment, type Edit, type Profile } from '../../core/profile';
 import type { useShelf as useShelfOf } from './shelf';
 import type { database as databaseOf } from './database';
 import type * as storeOf from './store';
@@ -220,7 +220,7 @@ describe('two windows', () => {
     const silent = (await one.store.loadWhole(profile.id))!;
     const act = { act: 'edit', id: 'silent', edit: assign('KeyX', 'F20'), what: 'X' } as const;
     const done = applyAct(silent.document, act);
-    if (!done.ok) throw new Error(done.problem.message);
+    if (!done.ok) throw new Error(printProblem(done.problem));
     await one.store.write(silent, [act], done.document);
     one.shelf.getState().edit(profile.id, assign('KeyY', 'F21'), 'Y');
     for (const window of [one, two])

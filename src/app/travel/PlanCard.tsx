@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { printAction, printLine, spanSentence, understand, type Reading } from '../../core/notation';
 import { addSpan, gapSentences, PLAN_SHAPES, removeSpan, reorderSpan, spansOfShape, toggleMark } from '../../core/plan';
 import type { Action, Span } from '../../core/profile';
+import { shown } from '../../core/reading';
 import { keyTitle } from '../shared/keyNames';
 import { toLookAt } from '../shared/problems';
 import type { Bench } from '../shared/useBench';
@@ -161,7 +162,7 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
           ))}
           {odd.map(({ id, message, fix, fixName }) => (
             <p key={id} className="travel-problem">
-              {message}{' '}
+              {shown(message)}{' '}
               {fix && (
                 <button type="button" className="word" onClick={() => edit(fix, fixName ?? 'a fix')}>
                   {fixName}

@@ -5,10 +5,11 @@ import { sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 import { macroFromLines, type MacroLines } from '../macro';
 import { parseLine } from '../notation';
 import { mustEdit, type Joint, type Macro, type PartialTiming, type Profile } from '../profile';
+import { shown } from '../reading';
 import { adviceOn } from '.';
 
 const advise = (layers: SketchLayers, timing: PartialTiming = {}, more: Partial<Profile> = {}): string[] =>
-  adviceOn(mustBeSound(sketchProfile(layers, timing, more))).map(({ message }) => message);
+  adviceOn(mustBeSound(sketchProfile(layers, timing, more))).map(({ message }) => shown(message));
 
 describe('advice', () => {
   test.each<[string, SketchLayers, string[]]>([
@@ -183,7 +184,7 @@ describe('advice', () => {
       },
     };
     const [advice] = adviceOn(mustBeSound(profile));
-    expect(advice!.message).toBe('J + K can never be pressed together: J follows a stroke plan.');
+    expect(shown(advice!.message)).toBe('J + K can never be pressed together: J follows a stroke plan.');
     expect(adviceOn(mustBeSound(mustEdit(profile, advice!.fix!)))).toEqual([]);
   });
 
@@ -220,10 +221,10 @@ describe('advice', () => {
     ])('%s', (_what, macro, messages) => {
       const profile = on(macro);
       const found = adviceOn(mustBeSound(profile));
-      expect(found.map(({ message }) => message)).toEqual(messages);
+      expect(found.map(({ message }) => shown(message))).toEqual(messages);
       // Whatever offers a fix is mended by it.
       for (const { message, fix } of found.filter((advice) => advice.fix)) {
-        const after = adviceOn(mustBeSound(mustEdit(profile, fix!))).map((advice) => advice.message);
+        const after = adviceOn(mustBeSound(mustEdit(profile, fix!))).map((advice) => shown(advice.message));
         expect(after).not.toContain(message);
       }
     });
@@ -282,10 +283,10 @@ describe('advice on stroke plans and depths', () => {
   ])('%s', (line, message, mended) => {
     const profile = onA(line);
     const [advice, ...more] = adviceOn(mustBeSound(profile));
-    expect([advice?.message, more]).toEqual([message, []]);
+    expect([advice && shown(advice.message), more]).toEqual([message, []]);
     const after = mustEdit(profile, advice!.fix!);
     expect(after.layers[0]!.keys.KeyA).toEqual(onA(mended).layers[0]!.keys.KeyA);
-    expect(adviceOn(mustBeSound(after)).map((one) => one.message)).not.toContain(message);
+    expect(adviceOn(mustBeSound(after)).map((one) => shown(one.message))).not.toContain(message);
   });
 
   test.each([
@@ -293,7 +294,7 @@ describe('advice on stroke plans and depths', () => {
     'down 1 to up 0.9 mm: W, down 2 mm: W',
     'down 1 to up 1 mm: W',
   ])('nothing to say of %s', (line) =>
-    expect(adviceOn(mustBeSound(onA(line))).map(({ message }) => message)).toEqual(
+    expect(adviceOn(mustBeSound(onA(line))).map(({ message }) => shown(message))).toEqual(
       line.includes('0.9')
         ? ['Part 1 never reaches its end at 0.9 mm going up: it ends at 1 mm going up already.']
         : [],
@@ -312,7 +313,7 @@ describe('advice on stroke plans and depths', () => {
       },
     );
     const found = adviceOn(mustBeSound(profile));
-    expect(found.map(({ message }) => message)).toEqual(
+    expect(found.map(({ message }) => shown(message))).toEqual(
       Array(2).fill('A depth is finer than the Harrow 64 measures, 0.01 mm.'),
     );
     const after = found.reduce((mended, { fix }) => (fix ? mustEdit(mended, fix) : mended), profile);
@@ -328,7 +329,7 @@ describe('joint presses are ways like others', () => {
     if (!parsed.ok || parsed.binding.kind !== 'act') throw new Error(line);
     return { id: keys.join('-'), keys, withinMs: 40, action: parsed.binding.action };
   };
-  const said = (profile: Profile): string[] => adviceOn(mustBeSound(profile)).map(({ message }) => message);
+  const said = (profile: Profile): string[] => adviceOn(mustBeSound(profile)).map(({ message }) => shown(message));
 
   test('one that goes back is a way back', () => {
     const layers = { Base: { Caps: 'go Nav' }, Nav: { H: 'Left' } };

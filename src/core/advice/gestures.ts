@@ -1,4 +1,4 @@
-/** Advice on gestures: a moment that is too short, a rule that fast typing sets off, a press that can never be meant. */
+/** Found on gestures: a moment that is too short, a rule that fast typing sets off, a press that can never be meant. */
 import type { KeyId } from '../board';
 import { isModifier } from '../codes';
 import {
@@ -12,7 +12,7 @@ import {
   type Path,
   type Profile,
 } from '../profile';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 /** The shortest time, in ms, that taps of practised typists reliably stay under. */
 const USUAL_TAP_MS = 120;
@@ -28,16 +28,16 @@ const isLetterTap = (action: Action | undefined): boolean =>
   action.codes.length === 1 &&
   /^(Key[A-Z]|Space|Semicolon|Comma|Period|Slash|Quote)$/.test(action.codes[0] ?? '');
 
-/** Advice on the gesture of one key. */
-export function gestureAdvice(profile: Profile, layer: Layer, key: KeyId, gesture: Gesture, path: Path): Advice[] {
+/** Found on the gesture of one key. */
+export function gestureAdvice(profile: Profile, layer: Layer, key: KeyId, gesture: Gesture, path: Path): Found[] {
   const timing = timingOf(profile, gesture);
   const { steps } = gesture;
   const [first] = steps;
-  const advise = (message: string, own: PartialTiming, fixName: string): Advice => {
+  const advise = (message: string, own: PartialTiming, fixName: string): Found => {
     const fix = timeKeys(profile, layer.id, [key], own);
     return { path, layer: layer.id, key, message, ...(fix && { fix, fixName }) };
   };
-  const found: Advice[] = [];
+  const found: Found[] = [];
   if (first?.tap && holdsModifiers(first.hold) && timing.holdAfterMs > 0 && timing.holdAfterMs < USUAL_TAP_MS) {
     found.push(
       advise(

@@ -3,7 +3,8 @@
  * finger reaches. Each has its place and its reason, and where there is one, an edit that mends it.
  */
 import type { Sound } from '../check';
-import type { Advice } from './advice';
+import { say } from '../reading';
+import type { Advice, Found } from './advice';
 import { gestureAdvice } from './gestures';
 import { jointAdvice } from './joints';
 import { keyboardAdvice } from './keyboard';
@@ -24,7 +25,7 @@ const capital = (text: string): string => text.charAt(0).toUpperCase() + text.sl
 /** All advice on a sound profile: layers first, then joint presses, then keys in the order of the board. */
 export function adviceOn({ profile, board }: Sound): Advice[] {
   const onKeys = profile.layers.flatMap((layer, index) =>
-    board.keys.flatMap(({ id }): Advice[] => {
+    board.keys.flatMap(({ id }): Found[] => {
       const does = layer.keys[id]?.does;
       const path = ['layers', index, 'keys', id, 'does'];
       if (does?.kind === 'gesture') return gestureAdvice(profile, layer, id, does, path);
@@ -41,5 +42,5 @@ export function adviceOn({ profile, board }: Sound): Advice[] {
     ...textAdvice(profile),
     ...travelAdvice(profile, board),
     ...onKeys,
-  ].map((advice) => ({ ...advice, message: capital(advice.message) }));
+  ].map((advice) => ({ ...advice, message: say(capital(advice.message)) }));
 }

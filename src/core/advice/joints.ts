@@ -1,8 +1,8 @@
-/** Advice on joint presses: a longer one that a shorter one has to wait for. */
+/** Found on joint presses: a longer one that a shorter one has to wait for. */
 import type { Board, BoardKey, KeyId } from '../board';
 import { titleOfCode, isCode } from '../codes';
 import { together, type Edit, type Joint, type Profile } from '../profile';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 const nameOf = (key: KeyId): string => (isCode(key) ? titleOfCode(key) : key);
 const namesOf = ({ keys }: Joint): string => keys.map(nameOf).join(' + ');
@@ -17,8 +17,8 @@ function alwaysPlans(profile: Profile, { id }: BoardKey): boolean {
 }
 
 /** Joint presses that come late because a longer one could still follow, or that can never come. */
-export function jointAdvice(profile: Profile, board: Board): Advice[] {
-  return profile.joints.flatMap((joint, index): Advice[] => {
+export function jointAdvice(profile: Profile, board: Board): Found[] {
+  return profile.joints.flatMap((joint, index): Found[] => {
     const path = ['joints', index];
     const planned = board.keys.find((key) => joint.keys.includes(key.id) && alwaysPlans(profile, key));
     if (planned) {

@@ -1,7 +1,7 @@
-/** Advice on keys that do something with the keyboard itself: one that stops it must not be hit by accident. */
+/** Found on keys that do something with the keyboard itself: one that stops it must not be hit by accident. */
 import type { Board } from '../board';
 import { allActions, type Layer, type Path, type Placed, type Profile } from '../profile';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 /** Where an action in a layer stands, and what its key does; undefined for joint presses. */
 function keyOf(profile: Profile, path: Placed['path']): { layer: Layer; isBase: boolean; key: string } | undefined {
@@ -10,7 +10,7 @@ function keyOf(profile: Profile, path: Placed['path']): { layer: Layer; isBase: 
   return layer && { layer, isBase: path[1] === 0, key: String(path[3]) };
 }
 
-function bootloaderAdvice(profile: Profile, path: Placed['path']): Advice[] {
+function bootloaderAdvice(profile: Profile, path: Placed['path']): Found[] {
   const place = keyOf(profile, path);
   if (!place)
     return [
@@ -31,8 +31,8 @@ function bootloaderAdvice(profile: Profile, path: Placed['path']): Advice[] {
   ];
 }
 
-export function keyboardAdvice(profile: Profile, board: Board): Advice[] {
-  return allActions(profile).flatMap(({ action, path }): Advice[] => {
+export function keyboardAdvice(profile: Profile, board: Board): Found[] {
+  return allActions(profile).flatMap(({ action, path }): Found[] => {
     if (action.do !== 'device') return [];
     if (action.what === 'bootloader') return bootloaderAdvice(profile, path);
     const place = keyOf(profile, path);

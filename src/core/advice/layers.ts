@@ -1,4 +1,4 @@
-/** Advice on layers: nothing leads there, nothing leads back, or one finger would have to be in two places. */
+/** Found on layers: nothing leads there, nothing leads back, or one finger would have to be in two places. */
 import { sameHand, type Board, type BoardKey } from '../board';
 import {
   actionsOf,
@@ -13,7 +13,7 @@ import {
   type Profile,
 } from '../profile';
 import { foreign } from '../reading';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 /** Where a way back is put when there is none: the first of these keys that the layer leaves free. */
 const WAY_BACK_KEYS = ['Escape', 'L2-1', 'Backspace', 'R1-6'];
@@ -36,9 +36,9 @@ function hasWayBack(profile: Profile, board: Board, index: number): boolean {
   );
 }
 
-export function layerAdvice(profile: Profile, board: Board): Advice[] {
+export function layerAdvice(profile: Profile, board: Board): Found[] {
   const [base] = profile.layers;
-  return profile.layers.flatMap((layer, index): Advice[] => {
+  return profile.layers.flatMap((layer, index): Found[] => {
     if (!base || index === 0) return [];
     const path: Path = ['layers', index];
     const name = foreign(layer.name);
@@ -74,8 +74,8 @@ const holdersOf = (profile: Profile, board: Board, layer: string): BoardKey[] =>
   );
 
 /** Joined layers whose every pair of keys asks one finger to be in two places. */
-export function fingerAdvice(profile: Profile, board: Board): Advice[] {
-  return profile.joinedLayers.flatMap(({ when, also }, index): Advice[] => {
+export function fingerAdvice(profile: Profile, board: Board): Found[] {
+  return profile.joinedLayers.flatMap(({ when, also }, index): Found[] => {
     const [a, b] = when;
     if (a === undefined || b === undefined) return [];
     const pairs = holdersOf(profile, board, a).flatMap((left) =>

@@ -1,18 +1,18 @@
-/** Advice on macros: what stays down and cannot be let go of, what does nothing, what the device cannot send. */
+/** Found on macros: what stays down and cannot be let go of, what does nothing, what the device cannot send. */
 import { titleOfCode, pageOf, usageOfCode, KEYBOARD_PAGE, CONSUMER_PAGE, DESKTOP_PAGE, BUTTON_PAGE } from '../codes';
 import { heldBy, leftDownBy, openKeys, operations, partsOf, pressesOf, sayTime } from '../macro';
 import { replaceMacro, type Macro, type Profile } from '../profile';
 import { foreign } from '../reading';
 import { whatLetsGoOf } from './letGo';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 const SENT_PAGES = [KEYBOARD_PAGE, CONSUMER_PAGE, DESKTOP_PAGE, BUTTON_PAGE];
 const PART_NAMES = { onPress: 'on press', repeat: 'repeated', onRelease: 'on release' } as const;
 
 const list = (codes: readonly string[]): string => codes.map(titleOfCode).join(', ');
 
-function adviceOnOne(profile: Profile, macro: Macro, index: number): Advice[] {
-  const found: Advice[] = [];
+function adviceOnOne(profile: Profile, macro: Macro, index: number): Found[] {
+  const found: Found[] = [];
   const advise = (part: readonly (string | number)[], message: string, to?: Macro, fixName?: string): void => {
     const fix = to && fixName !== undefined ? { fix: replaceMacro(to), fixName } : {};
     found.push({
@@ -88,5 +88,5 @@ function adviceOnOne(profile: Profile, macro: Macro, index: number): Advice[] {
   return found;
 }
 
-export const macroAdvice = (profile: Profile): Advice[] =>
+export const macroAdvice = (profile: Profile): Found[] =>
   profile.macros.flatMap((macro, index) => adviceOnOne(profile, macro, index));

@@ -1,4 +1,4 @@
-/** Advice on stroke plans: ends that are never reached, one usage held by two parts, depths finer than can be measured. */
+/** Found on stroke plans: ends that are never reached, one usage held by two parts, depths finer than can be measured. */
 import type { Board, KeyId } from '../board';
 import { titleOfCode } from '../codes';
 import { reachOf, resolutionOf, snappedUm } from '../plan';
@@ -14,7 +14,7 @@ import {
   type Profile,
   type Span,
 } from '../profile';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 const mm = (um: number): string => `${um / 1000} mm`;
 const nameOf = ({ going, atUm }: Crossing): string => `${mm(atUm)} going ${going}`;
@@ -30,7 +30,7 @@ const snap = (crossing: Crossing, stepUm: number): Crossing => ({
   atUm: snappedUm(crossing.atUm, stepUm),
 });
 
-/** Advice on the stroke plan of one key. */
+/** Found on the stroke plan of one key. */
 export function planAdvice(
   profile: Profile,
   board: Board,
@@ -38,8 +38,8 @@ export function planAdvice(
   key: KeyId,
   spans: readonly Span[],
   path: Path,
-): Advice[] {
-  const advise = (n: number, message: string, to: Span[], fixName: string): Advice => ({
+): Found[] {
+  const advise = (n: number, message: string, to: Span[], fixName: string): Found => ({
     path: [...path, 'spans', n],
     layer: layer.id,
     key,
@@ -48,7 +48,7 @@ export function planAdvice(
     fixName,
   });
   const changed = (at: number, span: Span): Span[] => spans.map((other, n) => (n === at ? span : other));
-  const found: Advice[] = [];
+  const found: Found[] = [];
   const stepUm = resolutionOf(board);
   spans.forEach((span, n) => {
     const back = turnedBack(span.from);

@@ -5,7 +5,7 @@
 import type { Board, KeyId } from '../board';
 import { isJoined, waysTo, type Layer, type LayerId, type Profile } from '../profile';
 import { foreign } from '../reading';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 /** How a profile's layers become active, as far as it matters here. */
 class Ways {
@@ -57,12 +57,12 @@ function hiddenBy({ holder, above }: Hiding, layer: Layer, key: KeyId): string |
 }
 
 /** Bindings that can never be reached, in the order of layers and keys. */
-export function reachAdvice(profile: Profile, board: Board): Advice[] {
+export function reachAdvice(profile: Profile, board: Board): Found[] {
   const ways = new Ways(profile);
   return profile.layers.slice(1).flatMap((layer, n) => {
     const hiding = hidingOf(profile, ways, layer);
     if (hiding.holder === undefined && hiding.above.length === 0) return [];
-    return board.keys.flatMap(({ id: key }): Advice[] => {
+    return board.keys.flatMap(({ id: key }): Found[] => {
       const kind = layer.keys[key]?.does.kind ?? 'pass';
       // Saying that the holding key does nothing is a habit, not a mistake.
       if (kind === 'pass' || kind === 'none') return [];

@@ -4,7 +4,8 @@ import { bringHosts } from '../hosts';
 import { mustBeSound } from '../check';
 import { sketchProfile } from '../../../tests/making/sketch';
 import { macroFromLines } from '../macro';
-import { applyEdit, profileProblems } from '../profile';
+import { applyEdit, profileProblems, sayWrong } from '../profile';
+import { shown } from '../reading';
 import { adviceOn, leavingOut, looksSecret } from '.';
 
 beforeAll(() => bringHosts());
@@ -33,7 +34,7 @@ test.each([
 test('it is said where it is, on a key and in a macro', () => {
   const macro = macroFromLines({ id: 'm', name: 'Safe pin', press: '"4711"' });
   const profile = sketchProfile({ Base: { A: 'type "kX9$mPq2wz"', B: 'play Safe pin' } }, {}, { macros: [macro] });
-  const said = adviceOn(mustBeSound(profile)).filter(({ message }) => message.includes('password'));
+  const said = adviceOn(mustBeSound(profile)).filter(({ message }) => shown(message).includes('password'));
   expect(said.map(({ path }) => path.join('/'))).toEqual([
     'layers/0/keys/KeyA/does/action/text',
     'macros/0/onPress/events/0/text',
@@ -44,10 +45,13 @@ describe('a text that cannot be typed', () => {
   const profile = sketchProfile({ Base: { A: 'type "naïve €"' } });
   test('is named character by character, and can be left without them', () => {
     const problems = profileProblems(profile);
-    expect(problems.map(({ message }) => message.slice(0, 70))).toEqual([
-      'no keys of a host with the layout English (US) make “ï” (U+00EF), numb',
-      'no keys of a host with the layout English (US) make “€” (U+20AC), numb',
+    expect(problems.map(({ wrong }) => wrong)).toEqual([
+      { is: 'noCharacter', character: 'ï', at: 2, host: 'English (US)' },
+      { is: 'noCharacter', character: '€', at: 6, host: 'English (US)' },
     ]);
+    expect(sayWrong(problems[0]!.wrong)).toMatch(
+      /^no keys of a host with the layout English \(US\) make “ï” \(U\+00EF\), number 3/,
+    );
     const { fix, fixName } = leavingOut(profile, problems[0]!.path)!;
     expect(fixName).toBe('Leave out “ï” (U+00EF), “€” (U+20AC)');
     const mended = applyEdit(profile, fix);
@@ -61,10 +65,10 @@ describe('a text that cannot be typed', () => {
   test('half a character, a control, an emoji', () => {
     const odd = sketchProfile({ Base: { A: 'none' } });
     odd.layers[0]!.keys.KeyA = { does: { kind: 'act', action: { do: 'text', text: 'a\ud800\u0007👋', gapMs: 0 } } };
-    expect(profileProblems(odd).map(({ message }) => /make (.*), number/.exec(message)?.[1])).toEqual([
-      'half a character (U+D800)',
-      'the control U+0007',
-      '“👋” (U+1F44B)',
+    expect(profileProblems(odd).map(({ wrong }) => 'character' in wrong && wrong.character)).toEqual([
+      '\ud800',
+      '\u0007',
+      '👋',
     ]);
   });
 });

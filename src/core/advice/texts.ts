@@ -1,7 +1,7 @@
 /** Texts: what keeps one from being typed on the profile's host, with a way out; and one that looks like a password. */
 import { hostLayout, lackingIn, namedCharacter } from '../hosts';
 import { allActions, editTowards, replacedAt, type Edit, type Path, type Profile } from '../profile';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 /** A text in a profile, what it is called there, and where it is. */
 type Placed = { text: string; path: Path; called: string; layer: string; key?: string; macro?: string };
@@ -61,9 +61,9 @@ export function looksSecret(text: string, called = ''): boolean {
   return kinds >= 3 && /\d/.test(word) && !/^\p{L}+[^\p{L}\d]?\d{1,3}[^\p{L}\d]?$/u.test(word);
 }
 
-/** Advice on texts of a sound profile. */
-export const textAdvice = (profile: Profile): Advice[] =>
-  textsOf(profile).flatMap(({ text, called, path, layer, key, macro }): Advice[] =>
+/** Found on texts of a sound profile. */
+export const textAdvice = (profile: Profile): Found[] =>
+  textsOf(profile).flatMap(({ text, called, path, layer, key, macro }): Found[] =>
     looksSecret(text, called)
       ? [
           {

@@ -1,8 +1,8 @@
-/** Advice on travel settings: depths finer than can be measured, and movements that a resting finger makes by itself. */
+/** Found on travel settings: depths finer than can be measured, and movements that a resting finger makes by itself. */
 import type { Board } from '../board';
 import { resolutionOf, snappedUm } from '../plan';
 import { setActuation, setBoardActuation, type Actuation, type Profile } from '../profile';
-import type { Advice } from './advice';
+import type { Found } from './advice';
 
 const FIGURES = ['pointUm', 'releaseUm', 'pressUm'] as const;
 
@@ -14,13 +14,13 @@ function snap(actuation: Actuation, stepUm: number): Actuation {
   return { ...actuation, ...Object.fromEntries(off.map((name) => [name, snappedUm(own[name] ?? 0, stepUm)])) };
 }
 
-/** Advice on how keys fire and let go. */
-export function travelAdvice(profile: Profile, board: Board): Advice[] {
+/** Found on how keys fire and let go. */
+export function travelAdvice(profile: Profile, board: Board): Found[] {
   if (!board.analog) return [];
   const stepUm = resolutionOf(board);
   const message = `a depth is finer than the ${board.name} measures, ${stepUm / 1000} mm.`;
   const { travel } = profile;
-  const found: Advice[] = [];
+  const found: Found[] = [];
   if (snap(travel.board, stepUm) !== travel.board) {
     const fix = setBoardActuation(profile, snap(travel.board, stepUm));
     found.push({ path: ['travel', 'board'], layer: '', message, fix, fixName: 'Round it' });

@@ -194,7 +194,7 @@ export function setKeys(
           ids.includes(id) && contact === undefined && board.keys.some((other) => other.contact === id),
       )
     )
-      return { refused: 'Another key lies on the contact of this one.' };
+      return { refused: 'Another key shares the switch of this one.' };
   }
   return changeKeys(board, ids, ({ code: codeBefore, contact: contactBefore, ...plain }) => {
     const { code = codeBefore, contact = contactBefore, ...rest } = change;

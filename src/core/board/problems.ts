@@ -1,5 +1,5 @@
 /** What is wrong with a board as it is drawn, and what is only worth knowing. */
-import { quoted } from '../reading';
+import { quoted, say, type Said } from '../reading';
 import { sharersOf } from './contacts';
 import type { Board, KeyId } from './schema';
 import { doOverlap } from './shape';
@@ -9,7 +9,7 @@ export type BoardProblem = {
   weight: 'wrong' | 'note';
   places: readonly number[];
   keys: readonly KeyId[];
-  message: string;
+  message: Said;
 };
 
 /** Everything about a board that its person has to know, what is wrong first. */
@@ -25,7 +25,7 @@ export function checkBoard(board: Board): BoardProblem[] {
         weight: 'wrong',
         places: [place, under],
         keys: [key.id, other.id],
-        message: `lies on the key ${quoted(other.id)}; move one of them`,
+        message: say(`lies on the key ${quoted(other.id)}; move one of them`),
       });
     if (key.code === undefined) return;
     const first = keys.findIndex(({ code }) => code === key.code);
@@ -35,7 +35,9 @@ export function checkBoard(board: Board): BoardProblem[] {
         weight: 'note',
         places: [place, first],
         keys: [key.id, twin.id],
-        message: `has the code of the key ${quoted(twin.id)}, ${key.code}: an ordinary keyboard plays only one of them`,
+        message: say(
+          `has the code of the key ${quoted(twin.id)}, ${key.code}: an ordinary keyboard plays only one of them`,
+        ),
       });
   });
   keys.forEach(({ id, contact }, place) => {
@@ -44,7 +46,7 @@ export function checkBoard(board: Board): BoardProblem[] {
         weight: 'note',
         places: [place, keys.findIndex((key) => key.id === contact)],
         keys: [id, contact],
-        message: `lies on the contact of ${quoted(contact)}: a profile gives both one binding`,
+        message: say(`shares a switch with ${quoted(contact)}: a profile gives both one binding`),
       });
   });
   const without = keys.flatMap((key, place) => (key.code === undefined && key.contact === undefined ? [place] : []));
@@ -53,7 +55,9 @@ export function checkBoard(board: Board): BoardProblem[] {
       weight: 'note',
       places: without,
       keys: without.flatMap((place) => keys[place]?.id ?? []),
-      message: `${without.length === 1 ? 'has' : `and ${without.length - 1} more have`} no code: no key of an ordinary keyboard plays ${without.length === 1 ? 'it' : 'them'} on the trial bench`,
+      message: say(
+        `${without.length === 1 ? 'has' : `and ${without.length - 1} more have`} no code: no key of an ordinary keyboard plays ${without.length === 1 ? 'it' : 'them'} on the trial bench`,
+      ),
     });
   return [...wrong, ...notes];
 }

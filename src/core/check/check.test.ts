@@ -51,7 +51,7 @@ test('a slot that the keyboard does not have is a problem, with its place', () =
   expect(problems).toEqual([
     {
       path: ['layers', 0, 'keys', 'KeyA', 'does', 'action', 'actions', 1, 'slot'],
-      message: 'there is no slot 5; the Harrow 64 has 4',
+      wrong: { is: 'noSlot', slot: 5, slots: 4, board: 'Harrow 64' },
     },
   ]);
 });

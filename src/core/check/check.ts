@@ -6,7 +6,7 @@
 import { boardById, type Board } from '../board';
 import { isHostHere } from '../hosts';
 import { compile, type Program } from '../engine';
-import { profileProblems, type Problem, type Profile } from '../profile';
+import { profileProblems, sayWrong, type Problem, type Profile } from '../profile';
 
 class SoundProfile {
   // A private field makes the type one of its own: nothing else can pass for it.
@@ -31,7 +31,8 @@ export class Problems {
 }
 
 /** What is wrong first, as a sentence. */
-export const firstProblem = ({ problems }: Problems): string => `${problems[0]?.message ?? 'it is not sound'}.`;
+export const firstProblem = ({ problems }: Problems): string =>
+  `${problems[0] ? sayWrong(problems[0].wrong) : 'it is not sound'}.`;
 
 export type Checked = Sound | Problems;
 
@@ -74,5 +75,5 @@ export function check(profile: Profile, board: Board | undefined = boardById(pro
 export function mustBeSound(profile: Profile, board?: Board): Sound {
   const checked = check(profile, board);
   if (isSound(checked)) return checked;
-  throw new Error(`${profile.name}: ${checked.problems[0]?.message ?? 'is not sound'}`);
+  throw new Error(`${profile.name}: ${firstProblem(checked)}`);
 }

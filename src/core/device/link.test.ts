@@ -14,7 +14,7 @@ import { HARROW_64 } from '../board';
 const imageNamed = (name: string): Uint8Array =>
   encodeImage(mustBeSound(plainProfile(HARROW_64, 'p', name)), { withoutNames: false });
 
-const RUNS = Math.ceil(runs(300) / 25) * 25;
+const RUNS = Math.ceil(runs(150) / 25) * 25;
 const SEED = seed();
 
 describe('over a cable that is not sound', () => {

@@ -29,7 +29,7 @@ export const parseBoard = (text: string): Board => boardOf(parseJson(text));
 export function boardOf(data: unknown, place: readonly string[] = []): Board {
   const board = draftOf(data, place);
   const wrong = checkBoard(board).flatMap(({ weight, places, message }): Problem[] =>
-    weight === 'wrong' ? [{ path: [...place, 'keys', places[0] ?? 0], message }] : [],
+    weight === 'wrong' ? [{ path: [...place, 'keys', places[0] ?? 0], wrong: { is: 'value', said: message } }] : [],
   );
   if (wrong.length > 0) throw unreadable(wrong);
   return board;

@@ -1,5 +1,5 @@
 /** Many problems of a file as one error: the first, and how many more there are. */
-import { printPath, type Problem } from '../profile';
+import { printPath, sayWrong, type Problem } from '../profile';
 import { Unreadable } from '../reading';
 
 /** The end of a sentence that says how many problems there are besides. */
@@ -10,6 +10,6 @@ export function unreadable(problems: readonly Problem[]): Unreadable {
   const [first] = problems;
   return new Unreadable(
     printPath(first?.path ?? []),
-    `${first?.message ?? 'is not right'}${more(problems.length - 1)}`,
+    `${first ? sayWrong(first.wrong) : 'is not right'}${more(problems.length - 1)}`,
   );
 }

@@ -5,7 +5,7 @@ import { HARROW_64 } from '../board';
 import { bringHosts } from '../hosts';
 import { macroFromLines } from '../macro';
 import { parseLine } from '../notation';
-import { applyEdit, plainProfile, type Action, type Binding, type Macro, type Profile } from '../profile';
+import { applyEdit, plainProfile, printProblem, type Action, type Binding, type Macro, type Profile } from '../profile';
 import { shown } from '../reading';
 import { deedsOf, leavingOut, type Weight } from '.';
 
@@ -233,7 +233,7 @@ describe('leaving it out', () => {
     for (const profile of [SHOW_DESK, PROMPT_BOOK, SOUND_PAD])
       for (const deed of deedsOf(profile)) {
         const left = applyEdit(profile, leavingOut(profile, deed));
-        if (!left.ok) throw new Error(`${profile.name}, ${shown(deed.where)}: ${left.problem.message}`);
+        if (!left.ok) throw new Error(`${profile.name}, ${shown(deed.where)}: ${printProblem(left.problem)}`);
         const here = JSON.stringify(deed.sites);
         expect(
           deedsOf(left.profile).filter(({ sites, said }) => said === deed.said && JSON.stringify(sites) === here),

@@ -37,12 +37,12 @@ test.each<[string, Macro, string]>([
   [
     'an event behind the end',
     { ...macro('m', ''), onPress: { lengthUs: 5000, events: [{ atUs: 9000, edge: 'down', code: 'KeyA' }] } },
-    'macros[0].onPress.events[0].atUs: 9000 lies behind the end of the score, 5000; make the score longer',
+    'macros[0].onPress.events[0].atUs: 9 ms lies behind the end of the score, 5 ms; make the score longer',
   ],
   [
     'passes without length',
     macro('m', '', { repeat: '+A -A' }),
-    'macros[0].repeat.lengthUs: a pass and the gap behind it last 0 µs; 1000 is the least',
+    'macros[0].repeat.lengthUs: a pass and the gap behind it last 0 ms; 1 ms is the least',
   ],
   [
     'more events than there is room for',

@@ -1,7 +1,16 @@
 /** Every kind of edit: it is data that comes back, it is made, and what it gives back takes it back. */
 import { describe, expect, test } from '@jest/globals';
 import { SHOW_DESK } from '../../../demo';
-import { applyEdit, EDIT_ROWS, mergeEdits, type Edit, type EditKind, type EditOf, type ScoreEvent } from '.';
+import {
+  applyEdit,
+  EDIT_ROWS,
+  mergeEdits,
+  printProblem,
+  type Edit,
+  type EditKind,
+  type EditOf,
+  type ScoreEvent,
+} from '.';
 
 const [base, cues] = SHOW_DESK.layers;
 const [macro] = SHOW_DESK.macros;
@@ -93,9 +102,9 @@ describe.each(KINDS)('%s', (kind, [edit, goesOn]) => {
 test('a second thing of one id is not put in', () => {
   const [edit] = EVERY.insert;
   const once = applyEdit(SHOW_DESK, edit);
-  if (!once.ok) throw new Error(once.problem.message);
+  if (!once.ok) throw new Error(printProblem(once.problem));
   expect(applyEdit(once.profile, edit)).toMatchObject({
     ok: false,
-    problem: { path: ['macros'], message: 'There is a macro another already.' },
+    problem: { path: ['macros'], wrong: { said: 'There is a macro another already.' } },
   });
 });

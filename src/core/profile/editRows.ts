@@ -3,7 +3,7 @@
  * it back, and when two of them, one after the other, are one. A new kind of edit is a line in the type of `edits.ts` and a row here; the
  * compiler names what is missing.
  */
-import { foreign, sameData, z } from '../reading';
+import { foreign, sameData, say, z } from '../reading';
 import {
   idIn,
   SCORE_PARTS,
@@ -47,7 +47,10 @@ type EditRow<K extends EditKind> = {
   merge: ((first: EditOf<K>, second: EditOf<K>) => EditOf<K> | undefined) | null;
 };
 
-const no = (path: Path, message: string): Edited => ({ ok: false, problem: { path, message } });
+const no = (path: Path, message: string): Edited => ({
+  ok: false,
+  problem: { path, wrong: { is: 'refused', said: say(message) } },
+});
 const yes = (profile: Profile, inverse: Edit): Edited => ({ ok: true, profile, inverse });
 
 const place = z.number();

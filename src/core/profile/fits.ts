@@ -4,7 +4,7 @@
  * only at the events it moves.
  */
 import { keyIdSchema } from '../board';
-import { z } from '../reading';
+import { say, z } from '../reading';
 import { isKeyEvent } from './keyEvents';
 import { LIMITS } from './limits';
 import type { Path, Problem } from './problem';
@@ -50,7 +50,10 @@ function problemOf(schema: z.ZodType, value: unknown, path: Path): Problem | und
   const result = schema.safeParse(value);
   if (!result.success) {
     const [first] = problemsOfZod(result.error);
-    return { path: [...path, ...(first?.path ?? [])], message: first?.message ?? 'is not right' };
+    return {
+      path: [...path, ...(first?.path ?? [])],
+      wrong: first?.wrong ?? { is: 'value', said: say('is not right') },
+    };
   }
   if (isPart) proved.add(value);
   return undefined;
@@ -88,7 +91,10 @@ const layerProblem = (layer: Layer, path: Path): Problem | undefined =>
 const scoreProblem = (score: Score, path: Path): Problem | undefined =>
   firstOfParts(score, function* () {
     if (score.events.length > LIMITS.scoreEvents)
-      yield { path, message: `has ${score.events.length} events; ${LIMITS.scoreEvents} is the most` };
+      yield {
+        path,
+        wrong: { is: 'value', said: say(`has ${score.events.length} events; ${LIMITS.scoreEvents} is the most`) },
+      };
     yield problemOf(scoreSchema, { ...score, events: [] }, path);
     for (let n = 0; n < score.events.length; n++) {
       const event = score.events[n];

@@ -112,7 +112,7 @@ describe('what would not load again is refused at the edit, with the reason', ()
     ],
   ])('%s', (_what, edit, reason) => {
     const edited = applyEdit(PLAIN, edit);
-    expect(edited.ok ? reloaded(edited.profile) : edited.problem.message).toContain(reason);
+    expect(edited.ok ? reloaded(edited.profile) : printProblem(edited.problem)).toContain(reason);
     expect(edited.ok).toBe(false);
   });
 
@@ -341,5 +341,5 @@ test('a score of more events than any may have does not pass', () => {
     ],
   });
   expect(misfitOf(withEvents(LIMITS.scoreEvents))).toBeUndefined();
-  expect(misfitOf(withEvents(LIMITS.scoreEvents + 2))?.message).toContain(`${LIMITS.scoreEvents} is the most`);
+  expect(printProblem(misfitOf(withEvents(LIMITS.scoreEvents + 2))!)).toContain(`${LIMITS.scoreEvents} is the most`);
 });

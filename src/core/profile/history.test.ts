@@ -11,6 +11,7 @@ import {
   type Act,
   type Document,
   type Edit,
+  printProblem,
 } from '.';
 
 const rename = (name: string): Edit => ({ edit: 'describe', to: { name } });
@@ -24,7 +25,7 @@ const first = (): Document => newDocument(plainProfile(HARROW_64, 'p', 'Plain'))
 function after(...acts: Act[]): Document {
   return acts.reduce((document, act) => {
     const result = applyAct(document, act);
-    if (!result.ok) throw new Error(result.problem.message);
+    if (!result.ok) throw new Error(printProblem(result.problem));
     return result.document;
   }, first());
 }
@@ -49,7 +50,7 @@ describe('acts on a document', () => {
     const twice = after(edit('a', rename('A')), edit('b', rename('B')));
     expect(applyAct(twice, back('a'))).toMatchObject({
       ok: false,
-      problem: { message: '“a” cannot be taken back before “b”, which came after it.' },
+      problem: { wrong: { said: '“a” cannot be taken back before “b”, which came after it.' } },
     });
     expect(applyAct(document, back('z')).ok).toBe(false);
     expect(applyAct(document, forth('z')).ok).toBe(false);

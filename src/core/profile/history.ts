@@ -9,8 +9,7 @@ import type { Edit } from './edits';
 import { applyEdit } from './gate';
 import { diff, onBase, subjectOf, variantOf, type Change, type Clash } from './diff';
 import type { Problem } from './problem';
-import { shortened } from '../reading';
-import { sameData } from '../reading';
+import { sameData, say, shortened } from '../reading';
 import type { Profile } from './schema';
 
 /** One step that can be taken back: what undoes it, what does it again, and what it is called. */
@@ -130,7 +129,10 @@ export function applyAct(document: Document, act: Act): Acted {
 }
 
 const MEANWHILE = 'Something else was changed meanwhile, in another window.';
-const refusedFor = (message: string): Acted => ({ ok: false, problem: { path: [], message } });
+const refusedFor = (message: string): Acted => ({
+  ok: false,
+  problem: { path: [], wrong: { is: 'refused', said: say(message) } },
+});
 
 /**
  * Takes a step back: the last one, or one with others behind it (of another window, most of all) when they do not touch the same thing, so that it

@@ -23,7 +23,8 @@ export { isWithin, LIMITS, type Range } from './limits';
 export { addMacro, replaceMacro, replaceScore, takeOutMacro } from './macroEdits';
 export { inverseOf, mustEdit } from './mustEdit';
 export { replacedAt } from './replacedAt';
-export { type Path, printPath, printProblem, type Problem, refusalOf } from './problem';
+export { type Path, printPath, type Problem, type Wrong } from './problem';
+export { printProblem, refusalOf, sayWrong } from './problemWords';
 export { profileProblems } from './problems';
 export {
   type Answer,

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { SHOW_DESK } from '../../../demo';
 import { runs, seed } from '../../../tests/runs';
-import { applyEdit, mergeEdits, replaceScore, type Edit, type Macro, type Profile, type Score } from '.';
+import { applyEdit, mergeEdits, printProblem, replaceScore, type Edit, type Macro, type Profile, type Score } from '.';
 
 const scoreOf = (times: readonly number[]): Score => {
   const events = [...times]
@@ -21,7 +21,7 @@ const withScore = (score: Score): { profile: Profile; macro: Macro } => {
 };
 const done = (profile: Profile, edit: Edit): { profile: Profile; inverse: Edit } => {
   const result = applyEdit(profile, edit);
-  if (!result.ok) throw new Error(result.problem.message);
+  if (!result.ok) throw new Error(printProblem(result.problem));
   return result;
 };
 
@@ -66,7 +66,7 @@ describe('a score that becomes another', () => {
     const theirs = done(profile, replaceScore(macro, 'onPress', scoreOf([0, 12, 20, 30]))).profile;
     expect(applyEdit(theirs, mine)).toMatchObject({
       ok: false,
-      problem: { message: 'That part of the score was changed meanwhile.' },
+      problem: { wrong: { said: 'That part of the score was changed meanwhile.' } },
     });
     const { events } = macro.onPress!;
     const beside: Edit = {
@@ -80,7 +80,7 @@ describe('a score that becomes another', () => {
     };
     expect(applyEdit(profile, beside)).toMatchObject({
       ok: false,
-      problem: { message: 'What stands beside it in the score was changed meanwhile.' },
+      problem: { wrong: { said: 'What stands beside it in the score was changed meanwhile.' } },
     });
     expect(applyEdit(SHOW_DESK, mine)).toMatchObject({ ok: false });
   });

@@ -1,7 +1,7 @@
 /** Edits where a refusal would be our own mistake: in demo, examples and tests. */
 import type { Edit } from './edits';
 import { applyEdit } from './gate';
-import { printProblem } from './problem';
+import { printProblem } from './problemWords';
 import type { Profile } from './schema';
 
 function mustApply(profile: Profile, edit: Edit): { profile: Profile; inverse: Edit } {

@@ -3,34 +3,37 @@
  * controller cannot take. Each problem has a JSON path, so that a person finds the place in the file as well as on the screen.
  */
 import { boardById, contactOf, type Board } from '../board';
-import { hostLayout, isHostHere, lackingIn, namedCharacter } from '../hosts';
-import { listed, quoted } from '../reading';
+import { hostLayout, isHostHere, lackingIn } from '../hosts';
 import { allActions } from './actions';
-import type { Path, Problem } from './problem';
+import type { Path, Problem, Roomed, Wrong } from './problem';
 import { referencesOf } from './references';
 import type { Actuation, Profile } from './schema';
 
 /** The shortest time from one pass of a macro to the next, in µs. */
 const LEAST_PASS_US = 1000;
 
-/** A depth as people say it: at least one figure behind the point, and all that are needed. */
-const mm = (um: number): string => `${(um / 1000).toFixed(3).replace(/0{1,2}$/, '')} mm`;
+const tooDeep = (um: number, { travelUm, name }: Board): Wrong => ({ is: 'tooDeep', um, travelUm, board: name });
 
-const tooDeep = (um: number, board: Board): string =>
-  `${mm(um)} is more than the ${mm(board.travelUm)} that a key of the ${board.name} travels`;
+const tooMany = (what: Roomed, count: number, room: number, { name }: Board): Wrong => ({
+  is: 'tooMany',
+  what,
+  count,
+  room,
+  board: name,
+});
 
 function actuationProblems(actuation: Actuation, path: Path, board: Board): Problem[] {
   const found: Problem[] = [];
   if (actuation.pointUm > board.travelUm) {
     found.push({
       path: [...path, 'pointUm'],
-      message: tooDeep(actuation.pointUm, board),
+      wrong: tooDeep(actuation.pointUm, board),
     });
   }
   if (actuation.mode === 'fixed' && actuation.releaseUm !== undefined && actuation.releaseUm > actuation.pointUm) {
     found.push({
       path: [...path, 'releaseUm'],
-      message: `${mm(actuation.releaseUm)} is deeper than the actuation point at ${mm(actuation.pointUm)}`,
+      wrong: { is: 'releasedDeeper', releaseUm: actuation.releaseUm, pointUm: actuation.pointUm },
     });
   }
   return found;
@@ -45,8 +48,7 @@ function referenceProblems(profile: Profile): Problem[] {
   };
   return referencesOf(profile).flatMap(({ what, id, path }): Problem[] => {
     if (what === 'key' || there[what].has(id)) return [];
-    const others = what === 'layer' ? `; the layers are ${listed([...there.layer])}` : '';
-    return [{ path, message: `there is no ${what} ${quoted(id)}${others}` }];
+    return [{ path, wrong: { is: 'missing', what, id, layers: [...there.layer] } }];
   });
 }
 
@@ -55,13 +57,10 @@ function macroProblems(profile: Profile, board: Board): Problem[] {
   const found: Problem[] = [];
   const host = hostLayout(profile.hostLayout);
   if (!isHostHere(profile.hostLayout))
-    return [{ path: ['hostLayout'], message: `the host layout ${quoted(profile.hostLayout)} has not been read` }];
+    return [{ path: ['hostLayout'], wrong: { is: 'hostNotRead', id: profile.hostLayout } }];
   const checkText = (text: string, path: Path): void => {
-    for (const { character, at } of lackingIn(host, text).slice(0, 3)) {
-      const what = `${namedCharacter(character)}, number ${at + 1} of the text`;
-      const message = `no keys of a host with the layout ${host.name} make ${what}; leave it out, or take a host layout that has it`;
-      found.push({ path, message });
-    }
+    for (const { character, at } of lackingIn(host, text).slice(0, 3))
+      found.push({ path, wrong: { is: 'noCharacter', character, at, host: host.name } });
   };
   for (const { action, path } of allActions(profile))
     if (action.do === 'text') checkText(action.text, [...path, 'text']);
@@ -75,23 +74,19 @@ function macroProblems(profile: Profile, board: Board): Problem[] {
         if (event.atUs > score.lengthUs)
           found.push({
             path: ['macros', n, part, 'events', e, 'atUs'],
-            message: `${event.atUs} lies behind the end of the score, ${score.lengthUs}; make the score longer`,
+            wrong: { is: 'behindTheEnd', atUs: event.atUs, lengthUs: score.lengthUs },
           });
         if ('text' in event) checkText(event.text, ['macros', n, part, 'events', e, 'text']);
       });
     }
-    if (macro.repeat && macro.repeat.lengthUs + macro.gapMs * 1000 < LEAST_PASS_US) {
+    const passUs = macro.repeat && macro.repeat.lengthUs + macro.gapMs * 1000;
+    if (passUs !== undefined && passUs < LEAST_PASS_US)
       found.push({
         path: ['macros', n, 'repeat', 'lengthUs'],
-        message: `a pass and the gap behind it last ${macro.repeat.lengthUs + macro.gapMs * 1000} µs; ${LEAST_PASS_US} is the least`,
+        wrong: { is: 'shortPass', us: passUs, leastUs: LEAST_PASS_US },
       });
-    }
-    if (events > board.device.macroEvents) {
-      found.push({
-        path: ['macros', n],
-        message: `${events} events; a macro of the ${board.name} has room for ${board.device.macroEvents}`,
-      });
-    }
+    if (events > board.device.macroEvents)
+      found.push({ path: ['macros', n], wrong: tooMany('events', events, board.device.macroEvents, board) });
   });
   return found;
 }
@@ -99,32 +94,30 @@ function macroProblems(profile: Profile, board: Board): Problem[] {
 /** Problems of a profile on its board: keys that are not there, depths beyond the travel, limits of the controller. */
 function boardProblems(profile: Profile, board: Board): Problem[] {
   const keys = new Set(board.keys.map((key) => key.id));
-  const noKey = (id: string) => `the ${board.name} has no key ${quoted(id)}`;
   const found: Problem[] = referencesOf(profile).flatMap(({ what, id, path }) =>
-    what === 'key' && !keys.has(id) ? [{ path, message: noKey(id) }] : [],
+    what === 'key' && !keys.has(id) ? [{ path, wrong: { is: 'noKey', key: id, board: board.name } }] : [],
   );
   profile.layers.forEach((layer, n) => {
     for (const [key, { does }] of Object.entries(layer.keys)) {
       const path = ['layers', n, 'keys', key];
       const contact = contactOf(board, key);
-      if (contact !== key)
-        found.push({ path, message: `${key} lies on the contact of ${contact}; assign that one, and both do it` });
+      if (contact !== key) found.push({ path, wrong: { is: 'sharedContact', key, contact } });
       if (does.kind === 'gesture' && does.steps.length > board.device.gestureSteps) {
         found.push({
           path: [...path, 'does', 'steps'],
-          message: `${does.steps.length} steps; the ${board.name} has room for ${board.device.gestureSteps}`,
+          wrong: tooMany('steps', does.steps.length, board.device.gestureSteps, board),
         });
       }
       if (does.kind === 'stroke') {
         if (!board.analog)
           found.push({
             path: [...path, 'does'],
-            message: `the ${board.name} does not measure travel, so it has no stroke plans`,
+            wrong: { is: 'noTravel', board: board.name },
           });
         if (does.spans.length > board.device.spansPerKey) {
           found.push({
             path: [...path, 'does', 'spans'],
-            message: `${does.spans.length} spans; the ${board.name} has room for ${board.device.spansPerKey}`,
+            wrong: tooMany('spans', does.spans.length, board.device.spansPerKey, board),
           });
         }
         does.spans.forEach((span, s) => {
@@ -133,14 +126,14 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
             if (crossing && crossing.atUm > board.travelUm) {
               found.push({
                 path: [...path, 'does', 'spans', s, end, 'atUm'],
-                message: tooDeep(crossing.atUm, board),
+                wrong: tooDeep(crossing.atUm, board),
               });
             }
           }
           if (span.to && span.to.going === span.from.going && span.to.atUm === span.from.atUm) {
             found.push({
               path: [...path, 'does', 'spans', s, 'to'],
-              message: 'is the same crossing as "from"; leave it out for a mark',
+              wrong: { is: 'sameCrossing' },
             });
           }
         });
@@ -151,29 +144,29 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
     if (action.do === 'slot' && action.how === 'go' && action.slot > board.device.slots)
       found.push({
         path: [...path, 'slot'],
-        message: `there is no slot ${action.slot}; the ${board.name} has ${board.device.slots}`,
+        wrong: { is: 'noSlot', slot: action.slot, slots: board.device.slots, board: board.name },
       });
   const pairs = new Map<string, number>();
   profile.joints.forEach((joint, n) => {
     const together = [...new Set(joint.keys)].sort().join(' + ');
     if (new Set(joint.keys).size < joint.keys.length)
-      found.push({ path: ['joints', n, 'keys'], message: 'names a key twice' });
+      found.push({ path: ['joints', n, 'keys'], wrong: { is: 'keyTwice' } });
     const earlier = pairs.get(together);
     if (earlier !== undefined)
-      found.push({ path: ['joints', n, 'keys'], message: `joint press number ${earlier + 1} has the same keys` });
+      found.push({ path: ['joints', n, 'keys'], wrong: { is: 'sameKeys', joint: earlier + 1 } });
     else pairs.set(together, n);
   });
   found.push(...actuationProblems(profile.travel.board, ['travel', 'board'], board));
   for (const [key, actuation] of Object.entries(profile.travel.keys)) {
     found.push(...actuationProblems(actuation, ['travel', 'keys', key], board));
   }
-  const limits: [string, number, number][] = [
+  const limits: [Roomed, number, number][] = [
     ['layers', profile.layers.length, board.device.layers],
     ['macros', profile.macros.length, board.device.macros],
     ['joints', profile.joints.length, board.device.joints],
   ];
   for (const [what, used, most] of limits) {
-    if (used > most) found.push({ path: [what], message: `${used} ${what}; the ${board.name} has room for ${most}` });
+    if (used > most) found.push({ path: [what], wrong: tooMany(what, used, most, board) });
   }
   return found;
 }
@@ -184,12 +177,8 @@ function boardProblems(profile: Profile, board: Board): Problem[] {
  */
 export function profileProblems(profile: Profile, board: Board | undefined = boardById(profile.board)): Problem[] {
   const found = referenceProblems(profile);
-  if (!board)
-    return [
-      ...found,
-      { path: ['board'], message: `there is no board ${quoted(profile.board)} here; give its board file` },
-    ];
+  if (!board) return [...found, { path: ['board'], wrong: { is: 'noBoard', id: profile.board } }];
   if (board.id !== profile.board)
-    found.push({ path: ['board'], message: `is ${quoted(profile.board)}, but the board given is ${quoted(board.id)}` });
+    found.push({ path: ['board'], wrong: { is: 'otherBoard', named: profile.board, given: board.id } });
   return [...found, ...boardProblems(profile, board), ...macroProblems(profile, board)];
 }

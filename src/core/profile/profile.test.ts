@@ -254,7 +254,7 @@ describe('problems of a profile of the right shape', () => {
       (p) => {
         p.layers[0]!.keys.KeyA = { does: { kind: 'stroke', spans: Array.from({ length: 5 }, () => span(600)) } };
       },
-      'layers[0].keys.KeyA.does.spans: 5 spans; the Harrow 64 has room for 4',
+      'layers[0].keys.KeyA.does.spans: 5 parts; the Harrow 64 has room for 4',
     ],
     [
       'joints with the same keys',
@@ -324,7 +324,7 @@ describe('edits are values with inverses', () => {
     },
     { edit: 'whole', to: { ...withLayer(), id: 'another' } },
   ])('an edit that does not fit is refused, with its place: %j', (edit) =>
-    expect(applyEdit(withLayer(), edit)).toMatchObject({ ok: false, problem: { message: expect.any(String) } }),
+    expect(applyEdit(withLayer(), edit)).toMatchObject({ ok: false, problem: { wrong: { is: 'refused' } } }),
   );
   test('the last layer stays', () =>
     expect(() => mustEdit(plain(), { edit: 'removeLayer', layer: 'base' })).toThrow('one layer at least'));

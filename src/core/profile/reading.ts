@@ -1,7 +1,8 @@
 /** From unknown data to a profile, or to the problems of its shape, in words. */
-import { quoted, sameData, type z } from '../reading';
+import { quoted, sameData, say, type z } from '../reading';
 import { withoutKeyEvents } from './keyEvents';
-import { printProblem, type Problem } from './problem';
+import type { Path, Problem } from './problem';
+import { printProblem } from './problemWords';
 import { bindingSchema, profileSchema, profileShapeSchema, type Binding, type Profile } from './schema';
 
 const NOUNS: Readonly<Record<string, string>> = {
@@ -39,15 +40,17 @@ function sentenceOf(issue: z.core.$ZodIssue): string {
   }
 }
 
+const valueAt = (path: Path, said: string): Problem => ({ path, wrong: { is: 'value', said: say(said) } });
+
 /** Zod's issues as problems. */
 export function problemsOfZod(error: z.ZodError): Problem[] {
   return error.issues.flatMap((issue): Problem[] => {
     const path = issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part));
     if (issue.code === 'unrecognized_keys')
-      return issue.keys.map((key) => ({ path: [...path, key], message: 'is not a field that is known here' }));
+      return issue.keys.map((key) => valueAt([...path, key], 'is not a field that is known here'));
     // What is wrong with a field's name is said by the check of the name.
-    if (issue.code === 'invalid_key') return [{ path, message: issue.issues[0]?.message ?? 'is not a name' }];
-    return [{ path, message: sentenceOf(issue) }];
+    if (issue.code === 'invalid_key') return [valueAt(path, issue.issues[0]?.message ?? 'is not a name')];
+    return [valueAt(path, sentenceOf(issue))];
   });
 }
 

@@ -5,7 +5,7 @@
 import { isVariant, MOST_CHANGES, rested, variantOf, type Stored } from './diff';
 import { misfitOf } from './fits';
 import type { Document } from './history';
-import { printProblem } from './problem';
+import { printProblem } from './problemWords';
 import type { Profile } from './schema';
 
 /** What is written of a document. */

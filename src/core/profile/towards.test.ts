@@ -4,7 +4,7 @@ import { runs } from '../../../tests/runs';
 import { SHOW_DESK } from '../../../demo';
 import { HARROW_64 } from '../board';
 import { randomProfile } from '../../../tests/making/randomProfiles';
-import { applyEdit, bindKeys, editTowards, mustEdit, readProfile, type Profile } from '.';
+import { applyEdit, bindKeys, editTowards, mustEdit, printProblem, readProfile, type Profile } from '.';
 
 const plain = <T>(data: T): T => JSON.parse(JSON.stringify(data)) as T;
 
@@ -28,7 +28,7 @@ describe('the edit from one profile to another', () => {
         const edit = editTowards(one, to);
         if (!edit) return expect(to).toEqual(plain(one));
         const edited = applyEdit(one, edit);
-        if (!edited.ok) throw new Error(edited.problem.message);
+        if (!edited.ok) throw new Error(printProblem(edited.problem));
         expect(plain(edited.profile)).toEqual(to);
         const back = applyEdit(edited.profile, edited.inverse);
         expect(back.ok && plain(back.profile)).toEqual(plain(one));

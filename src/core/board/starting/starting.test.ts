@@ -1,5 +1,6 @@
 /** Starting boards: as many keys as such boards have, each where it lies, under the finger and with the code that it has. */
 import { describe, expect, test } from '@jest/globals';
+import { shown } from '../../reading';
 import {
   boardSchema,
   checkBoard,
@@ -154,7 +155,7 @@ describe('what is wrong with a board', () => {
     return copy;
   };
   const says = (one: Board): string[] =>
-    checkBoard(one).map(({ weight, keys, message }) => `${weight} ${keys[0]}: ${message}`);
+    checkBoard(one).map(({ weight, keys, message }) => `${weight} ${keys[0]}: ${shown(message)}`);
 
   test('two keys one upon another, turned or not', () => {
     expect(says(changed((keys) => Object.assign(keys[1]!, { x: 0.5 })))).toEqual([
@@ -168,7 +169,7 @@ describe('what is wrong with a board', () => {
       'note NumpadMultiply: has the code of the key "NumLock", NumLock: an ordinary keyboard plays only one of them',
     ]);
     expect(says(changed((keys) => Object.assign(keys[2]!, { code: 'NumLock', contact: 'NumLock' })))).toEqual([
-      'note NumpadMultiply: lies on the contact of "NumLock": a profile gives both one binding',
+      'note NumpadMultiply: shares a switch with "NumLock": a profile gives both one binding',
     ]);
   });
   test('keys without a code', () =>

@@ -79,7 +79,7 @@ describe('on its way', () => {
           expect(() => readShareCode(swapped)).toThrow('does not check out');
         }
       }),
-      { numRuns: runs(150) },
+      { numRuns: runs(60) },
     );
   });
 

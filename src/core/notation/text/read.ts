@@ -11,6 +11,7 @@ import {
   type Macro,
   type Path,
   type Profile,
+  sayWrong,
 } from '../../profile';
 import { foreign, listed } from '../../reading';
 import { slips } from '../understand/spelling';
@@ -131,7 +132,7 @@ class TextReader {
       const result = readProfile(draft.profile);
       const isRight = this.reading.source.problems.length === before && 'profile' in result;
       if ('problems' in result && this.reading.source.problems.length === before)
-        for (const { path, message } of result.problems) this.failAt(draft, path, message);
+        for (const { path, wrong } of result.problems) this.failAt(draft, path, sayWrong(wrong));
       profiles.push({
         profile: isRight ? result.profile : undefined,
         draft: isRight ? result.profile : draft.profile,
