@@ -186,7 +186,7 @@ job('depths for all keys, for four and for one', 15, `${DESK}/travel`, async (pe
   await set('at 0.8 mm');
   await person.click('.travel-bench [data-key="KeyA"]');
   await set('at 2 mm');
-  await person.sees('.travel-title', 'set apart');
+  await person.sees('.travel-title', 'a setting of its own');
 });
 
 job('a press of two stages', 6, `${DESK}/layout`, async (person) => {

@@ -235,7 +235,7 @@ test('a comment is a step, too: undo takes it back and nothing else; writing ane
   await seeText(page, '.cm-content', '// a comment');
   expect(await end()).toContain('layer Third\n// a comment');
 
-  await press(page, 'Write it anew');
+  await press(page, 'Tidy the text');
   await page.waitForFunction(() => !document.querySelector('.cm-content')?.textContent?.includes('// a comment'));
   await page.click('[aria-label=Undo]');
   await page.focus('.cm-content');

@@ -50,7 +50,7 @@ test('depths are typed as a line; what cannot be is said and loses nothing', asy
   await page.keyboard.press('Enter');
   await seeText(page, '[data-key="KeyG"]', '1.0 ·');
   await choose(page, '.travel-select ::-p-text(its finger)');
-  await seeText(page, '.travel-card', 'not all alike');
+  await seeText(page, '.travel-card', 'several depths');
   expect(complaints).toEqual([]);
   await page.close();
 });

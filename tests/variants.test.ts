@@ -76,7 +76,7 @@ test('a base cannot be taken from under a variant: it is made whole first', asyn
   await seeText(page, '.shelf-card', 'rests on Prompt book');
   await more(page, 'Prompt book', 'Take off');
   await seeText(page, '.ant-modal', '“Prompt book, variant” rests on this profile');
-  await press(page, 'Make whole, and take off');
+  await press(page, 'Make them independent, and take this off');
   await seeText(page, '.ant-message', 'is off the shelf');
   await seeText(page, '.shelf-title', 'kept in this browser');
   await page.reload();

@@ -85,9 +85,9 @@ export const KeyPanel = ({ board, selected, onDraw, onRenamed }: KeyPanelProps) 
         </label>
       )}
       <label>
-        <span>sends there</span>
+        <span>code it sends</span>
         <AutoComplete
-          aria-label="what an ordinary keyboard sends there"
+          aria-label="the code that an ordinary keyboard sends for this key"
           placeholder="no code yet"
           value={typedCode ?? (code === undefined ? '' : wordOfCode(code))}
           options={

@@ -53,7 +53,7 @@ const CompareBench = () => {
     if (board) void connect(board);
   }, [board, connect]);
 
-  if (!areBoardsHere || isReading) return <Waiting what="Taking out what is compared" />;
+  if (!areBoardsHere || isReading) return <Waiting what="Loading" />;
   const others = compared.slice(1).filter(({ profile }) => profile.board === first?.profile.board);
   const source = others.find(({ word }) => word === from) ?? others[0];
   const groups = GROUPS_OF[aspect];

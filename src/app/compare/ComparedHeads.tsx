@@ -9,7 +9,9 @@ const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () 
     <strong style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
       <bdi>{one.profile.name}</bdi>
     </strong>
-    <span className="soft">{n === 0 ? (one.on === 'shelf' ? 'yours, which takes over' : one.about) : one.about}</span>
+    <span className="soft">
+      {n === 0 ? (one.on === 'shelf' ? 'yours: changes are copied into this one' : one.about) : one.about}
+    </span>
     <span>
       {n > 0 && one.on === 'shelf' && (
         <button type="button" className="word" onClick={onFirst}>

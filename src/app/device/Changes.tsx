@@ -39,7 +39,7 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
                   ? 'If the power went now, what was there would still be there.'
                   : 'reading back and comparing'}
               {keyboard.resent > 0
-                ? ` ${keyboard.resent} lost report${keyboard.resent > 1 ? 's' : ''} sent again.`
+                ? ` ${keyboard.resent} report${keyboard.resent > 1 ? 's were' : ' was'} not answered in time, and sent again.`
                 : ''}
             </span>
             <button type="button" className="word" onClick={() => callOff(board.id)}>

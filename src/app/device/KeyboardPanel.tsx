@@ -112,7 +112,7 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
         <span className="soft">
           Shift and a click hold a key · yes key: {yesKey}
           {hello ? ` · firmware ${hello.firmware}` : ''}
-          {resent > 0 ? ` · ${resent} report${resent > 1 ? 's' : ''} sent again` : ''}
+          {resent > 0 ? ` · ${resent} report${resent > 1 ? 's' : ''} not answered in time, and sent again` : ''}
         </span>
         <button
           type="button"

@@ -1,22 +1,19 @@
 /** How much room the profile takes of what the keyboard has, while designing and not only when saving fails. */
-import { useMemo } from 'react';
 import type { Board } from '../../core/board';
-import { measuresOf } from '../../core/image';
 import type { Profile } from '../../core/profile';
 import type { KeyboardState } from '../state/keyboards';
+import { useRoom } from './useRoom';
 import './Room.css';
 
 export const Room = ({ profile, board, keyboard }: { profile: Profile; board: Board; keyboard: KeyboardState }) => {
-  const slotBytes = keyboard.hello?.slotBytes;
-  // Making images takes a moment, and a save in progress draws this bench again and again.
-  const measures = useMemo(() => measuresOf(profile, board, slotBytes), [profile, board, slotBytes]);
+  const measures = useRoom(profile, board, keyboard.hello?.slotBytes);
   return (
-    <section className="panel" aria-label="Room">
+    <section className="panel" aria-label="Room" aria-busy={!measures}>
       <p>
         <strong>Room</strong> <span className="soft">in one slot of the {board.name}</span>
       </p>
       <ul className="room">
-        {measures.map(({ what, used, most, mostBy, remedy }) => (
+        {measures?.map(({ what, used, most, mostBy, remedy }) => (
           <li key={what}>
             <span>{what}</span>
             <svg role="img" aria-label={`${used} of ${most} ${what}`}>

@@ -105,7 +105,7 @@ const HistoryBench = () => {
     const then = { ...to.profile, id: profile.id, board: profile.board, ...(restsOn !== undefined && { restsOn }) };
     const made = editTowards(profile, restsOn === undefined ? (({ restsOn: _was, ...rest }) => rest)(then) : then);
     if (!made) {
-      void message.info('It is like that now.');
+      void message.info('Nothing to restore: the profile is like that now.');
       return;
     }
     beforeLargeStep(profile, 'going back');

@@ -50,7 +50,9 @@ export const CaptureKeys = ({ onCaptured, onCancel }: CaptureKeysProps) => {
   return (
     <p className="capture" role="alert">
       <strong>{pressed.length === 0 ? 'Press the keys now.' : pressed.map(legendOfCode).join(' + ')}</strong>{' '}
-      <span className="soft">They are taken when all are up. Click, or wait, to leave it.</span>
+      <span className="soft">
+        Let go of all of them to put them on the key. A click anywhere cancels, and so does waiting.
+      </span>
     </p>
   );
 };

@@ -84,7 +84,7 @@ export const RestsOn = memo(({ bench }: { bench: Bench }) => {
           <button
             type="button"
             className="word"
-            title="Everything it shows becomes its own; it follows the base no more"
+            title="Copy everything in, and stop following the base"
             onClick={flatten}
           >
             Flatten
@@ -92,7 +92,7 @@ export const RestsOn = memo(({ bench }: { bench: Bench }) => {
           <button
             type="button"
             className="word"
-            title="It leaves the base behind, and keeps what it changes on a plain layout"
+            title="Keep only what this variant changes, on a plain layout without the base"
             onClick={detach}
           >
             Detach

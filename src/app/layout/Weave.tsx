@@ -267,7 +267,7 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
       </svg>
       {count > 1 && (
         <p className="soft">
-          A thread shows that a key passes there: it runs under what lies between and ends where it is answered.
+          Where a layer passes, its thread runs down to the first layer below that says what the key does.
         </p>
       )}
     </section>

@@ -202,7 +202,7 @@ export const EventTable = ({ score, places, onSelect, onChange }: EventTableProp
             type="button"
             className="word madder"
             aria-label={`Take out event ${index + 1}`}
-            title="Takes out both edges of the press, and closes the gap"
+            title="Deletes this press, its release, and the pause that they leave"
             onClick={() =>
               onChange(operations.takeOutPresses(score, new Set([index])), 'taking out a press', new Set())
             }

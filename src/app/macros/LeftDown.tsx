@@ -35,13 +35,13 @@ export const LeftDown = ({ bench, macro, desk }: { bench: Bench; macro: Macro; d
       <strong>
         {macro.leavesHeld
           ? `When it has played, ${names} ${is} still down.`
-          : `${names} ${is} open; let go of when it finishes.`}
+          : `${names} ${is} not released in it; the keyboard releases it when the macro ends.`}
       </strong>
       {macro.leavesHeld && (
         <span>
           {letGo.length > 0
-            ? `Lets go: ${[...new Set(letGo)].join(', ')}; or “Let go of everything” on the trial bench.`
-            : 'Nothing on the board lets go of it but “Let go of everything” on the trial bench.'}
+            ? `Released by: ${[...new Set(letGo)].join(', ')}; or by “Let go of everything” on the trial bench.`
+            : 'Only “Let go of everything” on the trial bench releases it: no key on the board does.'}
         </span>
       )}
       <span className="left-down-acts">

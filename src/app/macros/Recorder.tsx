@@ -217,7 +217,7 @@ export const Recorder = ({ host, partName, onTake, onClose }: RecorderProps) => 
       )}
       <p className="soft">
         {held.length > 0 && `Down now: ${held.map(legendOfCode).join(', ')}. `}
-        {strangers.length > 0 && `Not recorded, as they have no usage: ${strangers.join(', ')}. `}
+        {strangers.length > 0 && `Not recorded, as USB has no code for them: ${strangers.join(', ')}. `}
         The keyboard is the recorder’s alone: no key reaches the page.
       </p>
     </section>

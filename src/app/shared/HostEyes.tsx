@@ -127,7 +127,7 @@ const Eyes = ({ bench, host, onClose }: HostEyesProps & { host: HostLayoutId }) 
                 <th scope="col">key</th>
                 <th scope="col">now</th>
                 <th scope="col">there</th>
-                <th scope="col">aimed anew, by the caps there</th>
+                <th scope="col">changed to, as caps show it there</th>
               </tr>
             </thead>
             <tbody>

@@ -145,9 +145,9 @@ const Sheets = ({ profile, board }: { profile: Profile; board: Board }) => {
             aria-label="Paper"
             value={options.paper}
             options={[
-              { value: 'a4', label: 'A4, lying' },
-              { value: 'a3', label: 'A3, lying' },
-              { value: 'letter', label: 'Letter, lying' },
+              { value: 'a4', label: 'A4 landscape' },
+              { value: 'a3', label: 'A3 landscape' },
+              { value: 'letter', label: 'Letter landscape' },
             ]}
             onChange={(paper) => set({ paper })}
           />

@@ -83,9 +83,9 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
     modal.confirm({
       title: `${resting.map((one) => `“${foreign(one.profile.name)}”`).join(', ')} ${resting.length > 1 ? 'rest' : 'rests'} on this profile`,
       content:
-        'What rests on it is made whole first, and loses nothing: everything it shows becomes its own. Each can take that back.',
-      okText: 'Make whole, and take off',
-      cancelText: 'Leave it',
+        'Its variants become independent profiles first, and look the same as now. Undo in each of them takes that back.',
+      okText: 'Make them independent, and take this off',
+      cancelText: 'Cancel',
       onOk: async () => {
         for (const { profile: one } of resting) {
           const refused = edit(one.id, { edit: 'rest', on: null }, 'made whole');

@@ -102,10 +102,10 @@ const TextBench = () => {
             <button
               type="button"
               className="word"
-              title="Comments and values go, the profile stays as it is; undo brings them back"
+              title="Writes the profile out afresh. Your comments and values go, the profile stays as it is; undo brings them back"
               onClick={() => void desk?.writeAnew()}
             >
-              Write it anew
+              Tidy the text
             </button>
           </span>
         </p>

@@ -133,7 +133,7 @@ export const PlanCard = ({ bench, plan, chosen, onChoose }: PlanCardProps) => {
                     type="button"
                     className="word"
                     aria-label={`List part ${part + 1} earlier`}
-                    title="At equal depths parts go as listed"
+                    title="Parts at one depth run in the order of this list"
                     disabled={part === 0}
                     onClick={() => {
                       set(reorderSpan(spans, part, -1));

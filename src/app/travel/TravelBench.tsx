@@ -87,7 +87,7 @@ const TravelBench = () => {
     const chosen = key.id === selectedKey ? 'selected' : selectedKeys.includes(key.id) ? 'selected-also' : '';
     return {
       className: `depth-${shade} ${kind} ${chosen}`,
-      label: `${keyTitle(board, profile, key.id)}: ${printActuation(own)}${isApart ? ', set apart' : ''}${
+      label: `${keyTitle(board, profile, key.id)}: ${printActuation(own)}${isApart ? ', a setting of its own' : ''}${
         planned.length > 0 ? `, a stroke plan on ${planned.map(({ name }) => name).join(', ')}` : ''
       }${fares ? `; a resting finger fires it: ${hourly(fares.restingPerHour)}` : ''}`,
       cap: {
@@ -110,7 +110,7 @@ const TravelBench = () => {
           <span className="soft">
             {showsFares
               ? '! is more than one can live with; darker is deeper'
-              : 'darker is deeper; ↕ on reversal; ∪ a stroke plan; a dot is set apart from the board'}
+              : 'darker is deeper; ↕ on reversal; ∪ a stroke plan; a dot has a setting of its own'}
           </span>
         </p>
         <BoardView

@@ -98,7 +98,7 @@ export const TravelCard = ({ bench }: { bench: Bench }) => {
       <p className="travel-title">
         <strong>{keysTitle(board, profile, selectedKeys)}</strong>
         <span className="soft">
-          {isMixed ? 'not all alike; shown is the first looked at' : isOwn ? 'set apart' : 'as the board'}
+          {isMixed ? 'several depths; the first is shown' : isOwn ? 'a setting of its own' : 'the same as the board'}
         </span>
       </p>
       <LineField

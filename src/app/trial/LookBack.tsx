@@ -142,7 +142,7 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
           type="button"
           className="word"
           disabled={session.samples.length === 0}
-          title="The profile, these strokes and what the engine makes of them from the beginning, for the command line to run again"
+          title="A test case: the profile, these strokes and what came of them; the command line runs it again"
           onClick={() =>
             void keepCase(session).then(
               () =>

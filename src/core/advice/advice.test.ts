@@ -164,7 +164,7 @@ describe('advice', () => {
       joints: [joint('a', ['KeyJ', 'KeyK'], 30), joint('b', ['KeyJ', 'KeyK', 'KeyL'], withinMs)],
     });
     expect(advise({ Base: {} }, {}, both(60))).toEqual([
-      'J + K comes up to 60 ms late, as J + K + L could still follow.',
+      'J + K waits up to 60 ms, in case J + K + L is being pressed.',
     ]);
     expect(advise({ Base: {} }, {}, both(30))).toEqual([]);
   });

@@ -39,7 +39,7 @@ export function jointAdvice(profile: Profile, board: Board): Found[] {
       {
         path,
         layer: '',
-        message: `${namesOf(joint)} comes up to ${slowest.withinMs} ms late, as ${namesOf(slowest)} could still follow.`,
+        message: `${namesOf(joint)} waits up to ${slowest.withinMs} ms, in case ${namesOf(slowest)} is being pressed.`,
         fix: together(edits),
         fixName: `Give both ${joint.withinMs} ms`,
       },

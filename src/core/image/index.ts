@@ -3,7 +3,7 @@ export { cut, endedBytes, shifted, topOf } from './coder';
 export { boardIdOfImage, decodeImage } from './decode';
 export { encodeImage, type EncodeOptions } from './encode';
 export { decodeRecordings, encodeRecordings, type Recording } from './recordings';
-export { measuresOf } from './room';
+export { type Measure, measuresOf } from './room';
 export { macroBytes } from './scores';
 export { bareImage, imageOfBare } from './bare';
 export { type Names, type NamesSource } from './names';

@@ -8,7 +8,7 @@ import { sizesOf } from './sections';
 import { SECTION } from './sets';
 
 /** `mostBy` says what uses most of it, `remedy` what would bring room. */
-type Measure = { what: string; used: number; most: number; mostBy?: string; remedy?: string };
+export type Measure = { what: string; used: number; most: number; mostBy?: string; remedy?: string };
 
 /** From this share on something is said about making room. */
 const TIGHT = 0.85;
