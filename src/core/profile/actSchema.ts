@@ -9,6 +9,7 @@ export const historyStepSchema = z.strictObject({
   undo: editSchema,
   redo: editSchema,
   row: z.string().optional(),
+  follows: z.array(z.string()).optional(),
 }) as z.ZodType<Step>;
 
 export const actSchema = z.discriminatedUnion('act', [

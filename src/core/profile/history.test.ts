@@ -6,15 +6,24 @@ import {
   actSchema,
   applyAct,
   historyStepSchema,
+  mustEdit,
   newDocument,
   plainProfile,
+  printProblem,
+  rebased,
   type Act,
   type Document,
   type Edit,
-  printProblem,
+  type EditOf,
 } from '.';
 
 const rename = (name: string): Edit => ({ edit: 'describe', to: { name } });
+const assign = (key: string, code: string): EditOf<'assign'> => ({
+  edit: 'assign',
+  layer: 'base',
+  key,
+  to: { does: { kind: 'act', action: { do: 'keys', codes: [code] } } },
+});
 const clear = (key: string): Edit => ({ edit: 'assign', layer: 'base', key, to: null });
 const edit = (id: string, change: Edit, row?: string): Act => ({ act: 'edit', id, edit: change, what: id, row });
 const back = (step: string): Act => ({ act: 'undo', id: `undo ${step}`, step });
@@ -117,6 +126,45 @@ describe('acts on a document', () => {
       edit('c', rename('C')),
     );
     expect(steps(heavy)).toBe('b c | ');
+  });
+
+  test('what a variant has of its own is taken back to what its base has become, even where the base became the same', () => {
+    const base = { ...plainProfile(HARROW_64, 'b', 'Base') };
+    const act = (document: Document, one: Act): Document => {
+      const result = applyAct(document, one);
+      if (!result.ok) throw new Error(printProblem(result.problem));
+      return result.document;
+    };
+    const own = act(
+      { ...newDocument({ ...base, id: 'v', restsOn: 'b' }), base, clashes: [] },
+      edit('mine', assign('KeyA', 'F13')),
+    );
+    for (const theirs of ['F13', 'F14']) {
+      const now = mustEdit(base, assign('KeyA', theirs));
+      const onIt = { ...own, ...rebased(own.profile, base, own.clashes ?? [], now), base: now };
+      const undone = act(onIt, back('mine'));
+      expect(undone.profile.layers[0]!.keys['KeyA']).toEqual(now.layers[0]!.keys['KeyA']);
+      // It follows again.
+      const later = mustEdit(now, assign('KeyA', 'F15'));
+      const { profile } = rebased(undone.profile, now, undone.clashes ?? [], later);
+      expect(profile.layers[0]!.keys['KeyA']).toEqual(later.layers[0]!.keys['KeyA']);
+      // Done again, it is one's own again.
+      expect(act(undone, forth('mine')).profile.layers[0]!.keys['KeyA']).toEqual(own.profile.layers[0]!.keys['KeyA']);
+    }
+  });
+
+  test('a key that was its own before is its own again when that is taken back', () => {
+    const base = { ...plainProfile(HARROW_64, 'b', 'Base') };
+    let document: Document = { ...newDocument({ ...base, id: 'v', restsOn: 'b' }), base, clashes: [] };
+    for (const act of [
+      edit('mine', assign('KeyA', 'F13')),
+      edit('again', { edit: 'assign', layer: 'base', key: 'KeyA', to: base.layers[0]!.keys['KeyA'] ?? null }),
+      back('again'),
+    ]) {
+      const result = applyAct(document, act);
+      if (result.ok) ({ document } = result);
+    }
+    expect(document.profile.layers[0]!.keys['KeyA']).toEqual(assign('KeyA', 'F13').to);
   });
 
   test('replacing a document is a step like others', () => {

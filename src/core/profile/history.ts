@@ -20,6 +20,8 @@ export type Step = {
   redo: Edit;
   /** The drag, or the visit to a field, that it came from: later edits of that row belong to it. */
   row?: string | undefined;
+  /** Of a profile that rests on another one: what followed that until this step (`subjectOf`). Taken back, it follows again, whatever the base has become. */
+  follows?: readonly string[];
 };
 
 /**
@@ -76,15 +78,20 @@ function remembered(past: readonly Step[]): readonly Step[] {
 }
 
 /** What an act has made, on the base that the document has. What says the same as the base by now is no clash; a profile that rests on nothing has neither. */
-function onto({ base, clashes = [] }: Document, next: Pick<Document, 'profile' | 'past' | 'future'>): Document {
+function onto(
+  { base, clashes = [] }: Document,
+  next: Pick<Document, 'profile' | 'past' | 'future'>,
+  follows: readonly string[] = [],
+): Document {
   if (!base || next.profile.restsOn !== base.id) return next;
-  if (clashes.length === 0) return { ...next, base, clashes };
+  if (clashes.length === 0 && follows.length === 0) return { ...next, base, clashes };
   const changes = diff(base, next.profile, { plain: true });
   const open = clashes.filter(
     ({ kind, change }) => kind === 'gone' || changes.some((one) => subjectOf(one) === subjectOf(change)),
   );
   // What is again as the base was when it was changed is no change of one's own: it follows the base.
   const isBack = (change: Change): boolean =>
+    follows.includes(subjectOf(change)) ||
     open.some(
       (one) =>
         one.kind === 'both' &&
@@ -104,16 +111,28 @@ function onto({ base, clashes = [] }: Document, next: Pick<Document, 'profile' |
   return { ...next, ...onBase(left, base), base };
 }
 
+/** What a profile that rests on another one has as its own after an edit, and had from its base before. */
+function leftBase({ profile, base }: Document, next: Profile): string[] {
+  if (!base || profile.restsOn !== base.id || next.restsOn !== base.id) return [];
+  const own = (one: Profile): string[] => diff(base, one, { plain: true }).map(subjectOf);
+  const before = new Set(own(profile));
+  return own(next).filter((subject) => !before.has(subject));
+}
+
 function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {
   const result = applyEdit(document.profile, act.edit);
   if (!result.ok) return result;
   const last = document.past.at(-1);
   const goesOn = last && act.row !== undefined && last.row === act.row && document.future.length === 0;
   const merged = goesOn ? mergeEdits(last.redo, act.edit) : undefined;
-  const step: Step =
-    last && merged
+  const left = leftBase(document, result.profile);
+  const follows = merged ? [...new Set([...(last?.follows ?? []), ...left])] : left;
+  const step: Step = {
+    ...(last && merged
       ? { ...last, redo: merged }
-      : { id: act.id, what: act.what, undo: result.inverse, redo: act.edit, row: act.row };
+      : { id: act.id, what: act.what, undo: result.inverse, redo: act.edit, row: act.row }),
+    ...(follows.length > 0 && { follows }),
+  };
   const past = [...(merged ? document.past.slice(0, -1) : document.past), step];
   return { ok: true, document: onto(document, { profile: result.profile, past: remembered(past), future: [] }) };
 }
@@ -156,7 +175,7 @@ function undone(document: Document, id: string): Acted {
       );
   }
   const next = { profile: result.profile, past: [...past.slice(0, at), ...behind], future: [...future, step] };
-  return { ok: true, document: onto(document, next) };
+  return { ok: true, document: onto(document, next, step.follows) };
 }
 
 /** The profile as it would be if a step had never been done, and those behind it had; undefined when they hang on it. */
