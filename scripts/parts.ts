@@ -24,6 +24,7 @@ function beginningsOf(id: string, graph: Graph): string[] {
 const PARTS: { name: string; isPlaceOf: (beginnings: string[], graph: Graph) => boolean }[] = [
   { name: 'begin', isPlaceOf: (beginnings, graph) => beginnings.some((id) => graph.getModuleInfo(id)?.isEntry) },
   { name: 'frame', isPlaceOf: (beginnings) => beginnings.some(isFrame) },
+  { name: 'hosts', isPlaceOf: ([id = '']) => id.includes('/src/core/hosts/layouts/') },
   { name: 'benches', isPlaceOf: (beginnings) => beginnings.filter(isBench).length > 1 },
 ];
 

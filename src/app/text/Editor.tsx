@@ -29,7 +29,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { TextCompletion, TextProblem } from '../../core/notation';
 import { afterPaint } from '../state/afterPaint';
 import { STYLE_NONCE } from '../theme/styleNonce';
-import { loomColours, loomLanguage } from './loomLanguage';
+import { loomInk } from './loomInk';
 import './Editor.css';
 
 /** Where the cursor is: line and column, counted from 1. */
@@ -99,12 +99,16 @@ function whenStyled(work: () => void): void {
   afterPaint(() => {
     if (isStyled) work();
     else {
-      new EditorView({ extensions: [EditorView.cspNonce.of(STYLE_NONCE), lineNumbers(), lintGutter()] }).destroy();
+      const extensions = [EditorView.cspNonce.of(STYLE_NONCE), lineNumbers(), lintGutter(), loomInk];
+      new EditorView({ doc: 'layer Base\n  A: tap X, hold Ctrl', extensions }).destroy();
       isStyled = true;
       afterPaint(work);
     }
   });
 }
+
+/** The editor's style sheet, and its program, are made ready while its text is still on its way. */
+export const readyEditor = (): void => whenStyled(() => undefined);
 
 export const Editor = (props: EditorProps) => {
   const { text, attach, problems, marked, goTo } = props;
@@ -163,8 +167,7 @@ export const Editor = (props: EditorProps) => {
       lintGutter(),
       highlightActiveLine(),
       history(),
-      loomLanguage,
-      loomColours,
+      loomInk,
       markedLines,
       autocompletion({ override: [source], icons: false, activateOnTyping: true }),
       EditorView.contentAttributes.of({ 'aria-label': 'The profile as a text', spellcheck: 'false', tabindex: '0' }),

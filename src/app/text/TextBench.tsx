@@ -1,5 +1,5 @@
 /** The text bench: the whole profile as a text beside the live board. Each follows the other, cursor and selection as well. */
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { LIMITS } from '../../core/profile';
 import { completeText, sentencesOf, usedCodes, type Site } from '../../core/notation';
 import { bindingOn, timingOf } from '../../core/profile';
@@ -10,7 +10,7 @@ import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
 import { LayerRadios } from '../shared/LayerChoices';
 import { textOf } from '../theme/dyes';
-import { Editor, type Cursor } from './Editor';
+import { Editor, readyEditor, type Cursor } from './Editor';
 import type { TextKeeping } from './desk';
 import { useTextDesk } from './useTextDesk';
 import '../shared/sentences.css';
@@ -41,6 +41,7 @@ const TextBench = () => {
   } = useTextDesk(profile.id, board);
   const boardArea = useRef<HTMLDivElement>(null);
   const [goTo, setGoTo] = useState<Cursor>();
+  useEffect(readyEditor, []);
   const items = useLookAt(profile, board);
 
   const lines = useMemo(

@@ -7,6 +7,18 @@ export type TextReader = {
   stop(): void;
 };
 
+const newWorker = (): Worker =>
+  new Worker(new URL('../../workers/text.worker.ts', import.meta.url), { type: 'module', name: 'text' });
+
+/** The worker of the first text: it starts when the bench is fetched, and not when that is drawn. One that fails is asked for again then. */
+let first: Worker | undefined;
+try {
+  first = newWorker();
+  first.onerror = () => (first = undefined);
+} catch {
+  // None can be had.
+}
+
 /** Starts the worker, so that it is there when the first text has come. Where none can be had, the page does it. */
 export function startReader(): TextReader {
   let worker: Worker | null = null;
@@ -21,7 +33,8 @@ export function startReader(): TextReader {
       }
   };
   try {
-    worker = new Worker(new URL('../../workers/text.worker.ts', import.meta.url), { type: 'module', name: 'text' });
+    worker = first ?? newWorker();
+    first = undefined;
     worker.onmessage = ({ data }: MessageEvent<TextAnswer>) => waiting.shift()?.resolve(data);
     worker.onerror = () => {
       worker = null;

@@ -1,12 +1,12 @@
 /**
- * The layouts that are here. US always is; the others are brought when somebody needs them, a small file each, so that nobody
- * waits for twenty-one layouts that they do not have. What is brought never changes.
+ * The layouts that are here. US always is; the others are brought when somebody needs one, so that nobody waits for twenty-one layouts that
+ * they do not have. What is brought never changes.
  */
 import type { HostLayoutData } from './layout';
 import us from './layouts/us.json' with { type: 'json' };
 import { HOST_IDS, hostName, type HostLayoutId } from './list';
 
-/** Where each layout lies; written out, so that a bundler makes a chunk of each. */
+/** Where each layout lies; written out, so that a bundler finds them. */
 const FILES: Readonly<Record<Exclude<HostLayoutId, 'us'>, () => Promise<{ default: unknown }>>> = {
   'us-intl': () => import('./layouts/us-intl.json', { with: { type: 'json' } }),
   gb: () => import('./layouts/gb.json', { with: { type: 'json' } }),
