@@ -37,7 +37,7 @@ const TextBench = () => {
   const { profile, board, layer, selectedKey, select } = bench;
   const {
     desk,
-    state: { text, said, problems, keeping },
+    state: { text, said, problems, isRead, keeping },
   } = useTextDesk(profile.id, board);
   const boardArea = useRef<HTMLDivElement>(null);
   const [goTo, setGoTo] = useState<Cursor>();
@@ -184,8 +184,8 @@ const TextBench = () => {
           </div>
         ) : (
           <p className="soft text-hints">
-            The text reads. <kbd>Ctrl+Space</kbd> offers ways to go on · <kbd>Esc</kbd> to the board · <kbd>Ctrl+Z</kbd>{' '}
-            takes back, here as everywhere
+            {isRead ? 'The text reads.' : 'Reading the text …'} <kbd>Ctrl+Space</kbd> offers ways to go on ·{' '}
+            <kbd>Esc</kbd> to the board · <kbd>Ctrl+Z</kbd> takes back, here as everywhere
           </p>
         )}
       </section>

@@ -104,6 +104,18 @@ test('typing goes on while an older text is read, and while the profile changes;
   expect(lineOf('D')).toContain('F15');
 });
 
+test('a text is called read when it has been read, and not when an older one was', async () => {
+  expect(desk.now().isRead).toBe(true);
+  slow.slow();
+  desk.type(`${desk.now().text}\nlayer`, 'row');
+  await rest();
+  expect(desk.now()).toMatchObject({ isRead: false, problems: [] });
+  await slow.go();
+  await rest();
+  expect(desk.now().isRead).toBe(true);
+  expect(desk.now().problems).not.toEqual([]);
+});
+
 test('each stretch of typing is a step of its own, however slowly it is read', async () => {
   slow.slow();
   const { text } = desk.now();

@@ -33,6 +33,8 @@ export type DeskState = {
   said: TextSaid;
   /** Everything that keeps the text from being the profile; none when it is. */
   problems: readonly TextProblem[];
+  /** Whether `said` and `problems` are those of this text: what was typed last may still be on its way to be read. */
+  isRead: boolean;
   keeping: TextKeeping;
 };
 
@@ -90,7 +92,13 @@ type Typed = { text: string; row: string };
 const closing = new Map<string, Promise<void>>();
 
 export class TextDesk {
-  private state: DeskState = { text: '', said: NOTHING_SAID, problems: [], keeping: { state: 'loading' } };
+  private state: DeskState = {
+    text: '',
+    said: NOTHING_SAID,
+    problems: [],
+    isRead: false,
+    keeping: { state: 'loading' },
+  };
   /** What the profile was when the text last said it; null until the text is there. */
   private agreed: Present | null = null;
   /** What was typed and is not the profile yet: the text at the end of each stretch of typing, in their order. */
@@ -343,7 +351,11 @@ export class TextDesk {
     const problems = [...state.said.problems, ...(profile ? misfits(state.said, profile) : [])];
     if (problems.length === 0 && this.refused.reason !== '' && this.refused.text === state.text)
       problems.push({ line: 1, column: 1, length: 7, message: this.refused.reason });
-    this.state = { ...state, problems: sameData(problems, this.state.problems) ? this.state.problems : problems };
+    this.state = {
+      ...state,
+      isRead: this.agreed !== null && this.typed.length === 0,
+      problems: sameData(problems, this.state.problems) ? this.state.problems : problems,
+    };
     for (const listener of this.listeners) listener();
   }
 

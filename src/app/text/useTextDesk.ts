@@ -24,6 +24,7 @@ const NOTHING: DeskState = {
   text: '',
   said: { problems: [], sites: [], profiles: [] },
   problems: [],
+  isRead: false,
   keeping: { state: 'loading' },
 };
 const nothing = (): DeskState => NOTHING;
