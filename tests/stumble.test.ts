@@ -114,6 +114,31 @@ test('no bench makes the page scroll, and in a small window, or with letters of 
   await page.close();
 });
 
+test('a click beside a line that is not taken yet takes it, and hits what it was meant for', async () => {
+  const { page, complaints } = await open(`${DESK}/layout`);
+  await choose(page, '[data-key="KeyG"]');
+  await page.click('input[aria-label="Assign line"]', { count: 3 });
+  await page.keyboard.type('tap X, hold Ctrl');
+  await seeText(page, '.would-head', 'Not taken yet');
+  const cell = await page.waitForSelector('[aria-label^="first press, tap"]');
+  const topOf = (): Promise<number> => cell!.evaluate((element) => element.getBoundingClientRect().top);
+  const { x, y, width, height } = (await cell!.boundingBox())!;
+  const before = await topOf();
+  await page.mouse.move(x + width / 2, y + height / 2);
+  await page.mouse.down();
+  await page.waitForFunction(() => !document.querySelector('.would-head'));
+  expect(Math.abs((await topOf()) - before)).toBeLessThan(1);
+  await page.mouse.up();
+  // The words of the cell are selected in the line: what is typed takes their place.
+  await page.waitForFunction(() => getSelection()?.toString() === 'X');
+  await page.keyboard.type('Y');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.sentences', 'Tapped, it sends Y.');
+  await page.waitForFunction(() => !document.querySelector('.key-card [style*="margin-top"]'));
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('a layer and the key that leads there and back are made in one go, and one undo takes both', async () => {
   const { page, complaints } = await open('/profile/demo-prompt-book/layout');
   await press(page, '+ Layer');

@@ -1,6 +1,6 @@
 /** Theme, routes, and what stands around every bench. */
 import { App as AntApp, ConfigProvider } from 'antd';
-import { Suspense } from 'react';
+import { Suspense, useEffect } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import {
   BoardsBench,
@@ -20,6 +20,7 @@ import {
 import { BroughtAnywhere } from './frame/BroughtAnywhere';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
+import { keepSteady } from './frame/steady';
 import { Waiting } from './shared/Waiting';
 import { usePreferences } from './state/preferences';
 import { useCanBegin, useShelf } from './state/shelf';
@@ -69,6 +70,7 @@ const overThePage = (): HTMLElement => document.getElementById('over') ?? docume
 
 export const App = () => {
   const cloth = usePreferences((state) => state.cloth);
+  useEffect(keepSteady, []);
   return (
     <ConfigProvider
       theme={antThemeOf(cloth)}

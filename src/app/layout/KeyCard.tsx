@@ -159,7 +159,11 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
       {binding.kind === 'stroke' && (
         <Link to={`/profile/${profile.id}/travel`}>Shape its stroke plan on the travel bench</Link>
       )}
-      <PressTable binding={binding} bench={bench} onWrite={(line) => draft.write(line, inputRef.current)} />
+      <PressTable
+        binding={binding}
+        bench={bench}
+        onWrite={(line, words) => draft.write(line, inputRef.current, words)}
+      />
       {binding.kind === 'gesture' && (
         <>
           <TimeRuler timing={timing} own={binding.timing ?? {}} steps={binding.steps} onChange={setTiming} />

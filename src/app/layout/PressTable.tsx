@@ -12,6 +12,12 @@ const partWord = (step: number, what: 'tap' | 'hold'): string => {
   return [nth, step > 0 && what === 'tap' ? '' : what].filter(Boolean).join(' ');
 };
 
+/** Where in a line the words stand that say what a part of it does. */
+function wordsOf(line: string, part: string, words: string): [from: number, to: number] | undefined {
+  const at = line.indexOf(`${part} ${words}`);
+  return at < 0 ? undefined : [at + part.length + 1, at + part.length + 1 + words.length];
+}
+
 export const PressTable = ({
   binding,
   bench,
@@ -19,7 +25,8 @@ export const PressTable = ({
 }: {
   binding: Binding;
   bench: Bench;
-  onWrite: (line: string) => void;
+  /** Writes into the assign line; `words` are selected there, so that what is typed takes their place. */
+  onWrite: (line: string, words?: readonly [from: number, to: number]) => void;
 }) => {
   const { profile, board, layer, selectedKey, edit } = bench;
   const clipboard = useClipboard();
@@ -35,10 +42,12 @@ export const PressTable = ({
 
   const cell = (step: number, what: 'tap' | 'hold', action: Action | undefined) => {
     const text = action && (printAction(action, profile) ?? 'more than a line');
-    const write = (): void =>
-      onWrite(
-        action || line === '' ? (line === '' ? `${partWord(step, what)} ` : line) : `${line}, ${partWord(step, what)} `,
-      );
+    const write = (): void => {
+      const part = partWord(step, what);
+      if (line === '') onWrite(`${part} `);
+      else if (text === undefined) onWrite(`${line}, ${part} `);
+      else onWrite(line, wordsOf(line, part, text));
+    };
     const put = (to: Action | null, said: string): void =>
       edit(putOnStep(profile, layer.id, selectedKey, step, what, to), `${said} the ${NAMES[step] ?? ''} ${what}`);
     const keyDown = (event: KeyboardEvent): void => {

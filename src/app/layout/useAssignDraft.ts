@@ -24,7 +24,7 @@ export type AssignDraft = {
   choose(reading: number): void;
   set(text: string): void;
   /** Replaces the text and puts the cursor at its end. */
-  write(text: string, input: HTMLInputElement | null): void;
+  write(text: string, input: HTMLInputElement | null, selected?: readonly [from: number, to: number]): void;
   /** Why the line, which can be read, was not taken; empty when nothing was refused. */
   refused: string;
   /** Takes a reading, the marked one when none is given, as the key's binding; false when there is none, or it is refused. */
@@ -119,11 +119,11 @@ export function useAssignDraft({
     set,
     reset,
     take,
-    write: (next, input) => {
+    write: (next, input, [from, to] = [next.length, next.length]) => {
       set(next);
       requestAnimationFrame(() => {
         input?.focus();
-        input?.setSelectionRange(next.length, next.length);
+        input?.setSelectionRange(from, to);
       });
     },
     takeLine: (line) => {

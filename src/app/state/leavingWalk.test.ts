@@ -28,9 +28,15 @@ Object.assign(globalThis, {
 });
 afterAll(() => closeChannels());
 
+const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** A page takes a while to open, in ms. Transactions of one that is dead would have died with it; here they come to their end meanwhile. */
+const OPENS_IN_MS = 250;
+
 async function openPage() {
   beginWindow();
   leaving.length = 0;
+  await rest(OPENS_IN_MS);
   const { useShelf } = await import('./shelf');
   const { useBoards } = await import('./boards');
   const { database } = await import('./database');
@@ -39,8 +45,6 @@ async function openPage() {
   return { useShelf, useBoards, database };
 }
 type Page = Awaited<ReturnType<typeof openPage>>;
-
-const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /**
  * The page is left: it writes down what is under way. One that dies may have had a last write done, of which it knows nothing; one that lives on
