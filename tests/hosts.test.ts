@@ -106,7 +106,7 @@ test('a symbol layer is aimed anew from US to German, in one step that undo take
   await page.waitForSelector('[data-part=eyes] table');
   await seeText(page, '.eyes-changes caption', '3 bindings mean something else there');
   await seeText(page, '.eyes-changes tr', '{Ü');
-  await press(page, 'Aim 3 anew');
+  await press(page, 'Change 3 to mean the same there');
   await seeText(page, '.board-host', 'German');
   await goToBench(page, 'Trial');
   await listen(page);

@@ -10,7 +10,7 @@ const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () 
       <bdi>{one.profile.name}</bdi>
     </strong>
     <span className="soft">
-      {n === 0 ? (one.on === 'shelf' ? 'yours: changes are copied into this one' : one.about) : one.about}
+      {n === 0 ? (one.on === 'shelf' ? 'changes come into this one' : one.about) : one.about}
     </span>
     <span>
       {n > 0 && one.on === 'shelf' && (

@@ -168,7 +168,7 @@ const Eyes = ({ bench, host, onClose }: HostEyesProps & { host: HostLayoutId }) 
           This is my host: change nothing else
         </Button>
         <Button type="primary" disabled={aim.aimed === 0} onClick={() => take('aim')}>
-          Aim {aim.aimed} anew
+          Change {aim.aimed} to mean the same there
         </Button>
         {aim.left > 0 && <span className="soft">{aim.left} stay, since nothing makes them there</span>}
       </p>
