@@ -163,7 +163,7 @@ test('everything by keyboard: recorded, chosen, moved, taken out, written as a l
   await seeText(page, '.score-line', 'Column 7: "Nonsense" is not');
   for (let n = 0; n < 9; n++) await page.keyboard.press('Backspace');
   await page.keyboard.press('Enter');
-  await seeText(page, '.left-down', 'L is open; let go of when it finishes.');
+  await seeText(page, '.left-down', 'L is not released in it; the keyboard releases it when the macro ends.');
   await press(page, 'Keep it down');
   await seeText(page, '.left-down', 'When it has played, L is still down.');
   expect(complaints).toEqual([]);

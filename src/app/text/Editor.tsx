@@ -29,7 +29,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { TextCompletion, TextProblem } from '../../core/notation';
 import { afterPaint } from '../state/afterPaint';
 import { STYLE_NONCE } from '../theme/styleNonce';
-import { loomInk } from './loomInk';
+import { loomInk, type Ink } from './loomInk';
 import './Editor.css';
 
 /** Where the cursor is: line and column, counted from 1. */
@@ -50,6 +50,20 @@ type EditorProps = {
   onLeave: () => void;
   complete: (lineBeforeCursor: string, heading: string) => TextCompletion[];
 };
+
+/** Ink and dyes; weight and slant say as much as colour does. */
+const LOOKS: Readonly<Record<Ink, string>> = {
+  heading: 'loom-heading',
+  name: 'loom-name',
+  key: 'loom-key',
+  word: 'loom-word',
+  text: 'loom-text',
+  figure: 'loom-figure',
+  value: 'loom-value',
+  quiet: 'loom-quiet',
+  comment: 'loom-comment',
+};
+const ink = loomInk(LOOKS);
 
 /** A change that comes from the profile, and is not typed. */
 const fromOutside = Annotation.define<boolean>();
@@ -99,7 +113,7 @@ function whenStyled(work: () => void): void {
   afterPaint(() => {
     if (isStyled) work();
     else {
-      const extensions = [EditorView.cspNonce.of(STYLE_NONCE), lineNumbers(), lintGutter(), loomInk];
+      const extensions = [EditorView.cspNonce.of(STYLE_NONCE), lineNumbers(), lintGutter(), ink];
       new EditorView({ doc: 'layer Base\n  A: tap X, hold Ctrl', extensions }).destroy();
       isStyled = true;
       afterPaint(work);
@@ -167,7 +181,7 @@ export const Editor = (props: EditorProps) => {
       lintGutter(),
       highlightActiveLine(),
       history(),
-      loomInk,
+      ink,
       markedLines,
       autocompletion({ override: [source], icons: false, activateOnTyping: true }),
       EditorView.contentAttributes.of({ 'aria-label': 'The profile as a text', spellcheck: 'false', tabindex: '0' }),

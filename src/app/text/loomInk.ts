@@ -20,7 +20,7 @@ function lastColon(line: string): number {
   return -1;
 }
 
-type Ink = 'heading' | 'name' | 'key' | 'word' | 'text' | 'figure' | 'value' | 'quiet' | 'comment';
+export type Ink = 'heading' | 'name' | 'key' | 'word' | 'text' | 'figure' | 'value' | 'quiet' | 'comment';
 
 /** The ink of the next stretch of a line, which the stream goes past; null for plain ink. */
 function inkOf(stream: StringStream, state: State): Ink | null {
@@ -94,36 +94,38 @@ function stretchesOf(line: string): readonly Stretch[] {
   return stretches;
 }
 
-const MARKS = new Map<Ink, Decoration>();
-function markOf(ink: Ink): Decoration {
-  const mark = MARKS.get(ink) ?? Decoration.mark({ class: `loom-${ink}` });
-  MARKS.set(ink, mark);
-  return mark;
-}
+type Marks = ReadonlyMap<Ink, Decoration>;
 
-function inked({ visibleRanges, state: { doc } }: EditorView): DecorationSet {
+function inked({ visibleRanges, state: { doc } }: EditorView, marks: Marks): DecorationSet {
   const builder = new RangeSetBuilder<Decoration>();
   let doneTo = -1;
   for (const { from, to } of visibleRanges)
     for (let at = Math.max(from, doneTo + 1); at <= to; at = doneTo + 1) {
       const line = doc.lineAt(at);
-      for (const one of stretchesOf(line.text))
-        if (line.from + one.to >= from) builder.add(line.from + one.from, line.from + one.to, markOf(one.ink));
+      for (const one of stretchesOf(line.text)) {
+        const mark = marks.get(one.ink);
+        if (mark && line.from + one.to >= from) builder.add(line.from + one.from, line.from + one.to, mark);
+      }
       doneTo = line.to;
     }
   return builder.finish();
 }
 
-/** Ink and dyes (`Editor.css`); weight and slant say as much as colour does. */
-export const loomInk: Extension = [
-  ViewPlugin.define(
-    (view) => ({
-      drawn: inked(view),
-      update({ docChanged, viewportChanged, view: now }) {
-        if (docChanged || viewportChanged) this.drawn = inked(now);
-      },
-    }),
-    { decorations: ({ drawn }) => drawn },
-  ),
-  EditorState.languageData.of(() => [{ commentTokens: { line: '//' } }]),
-];
+/** @param looks the class of each ink */
+export function loomInk(looks: Readonly<Record<Ink, string>>): Extension {
+  const marks: Marks = new Map(
+    Object.entries(looks).map(([ink, look]) => [ink as Ink, Decoration.mark({ class: look })]),
+  );
+  return [
+    ViewPlugin.define(
+      (view) => ({
+        drawn: inked(view, marks),
+        update({ docChanged, viewportChanged, view: now }) {
+          if (docChanged || viewportChanged) this.drawn = inked(now, marks);
+        },
+      }),
+      { decorations: ({ drawn }) => drawn },
+    ),
+    EditorState.languageData.of(() => [{ commentTokens: { line: '//' } }]),
+  ];
+}

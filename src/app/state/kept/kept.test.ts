@@ -6,7 +6,7 @@ import { closeChannels } from '../../../../tests/channels';
 import { runs, seed } from '../../../../tests/runs';
 import { Collection, type Entry } from './collection';
 import type { Keeping } from './kept';
-import type { Kind, Stored } from './kind';
+import { HEARD_OF, type Kind, type Stored } from './kind';
 import { settle } from './settle';
 
 /** Words on a list; one that is on it already, or is forbidden, does not fit. */
@@ -200,6 +200,19 @@ describe('two windows', () => {
     await nothingElse();
     expect([one.gone, two.gone, store.rows.get('a')?.words]).toEqual([['a'], [], ['still here']]);
   });
+});
+
+test.each([
+  ['a row that another window has made anew', { revision: 5, there: 2 }],
+  ['none, where one was that was only heard of', { revision: HEARD_OF, there: undefined }],
+  ['none, where one was', { revision: 5, there: undefined }],
+])('what is written where a lost store has %s, no window takes for its own', (_what, { revision, there }) => {
+  jest.spyOn(Math, 'random').mockReturnValue(0.5);
+  const known = { ...fresh(['mine']), revision };
+  const row = there === undefined ? undefined : { document: ['theirs'], revision: there, recent: [] };
+  const settled = settle(known, row, [], known.document, new Store().kind.apply);
+  expect(settled.revision).toBeGreaterThan(Math.max(5, revision) + 1000);
+  jest.restoreAllMocks();
 });
 
 test('whatever the store does, what is called kept is there, once; and in the end all is kept', async () => {

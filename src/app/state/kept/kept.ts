@@ -5,7 +5,7 @@
  */
 import { whenHandsRest } from '../afterPaint';
 import { reasonOf } from '../database';
-import type { Act, Kind, Stored, Written } from './kind';
+import { HEARD_OF, type Act, type Kind, type Stored, type Written } from './kind';
 
 /** Where a thing is: on the disk; on its way there, since a time of the page's clock in ms; or only on this page. */
 export type Keeping = { state: 'kept' } | { state: 'keeping'; sinceMs: number } | { state: 'notKept'; because: string };
@@ -273,7 +273,7 @@ export class Kept<T, A extends Act, S extends Stored<T> = Stored<T>, B = never> 
     this.sent = acts.length;
     let written: Written<S, A>;
     try {
-      const known = this.isExact ? stored : { ...stored, revision: 0 };
+      const known = this.isExact ? stored : { ...stored, revision: HEARD_OF };
       written = await this.kind.write(this.id, known, acts, document, this.news?.besides);
     } catch (error) {
       this.mustWrite ||= mustWrite;

@@ -5,9 +5,10 @@ import type { z } from '../../../core/reading';
 export type Act = { readonly id: string };
 
 /**
- * A thing as the store has it. `revision` counts its writes; 0 is one that this window does not know exactly. `birth` marks one that this
- * window is about to put there.
+ * A thing as the store has it. `revision` counts its writes; 0 is one that was never there, `HEARD_OF` one that this window does not know
+ * exactly. `birth` marks one that this window is about to put there.
  */
+export const HEARD_OF = -1;
 export type Stored<T> = { document: T; changedAt: number; revision: number; birth?: string };
 
 /** What was written: the thing as it now is, and what became of the acts. */

@@ -37,8 +37,8 @@ export function settle<T, A extends Act>(
   shown: T,
   apply: (document: T, act: A) => Applied<T>,
 ): Settled<T, A> {
-  // Of a store that was lost each window makes a row anew: none may take another's for the one that it knew.
-  const isLost = there === undefined && known.revision > 0;
+  // Of a store that was lost each window makes a row anew, or finds one that another has made: none may take another's for the one that it knew.
+  const isLost = there ? known.revision > there.revision : known.revision !== 0;
   const leap = isLost ? Math.floor(Math.random() * LEAP) : 0;
   const revision = Math.max(there?.revision ?? 0, known.revision) + 1 + leap;
   const birth = known.birth === undefined ? [] : [known.birth];
