@@ -78,6 +78,8 @@ export function keepSteady(): () => void {
     ['pointermove', move],
     ['pointerup', up],
     ['pointercancel', up],
+    // Who scrolls moves it.
+    ['wheel', end],
   ] as const;
   for (const [name, listener] of listeners) addEventListener(name, listener as EventListener, true);
   return () => {

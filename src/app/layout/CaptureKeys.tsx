@@ -51,7 +51,7 @@ export const CaptureKeys = ({ onCaptured, onCancel }: CaptureKeysProps) => {
     <p className="capture" role="alert">
       <strong>{pressed.length === 0 ? 'Press the keys now.' : pressed.map(legendOfCode).join(' + ')}</strong>{' '}
       <span className="soft">
-        Let go of all of them to put them on the key. A click anywhere cancels, and so does waiting.
+        Let go of all of them to write them into the line. A click anywhere cancels, and so does waiting.
       </span>
     </p>
   );

@@ -114,9 +114,20 @@ function onto(
 /** What a profile that rests on another one has as its own after an edit, and had from its base before. */
 function leftBase({ profile, base }: Document, next: Profile): string[] {
   if (!base || profile.restsOn !== base.id || next.restsOn !== base.id) return [];
-  const own = (one: Profile): string[] => diff(base, one, { plain: true }).map(subjectOf);
-  const before = new Set(own(profile));
-  return own(next).filter((subject) => !before.has(subject));
+  const before = ownOf(profile, base);
+  return [...ownOf(next, base)].filter((subject) => !before.has(subject));
+}
+
+/** What each edit of a drag has made is what the next one begins with. */
+const known = new WeakMap<Profile, { base: Profile; own: ReadonlySet<string> }>();
+
+/** What a profile that rests on another one has of its own. */
+function ownOf(profile: Profile, base: Profile): ReadonlySet<string> {
+  const before = known.get(profile);
+  if (before?.base === base) return before.own;
+  const own = new Set(diff(base, profile, { plain: true }).map(subjectOf));
+  known.set(profile, { base, own });
+  return own;
 }
 
 function edited(document: Document, act: Extract<Act, { act: 'edit' }>): Acted {
