@@ -190,7 +190,12 @@ export async function layerWithoutKey(page: Page): Promise<void> {
   await page.waitForFunction(() => document.activeElement?.id === 'new-layer-name');
   await page.keyboard.press('Tab');
   await page.keyboard.type('no key');
+  // Enter takes what is marked in the list: it is pressed by somebody who sees it there.
+  await page.waitForFunction(
+    () => document.querySelector('.ant-select-item-option-active')?.textContent === 'no key yet',
+  );
   await page.keyboard.press('Enter');
+  await page.waitForFunction(() => document.querySelector('.new-layer-how') === null);
   await tabTo(page, '.new-layer button[type=submit]');
   await page.keyboard.press('Enter');
   await seeText(page, '.ladder', 'Layer 2');
