@@ -7,9 +7,8 @@ import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'reac
 import { Link, NavLink, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
-import { lookAtMacro } from '../state/macroDesks';
 import { useKeyboard } from '../state/keyboards';
-import { useSelection } from '../state/selection';
+import { useFinder } from '../state/finder';
 import { isNamed, isToName } from '../state/toName';
 import { useDocument, useProfile, useShelf, type Travelled } from '../state/shelf';
 import { isHalfTyped, isTyping } from '../shared/isTyping';
@@ -25,7 +24,8 @@ import { WhereItIs } from './WhereItIs';
 import '../shared/bar.css';
 import './Bar.css';
 
-const FindDialog = lazy(() => import('./FindDialog'));
+const Finder = lazy(() => import('./Finder'));
+const WordsDialog = lazy(() => import('./WordsDialog'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 
 /** Finding works from inside a text field, too. */
@@ -188,13 +188,19 @@ const WAYS = (
 
 export const Bar = memo(({ profile, board }: { profile: Profile; board: Board }) => {
   const [showsShortcuts, setShowsShortcuts] = useState(false);
-  const [isFinding, setIsFinding] = useState(false);
+  const isFinding = useFinder((state) => state.isOpen);
+  const openFinder = useFinder((state) => state.open);
+  const [word, setWord] = useState<string>();
   const navigate = useNavigate();
   const { undo, redo } = useTravel(profile.id);
   const items = useLookAt(profile, board);
   const hasProblems = items.some(({ isProblem }) => isProblem);
-  const select = useSelection((state) => state.select);
-  const commands = useCommands(profile.id, { undo, redo, showShortcuts: () => setShowsShortcuts(true) });
+  const commands = useCommands(profile.id, {
+    undo,
+    redo,
+    showShortcuts: () => setShowsShortcuts(true),
+    showWord: setWord,
+  });
 
   useEffect(() => {
     const keyDown = (event: KeyboardEvent): void => {
@@ -205,7 +211,7 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
       const command = event.ctrlKey || event.metaKey;
       if (isFind(event)) {
         event.preventDefault();
-        setIsFinding(true);
+        openFinder();
       } else if (command && event.code === 'KeyZ') {
         event.preventDefault();
         (event.shiftKey ? redo : undo)(true);
@@ -222,7 +228,7 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
     };
     addEventListener('keydown', keyDown);
     return () => removeEventListener('keydown', keyDown);
-  }, [profile.id, undo, redo, navigate]);
+  }, [profile.id, undo, redo, navigate, openFinder]);
 
   return (
     <header className="bar">
@@ -243,7 +249,7 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
           type="button"
           className="word soft bar-find"
           title="Find anything (Ctrl+K)"
-          onClick={() => setIsFinding(true)}
+          onClick={() => openFinder()}
         >
           Find <kbd>Ctrl K</kbd>
         </button>
@@ -263,22 +269,12 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
       </div>
       {isFinding && (
         <Suspense fallback={null}>
-          <FindDialog
-            profile={profile}
-            board={board}
-            commands={commands}
-            onClose={() => setIsFinding(false)}
-            onGo={({ bench, layer, key, macro }) => {
-              if (macro !== undefined) lookAtMacro(profile.id, macro);
-              if (layer !== undefined || key !== undefined)
-                select(profile.id, {
-                  also: [],
-                  ...(layer !== undefined && { layer }),
-                  ...(key !== undefined && { key }),
-                });
-              void navigate(`/profile/${profile.id}/${bench}`);
-            }}
-          />
+          <Finder profile={profile} board={board} commands={commands} />
+        </Suspense>
+      )}
+      {word !== undefined && (
+        <Suspense fallback={null}>
+          <WordsDialog word={word} onClose={() => setWord(undefined)} />
         </Suspense>
       )}
       {showsShortcuts && (

@@ -1,85 +1,168 @@
-/** One box that finds anything: keys by what they do, layers, macros, depths, benches and commands. Enter goes there. */
+/**
+ * One box that finds anything, understood as the assign line understands: what is there, what the app can do, and what the selected key
+ * can be. Enter acts: it goes there, does it, or puts it on the key.
+ */
 import { Input } from 'antd';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { findables, findIn, type Place } from '../../core/notation';
+import { Fragment, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Board } from '../../core/board';
+import { ask, readyToAsk, type Command, type Found, type Place, type Put } from '../../core/find';
 import type { Profile } from '../../core/profile';
 import { Dialog } from '../shared/Dialog';
 import './FindDialog.css';
-
-export type Command = { title: string; about: string; words: string; run: () => void };
-
-type Thing = { title: string; about: string; words: string; place?: Place; run?: () => void };
 
 type FindDialogProps = {
   profile: Profile;
   board: Board;
   commands: readonly Command[];
+  /** The key that something can be put on, as it is called. */
+  keyTitle: string;
+  /** Somebody asks what a key can be: that comes first, and all of it. */
+  isForKey: boolean;
   onGo: (place: Place) => void;
+  onPut: (put: Put) => void;
   onClose: () => void;
 };
 
-const MOST_SHOWN = 40;
+type Row = { title: string; about: string; isLine: boolean; take: () => void };
+type Section = { heading: string; rows: readonly Row[] };
 
-const FindDialog = ({ profile, board, commands, onGo, onClose }: FindDialogProps) => {
-  const [question, setQuestion] = useState('');
+const MOST_FOUND = 40;
+const MOST_BESIDE = 8;
+const MOST_PUT = 60;
+
+/** Rows under their headings, in the order of the headings' first rows. */
+function grouped(puts: readonly Put[], take: (put: Put) => void): Section[] {
+  const sections = new Map<string, Row[]>();
+  for (const put of puts) {
+    const rows = sections.get(put.group) ?? [];
+    sections.set(put.group, rows);
+    const says = put.about.toLowerCase() === put.title.toLowerCase() ? '' : put.about;
+    rows.push({ title: put.title, about: says, isLine: put.own === undefined, take: () => take(put) });
+  }
+  return [...sections].map(([heading, rows]) => ({ heading, rows }));
+}
+
+export const FindDialog = ({ profile, board, commands, keyTitle, isForKey, onGo, onPut, onClose }: FindDialogProps) => {
+  const [typed, setTyped] = useState('');
+  const question = useDeferredValue(typed);
   const [chosen, setChosen] = useState(0);
-  const list = useRef<HTMLUListElement>(null);
-  const things = useMemo((): Thing[] => [...commands, ...findables(profile, board)], [commands, profile, board]);
-  const found = findIn(things, question).slice(0, MOST_SHOWN);
-  const at = Math.min(chosen, Math.max(0, found.length - 1));
+  const list = useRef<HTMLDivElement>(null);
+  const ready = useMemo(() => readyToAsk(profile, board), [profile, board]);
+  /** What a question leads to, as it is shown. */
+  const answer = (asked: string): { sections: Section[]; note: string } => {
+    const { found, puts, note } = ask(asked, ready, commands);
+    const go = ({ title, about, goes }: Found): Row => ({
+      title,
+      about,
+      isLine: false,
+      take: () => (goes.is === 'place' ? onGo(goes.place) : goes.run()),
+    });
+    const isAsked = asked.trim() !== '';
+    if (isForKey) {
+      const here = isAsked ? found.slice(0, MOST_BESIDE).map(go) : [];
+      const sections = grouped(isAsked ? puts.slice(0, MOST_PUT) : puts, onPut);
+      if (here.length > 0) sections.push({ heading: 'Already there: go to it', rows: here });
+      return { sections, note };
+    }
+    const here = found.slice(0, MOST_FOUND).map(go);
+    const beside = grouped(isAsked ? puts.slice(0, MOST_BESIDE) : [], onPut).flatMap(({ rows }) => rows);
+    const sections: Section[] = [
+      { heading: 'Go to', rows: here },
+      { heading: `Put on ${keyTitle}`, rows: beside },
+    ];
+    return { sections: sections.filter(({ rows }) => rows.length > 0), note };
+  };
+  const { sections, note } = useMemo(
+    () => answer(question),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the ways to act are functions of the frame, and the same
+    [question, ready, commands, isForKey, keyTitle],
+  );
+  const rows = sections.flatMap((section) => section.rows);
+  const at = Math.min(chosen, Math.max(0, rows.length - 1));
 
   useEffect(() => {
     list.current?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' });
   }, [at, question]);
 
-  const take = (thing: Thing | undefined): void => {
-    if (!thing) return;
+  const take = (row: Row | undefined): void => {
+    if (!row) return;
     onClose();
-    if (thing.place) onGo(thing.place);
-    else thing.run?.();
+    row.take();
   };
   const keyDown = (event: KeyboardEvent): void => {
     const by = { ArrowDown: 1, ArrowUp: -1, PageDown: 8, PageUp: -8 }[event.key];
-    if (by !== undefined) setChosen(Math.min(found.length - 1, Math.max(0, at + by)));
-    else if (event.key === 'Enter') take(found[at]);
+    if (by !== undefined) setChosen(Math.min(rows.length - 1, Math.max(0, at + by)));
+    // The list may be a moment behind the field; what is taken is what was typed.
+    else if (event.key === 'Enter')
+      take((question === typed ? rows : answer(typed).sections.flatMap((section) => section.rows))[at]);
     else return;
     event.preventDefault();
   };
 
+  const starts = sections.map((_, n) => sections.slice(0, n).reduce((sum, section) => sum + section.rows.length, 0));
   return (
-    <Dialog footer={null} closable={false} width={620} onCancel={onClose} title="Find anything">
+    <Dialog
+      footer={null}
+      closable={false}
+      width={720}
+      style={{ top: 60 }}
+      onCancel={onClose}
+      title={isForKey ? `What should ${keyTitle} be?` : 'Find anything'}
+    >
       <Input
         autoFocus
         role="combobox"
         aria-label="Find anything"
         aria-expanded
         aria-controls="found"
-        aria-activedescendant={found[at] ? `found-${at}` : undefined}
-        placeholder="a key, a layer, a macro, a word of a note, a command"
-        value={question}
+        aria-activedescendant={rows[at] ? `found-${at}` : undefined}
+        placeholder={
+          isForKey
+            ? 'volume, arrow, F13, a text, “Esc when tapped, Ctrl when held” …'
+            : 'a key, what it sends, F13 to F24, a macro, a word of a note, a setting, a command'
+        }
+        value={typed}
         onChange={({ target }) => {
-          setQuestion(target.value);
+          setTyped(target.value);
           setChosen(0);
         }}
         onKeyDown={keyDown}
       />
-      {found.length === 0 && <p className="soft">Nothing in this profile has all these words.</p>}
-      <ul id="found" ref={list} className="found" role="listbox" aria-label="Found">
-        {found.map((thing, n) => (
-          <li
-            key={`${thing.title}/${thing.about}/${n}`}
-            id={`found-${n}`}
-            role="option"
-            aria-selected={n === at}
-            onClick={() => take(thing)}
-          >
-            <strong>{thing.title}</strong> <span className="soft">{thing.about}</span>
-          </li>
+      {note !== '' && (
+        <p className="found-note" role="status">
+          {note}
+        </p>
+      )}
+      {rows.length === 0 && (
+        <p className="soft">
+          Nothing here has all these words.
+          {/\d/.test(typed) && ' A usage that has no name is typed as hid:PP:UUUU, its page and number.'}
+        </p>
+      )}
+      <div id="found" ref={list} className="found" role="listbox" aria-label="Found">
+        {sections.map(({ heading, rows: some }, n) => (
+          <Fragment key={heading}>
+            <h2 id={`found-in-${n}`}>{heading}</h2>
+            <ul role="group" aria-labelledby={`found-in-${n}`}>
+              {some.map(({ title, about, isLine }, k) => {
+                const place = (starts[n] ?? 0) + k;
+                return (
+                  <li
+                    key={`${title}/${about}/${k}`}
+                    id={`found-${place}`}
+                    role="option"
+                    aria-selected={place === at}
+                    onClick={() => take(rows[place])}
+                  >
+                    <strong className={isLine ? 'mono' : undefined}>{title}</strong>{' '}
+                    <span className="soft">{about}</span>
+                  </li>
+                );
+              })}
+            </ul>
+          </Fragment>
         ))}
-      </ul>
+      </div>
     </Dialog>
   );
 };
-
-export default FindDialog;

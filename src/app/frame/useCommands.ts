@@ -2,7 +2,9 @@
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { usePreferences } from '../state/preferences';
-import type { Command } from './FindDialog';
+import type { Command } from '../../core/find';
+import { settingsOf } from './settings';
+import { WORDS } from './words';
 
 /** The benches in working order. */
 export const BENCHES = [
@@ -14,9 +16,9 @@ export const BENCHES = [
   { path: 'device', name: 'Device' },
 ] as const;
 
-type Does = { undo: () => void; redo: () => void; showShortcuts: () => void };
+type Does = { undo: () => void; redo: () => void; showShortcuts: () => void; showWord: (word: string) => void };
 
-export function useCommands(profileId: string, { undo, redo, showShortcuts }: Does): Command[] {
+export function useCommands(profileId: string, { undo, redo, showShortcuts, showWord }: Does): Command[] {
   const navigate = useNavigate();
   const cloth = usePreferences((state) => state.cloth);
   const setCloth = usePreferences((state) => state.setCloth);
@@ -57,7 +59,26 @@ export function useCommands(profileId: string, { undo, redo, showShortcuts }: Do
         words: 'theme dark light colours',
         run: () => setCloth(cloth === 'night' ? 'linen' : 'night'),
       },
+      {
+        title: 'Boards',
+        about: 'draw your own, or look at others',
+        words: 'keyboard draw matrix',
+        run: goTo('/boards'),
+      },
       { title: 'Shortcuts', about: '?', words: 'keys help', run: showShortcuts },
+      {
+        title: 'What the words mean',
+        about: 'one line each',
+        words: 'help glossary terms explain documentation',
+        run: () => showWord(''),
+      },
+      ...settingsOf(profileId, (path) => void navigate(path)),
+      ...WORDS.map(([word, says]) => ({
+        title: word,
+        about: `what it means: ${says}`,
+        words: 'help word',
+        run: () => showWord(word),
+      })),
     ];
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the shortcuts' way is a new function each time, and the same
   }, [profileId, cloth, navigate, undo, redo, setCloth]);

@@ -2,13 +2,14 @@
  * The assign line: typed in everyday words or its own, captured by pressing keys, or chosen from a list by meaning. Below it stands what
  * it was understood as, before anything is taken; and ways to go on.
  */
-import { useId, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import { wordOfCode } from '../../core/codes';
+import type { Put } from '../../core/find';
 import { completeLine, sayReading, usedCodes } from '../../core/notation';
 import type { Bench } from '../shared/useBench';
 import { CaptureKeys } from './CaptureKeys';
 import { MarkedLine } from './MarkedLine';
-import { MeaningDialog } from './MeaningDialog';
+import { useFinder } from '../state/finder';
 import type { AssignDraft } from './useAssignDraft';
 import './AssignLine.css';
 import '../shared/reasons.css';
@@ -28,7 +29,9 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   const listId = useId();
   const [isOpen, setIsOpen] = useState(false);
   const [isCapturing, setIsCapturing] = useState(false);
-  const [isChoosing, setIsChoosing] = useState(false);
+  const openFinder = useFinder((state) => state.open);
+  const begun = useFinder((state) => state.begun);
+  const takeBegun = useFinder((state) => state.takeBegun);
   /** Which completion is marked with the arrows, behind the readings; none at first, so that Enter never takes one by itself. */
   const [marked, setMarked] = useState(-1);
   /** The line was taken or given up with a key; the blur that follows has nothing left to take. */
@@ -63,6 +66,19 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
       draft.write(`${draft.text.replace(/\s*$/, /[+]\s*$/.test(draft.text) ? '' : ' ')}${action}`, inputRef.current);
     else if (draft.takeLine(action)) leave();
   };
+
+  /** What was chosen by meaning: a line that is only begun is gone on with here. */
+  const putChosen = (chosen: Put): void => {
+    if (chosen.own) draft.write(chosen.line, inputRef.current, chosen.own);
+    else if (chosen.makes) draft.write(chosen.line, inputRef.current);
+    else put(chosen.line);
+  };
+  useEffect(() => {
+    if (!begun) return;
+    draft.write(begun.line, inputRef.current, begun.own);
+    takeBegun();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- a line that was begun is written once, whatever the draft is by then
+  }, [begun]);
 
   const move = (by: number): void => {
     if (!isOpen) setIsOpen(true);
@@ -135,7 +151,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
         onBlur={() => {
           setIsOpen(false);
           setMarked(-1);
-          if (!isDone.current && !isCapturing && !isChoosing) draft.leave();
+          if (!isDone.current && !isCapturing && !useFinder.getState().isOpen) draft.leave();
         }}
         onKeyDown={keyDown}
       />
@@ -194,7 +210,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
               onPointerDown={(event) => event.preventDefault()}
               onClick={() => draft.makeMissing() && leave()}
             >
-              Make the layer “{draft.lacks}”, and take the line
+              Make the {draft.lacksWhat} “{draft.lacks}”, and take the line
             </button>
           )}
           {failed.nearest.length > 0 && (
@@ -230,7 +246,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
               Press the keys
             </button>{' '}
             ·{' '}
-            <button type="button" className="word" onClick={() => setIsChoosing(true)}>
+            <button type="button" className="word" onClick={() => openFinder(putChosen)}>
               Choose by meaning
             </button>
           </>
@@ -246,16 +262,6 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
             setIsCapturing(false);
             inputRef.current?.focus();
           }}
-        />
-      )}
-      {isChoosing && (
-        <MeaningDialog
-          profile={profile}
-          onChosen={(line) => {
-            setIsChoosing(false);
-            put(line);
-          }}
-          onClose={() => setIsChoosing(false)}
         />
       )}
     </div>

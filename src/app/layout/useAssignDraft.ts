@@ -6,7 +6,7 @@
 import { useMemo, useState } from 'react';
 import { nanoid } from 'nanoid';
 import { printLine, understand, type Reading, type Understood } from '../../core/notation';
-import { newLayer, type Binding, type Edit } from '../../core/profile';
+import { addMacro, newLayer, type Binding, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 
 const keptDrafts = new Map<string, string>();
@@ -33,9 +33,10 @@ export type AssignDraft = {
   takeLine(line: string): boolean;
   /** Takes the line when it has one reading only, which the person therefore saw. */
   leave(): void;
-  /** The layer that is all the line lacks; empty when nothing is, or more. */
+  /** The layer or macro that is all the line lacks; empty when nothing is, or more. */
   lacks: string;
-  /** Makes the layer that the line lacks, and takes the line; both are one step. */
+  lacksWhat: 'layer' | 'macro';
+  /** Makes what the line lacks, and takes the line; both are one step. */
   makeMissing(): boolean;
   reset(): void;
 };
@@ -66,14 +67,20 @@ export function useAssignDraft({
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
   const understood = useMemo(() => (isChanged ? understand(draft, profile) : undefined), [isChanged, draft, profile]);
   const readings = understood?.ok ? understood.readings : [];
-  /** The layer that would make the line read, and what it would read as then. */
+  /** What the line lacks and says how to make: a layer of that name, or a macro that repeats; with what the line means then. */
   const remedy = useMemo(() => {
     const missing = understood && !understood.ok ? understood.missing : undefined;
+    if (missing?.makes) {
+      const macro = { ...missing.makes, id: `macro-${nanoid(5)}` };
+      const does: Binding = { kind: 'act', action: { do: 'macro', macro: macro.id } };
+      return { what: 'macro', name: macro.name, does, first: addMacro(profile, macro) } as const;
+    }
     if (missing?.what !== 'layer') return undefined;
-    const made = newLayer(profile, `layer-${nanoid(5)}`, missing.name);
-    const meant = understand(text, { ...profile, layers: [...profile.layers, made] });
-    const [reading] = meant.ok ? meant.readings : [];
-    return reading && { made, reading };
+    const layer = newLayer(profile, `layer-${nanoid(5)}`, missing.name);
+    const meant = understand(text, { ...profile, layers: [...profile.layers, layer] });
+    const [does] = meant.ok ? meant.readings.map(({ binding }) => binding) : [];
+    const first: Edit = { edit: 'insertLayer', at: profile.layers.length, layer };
+    return does && ({ what: 'layer', name: layer.name, does, first } as const);
   }, [understood, text, profile]);
   const [mark, setMark] = useState({ text: '', at: 0 });
   const chosen = mark.text === draft ? Math.min(mark.at, Math.max(0, readings.length - 1)) : 0;
@@ -138,9 +145,8 @@ export function useAssignDraft({
     leave: () => {
       if (isChanged && readings.length === 1) take(0);
     },
-    lacks: remedy?.made.name ?? '',
-    makeMissing: () =>
-      remedy !== undefined &&
-      give(text, remedy.reading.binding, { edit: 'insertLayer', at: profile.layers.length, layer: remedy.made }),
+    lacks: remedy?.name ?? '',
+    lacksWhat: remedy?.what ?? 'layer',
+    makeMissing: () => remedy !== undefined && give(text, remedy.does, remedy.first),
   };
 }

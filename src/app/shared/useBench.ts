@@ -3,7 +3,7 @@ import { useOutletContext } from 'react-router';
 import { contactOf, type Board } from '../../core/board';
 import type { Edit, Layer, Profile } from '../../core/profile';
 import { presentRow } from '../state/rows';
-import { useSelection } from '../state/selection';
+import { useSelection, type Selected } from '../state/selection';
 import { useProfile, useShelf } from '../state/shelf';
 
 /** What the frame tells a bench; the profile itself each bench follows by itself. */
@@ -18,6 +18,8 @@ export type Bench = {
   selectedKey: string;
   /** All keys that an edit goes to, in the order of the board: the one looked at, and those selected with it. */
   selectedKeys: readonly string[];
+  /** The same keys in the order in which they were selected: a line with a part for each gives them out so. */
+  run: readonly string[];
   /** Selects a key alone, unless `also` names others that stay selected with it. */
   select(selected: { layer?: string; key?: string; also?: readonly string[] }): void;
   /** Adds a key to the selection and looks at it, or takes it out when it was there. */
@@ -30,6 +32,26 @@ export type Bench = {
 
 const FIRST_KEYS = ['CapsLock', 'L2-1'];
 
+/** What of a profile is looked at: the layer and the key that were chosen, or the first. */
+export function lookedAt(
+  profile: Profile,
+  board: Board,
+  selected: Selected | undefined,
+): { layerIndex: number; key: string; run: readonly string[]; keys: readonly string[] } {
+  const layerIndex = Math.max(
+    0,
+    profile.layers.findIndex(({ id }) => id === selected?.layer),
+  );
+  const key =
+    board.keys.find(({ id }) => id === selected?.key)?.id ??
+    board.keys.find(({ id }) => FIRST_KEYS.includes(id))?.id ??
+    board.keys[0]?.id ??
+    '';
+  const also = (selected?.also ?? []).filter((other) => board.keys.some(({ id }) => id === other));
+  const run = also.includes(key) ? also : [...also, key];
+  return { layerIndex, key, run, keys: board.keys.flatMap(({ id }) => (run.includes(id) ? [id] : [])) };
+}
+
 export function useBench(): Bench {
   const { profileId, board } = useOutletContext<BenchContext>();
   // The frame draws no bench of a profile that is not on the shelf.
@@ -38,19 +60,9 @@ export function useBench(): Bench {
   const select = useSelection((state) => state.select);
   const edit = useShelf((state) => state.edit);
   const notify = useShelf((state) => state.notify);
-  const layerIndex = Math.max(
-    0,
-    profile.layers.findIndex(({ id }) => id === selected?.layer),
-  );
-  const selectedKey =
-    board.keys.find(({ id }) => id === selected?.key)?.id ??
-    board.keys.find(({ id }) => FIRST_KEYS.includes(id))?.id ??
-    board.keys[0]?.id ??
-    '';
-  const also = (selected?.also ?? []).filter((key) => key !== selectedKey);
-  const selectedKeys = board.keys.flatMap(({ id }) => (id === selectedKey || also.includes(id) ? [id] : []));
+  const { layerIndex, key: selectedKey, run, keys: selectedKeys } = lookedAt(profile, board, selected);
   const change: Bench['select'] = (to) => {
-    const kept = to.key === undefined ? also : [];
+    const kept = to.key === undefined ? run : [];
     select(profile.id, {
       layer: to.layer ?? profile.layers[layerIndex]?.id ?? '',
       // Keys on one contact are one key.
@@ -67,10 +79,16 @@ export function useBench(): Bench {
     layerIndex,
     selectedKey,
     selectedKeys,
+    run,
     select: change,
     selectAlso: (key) => {
-      if (!also.includes(key)) change({ key, also: selectedKeys });
-      else change({ key: selectedKey, also: also.filter((other) => other !== key) });
+      const one = contactOf(board, key);
+      if (!run.includes(one)) change({ key: one, also: [...run, one] });
+      // The key looked at is taken out as well, while another one is left to look at.
+      else if (run.length > 1) {
+        const left = run.filter((other) => other !== one);
+        change({ key: one === selectedKey ? (left.at(-1) ?? selectedKey) : selectedKey, also: left });
+      }
     },
     tryEdit,
     edit: (value, what, goesOn) => {

@@ -1,8 +1,8 @@
 /** What the person looks at: a layer and a key, for each profile. Benches share it, so that going between them loses nothing. */
 import { create } from 'zustand';
 
-/** `also`: further keys that an edit goes to, besides the one that is looked at. */
-type Selected = { layer: string; key: string; also: readonly string[] };
+/** `also`: the keys that an edit goes to besides the one that is looked at, in the order in which they were selected; it may be among them. */
+export type Selected = { layer: string; key: string; also: readonly string[] };
 type SelectionState = {
   byProfile: ReadonlyMap<string, Selected>;
   select(profileId: string, selected: Partial<Selected>): void;

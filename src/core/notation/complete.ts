@@ -1,9 +1,9 @@
-/** Completing the assign line as it is typed, and the list of everything it can say, by meaning. */
-import { CODE_TABLE, titleOfCode, wordOfCode, type CodeGroup } from '../codes';
-import { ACTION_WORDS, OFFERS, type Meaning } from './actionWords';
+/** Completing the assign line as it is typed. */
+import { CODE_TABLE, titleOfCode, wordOfCode } from '../codes';
+import { ACTION_WORDS } from './actionWords';
 import { printLayer, printMacro, type NotationContext } from './names';
 import { GESTURE_WORDS, LAYER_WORDS } from './parse';
-import { allActions, type LayerHow, type Profile } from '../profile';
+import { allActions, type Profile } from '../profile';
 import { nameCompletions } from './understand/nameCompletions';
 
 /** What names in a line refer to, and the codes that the profile uses, the most used first. */
@@ -26,13 +26,6 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
 
 /** What can stand before the colon of a part of a stroke plan. */
 const CROSSING_WORDS = ['down', 'up', 'to'];
-
-const WAY_MEANINGS: Readonly<Record<LayerHow, string>> = {
-  while: 'as long as it is held',
-  flip: 'on and off',
-  go: 'and stay there',
-  once: 'for the next key',
-};
 
 const KEYS: readonly { word: string; meaning: string }[] = Object.values(CODE_TABLE)
   .flat()
@@ -135,55 +128,4 @@ export function usedCodes(profile: Profile): string[] {
   for (const { action } of allActions(profile))
     if ('codes' in action) for (const code of action.codes) counts.set(code, (counts.get(code) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1]).map(([code]) => code);
-}
-
-const GROUP_NAMES: Readonly<Record<CodeGroup, string>> = {
-  writing: 'Letters, digits and signs',
-  modifier: 'Modifiers',
-  editing: 'Editing',
-  arrow: 'Moving about',
-  function: 'Function keys',
-  keypad: 'Keypad',
-  international: 'Other scripts',
-  media: 'Sound and media',
-  system: 'System',
-};
-
-/** Everything one line can say without a gesture, by meaning: ways between layers first, then keys by group. */
-export function allMeanings(context: NotationContext): Meaning[] {
-  const layers = context.layers.slice(1).flatMap(({ id }) =>
-    LAYER_WORDS.map((how) => ({
-      group: 'Ways between layers',
-      line: `${how} ${printLayer(id, context)}`,
-      meaning: WAY_MEANINGS[how],
-    })),
-  );
-  const base = context.layers[0];
-  const back = base
-    ? [
-        {
-          group: 'Ways between layers',
-          line: `go ${printLayer(base.id, context)}`,
-          meaning: `back to ${base.name} alone`,
-        },
-      ]
-    : [];
-  const silence = ['pass', 'none'].map((word) => ({
-    group: 'Nothing here',
-    line: word,
-    meaning: WORD_MEANINGS[word] ?? '',
-  }));
-  const keys = (Object.keys(GROUP_NAMES) as CodeGroup[]).flatMap((group) =>
-    CODE_TABLE[group].map(([code]) => ({
-      group: GROUP_NAMES[group],
-      line: wordOfCode(code),
-      meaning: titleOfCode(code),
-    })),
-  );
-  const macros = (context.macros ?? []).map(({ id, name }) => ({
-    group: 'Macros',
-    line: `play ${printMacro(id, context)}`,
-    meaning: `plays ${name}`,
-  }));
-  return [...layers, ...back, ...macros, ...OFFERS, ...silence, ...keys];
 }

@@ -1,16 +1,27 @@
 /** The words for what keys do: read from a line, written in one, said in sentences, put on caps. Words of the house: docs/glossary.md. */
-export { actionLegend, type Meaning, predicate, printAction } from './actionWords';
-export { allMeanings, completeLine, type CompletionContext, usedCodes } from './complete';
-export { findables, findIn, type Place } from './find';
+export { actionLegend, OFFERS, predicate, printAction } from './actionWords';
+export { completeLine, type CompletionContext, usedCodes } from './complete';
 export { type Legend, legendOf } from './legend';
-export { chordTitle, type NotationContext } from './names';
+export { chordTitle, type NotationContext, printLayer, printMacro } from './names';
 export { parseLine } from './parse';
 export { spanSentence } from './planSentences';
 export { printLine } from './print';
 export {} from './scanner';
 export { parseActuation, printActuation } from './travel';
 export { sentencesOf } from './sentences';
-export { keySaid, type Reading, sayReading, scoreSaid, type Stretch, understand, type Understood } from './understand';
+export {
+  keySaid,
+  keysSaid,
+  type MacroMade,
+  namesOfKeys,
+  timeSaid,
+  type Reading,
+  sayReading,
+  scoreSaid,
+  type Stretch,
+  understand,
+  type Understood,
+} from './understand';
 export { parseScoreLine, printScoreLine, printTurn, wordOfScoreKey } from './scoreLine';
 export {
   broughtText,

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { runs } from '../../../tests/runs';
 import { NAMED_CODES } from '../codes';
 import { DEFAULT_TIMING, type Action, type Binding, type LayerHow, type Span } from '../profile';
-import { allMeanings, completeLine, legendOf, parseLine, printLine, sentencesOf } from '.';
+import { completeLine, legendOf, parseLine, printLine, sentencesOf } from '.';
 
 const LAYERS = [
   { id: 'base', name: 'Base' },
@@ -237,10 +237,6 @@ describe('completing', () => {
 
   test('a completion says from where it replaces, and what it means', () => {
     expect(completeLine('tap Es', context)[0]).toEqual({ from: 4, insert: 'Esc', meaning: 'the key Escape' });
-  });
-
-  test('everything in the list of meanings can be taken as a line', () => {
-    for (const { line } of allMeanings(context)) expect([line, parseLine(line, context).ok]).toEqual([line, true]);
   });
 });
 

@@ -16,14 +16,14 @@ export const LIKELIER_IDIOMS: Idioms = {
 };
 
 export const IDIOMS: Idioms = {
-  'Ctrl+C': 'copy selection, copy text, copy the selection, copy to clipboard',
-  'Ctrl+V': 'paste text, paste from clipboard, paste clipboard',
-  'Ctrl+X': 'cut selection, cut text',
-  'Ctrl+Z': 'undo last change, take back, undo that',
+  'Ctrl+C': 'copying, copy selection, copy text, copy the selection, copy to clipboard',
+  'Ctrl+V': 'pasting, paste text, paste from clipboard, paste clipboard',
+  'Ctrl+X': 'cutting, cut selection, cut text',
+  'Ctrl+Z': 'undoing, undo last change, take back, undo that',
   'Ctrl+Y': 'redo',
   'Ctrl+Shift+Z': 'redo',
   'Ctrl+A': 'select all, select everything, mark all',
-  'Ctrl+S': 'save, save file, save document, save the file',
+  'Ctrl+S': 'save, saving, save my work, save file, save document, save the file',
   'Ctrl+F': 'find text, search in page, find in page',
   'Ctrl+P': 'print, print document, print page',
   'Ctrl+O': 'open file, open document',
@@ -49,21 +49,24 @@ export const IDIOMS: Idioms = {
   'Ctrl+0': 'reset zoom, zoom reset',
   'Ctrl+Right': 'next word, word right, one word right, word forward',
   'Ctrl+Left': 'previous word, word left, one word left, word back, word backward',
-  'Ctrl+Backspace': 'delete word, delete previous word, delete the last word, delete last word',
+  'Ctrl+Backspace':
+    'delete word, delete the word before, delete word before, delete a word, delete the word to the left, delete previous word, delete the last word, delete last word',
   'Ctrl+Delete': 'delete next word',
-  'Ctrl+Home': 'top of document, start of document, beginning of document, go to top, document start',
-  'Ctrl+End': 'bottom of document, end of document, go to bottom, document end',
+  'Ctrl+Home':
+    'top of document, go to the start of the document, go to start of document, jump to start of document, go to the beginning of the document, go to the top of the document, go to the top, start of document, beginning of document, go to top, document start',
+  'Ctrl+End':
+    'bottom of document, go to the end of the document, go to end of document, jump to end of document, go to the bottom of the document, go to the bottom, end of document, go to bottom, document end',
   F11: 'full screen, fullscreen, toggle full screen',
   F5: 'refresh, reload',
   F2: 'rename',
   'Shift+Tab': 'back tab, backtab, tab back, reverse tab, untab',
   'Ctrl+Alt+Delete': 'three finger salute',
   'button 1':
-    'left click, left mouse click, click, left mouse, button left, left mouse button, mouse left, mouse button left, primary click, primary mouse button, mouse click, click left, lmb, left button, left button of the mouse, click the left mouse button, mouse left click, mouse left button, main mouse button',
+    'click with left mouse button, click with the left mouse button, left click, left mouse click, click, left mouse, button left, left mouse button, mouse left, mouse button left, primary click, primary mouse button, mouse click, click left, lmb, left button, left button of the mouse, click the left mouse button, mouse left click, mouse left button, main mouse button',
   'button 2':
-    'right click, right mouse click, right mouse, button right, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
+    'click with right mouse button, click with the right mouse button, right click, right mouse click, right mouse, button right, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
   'button 3':
-    'middle click, middle mouse click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
+    'click with middle mouse button, click with the middle mouse button, middle click, middle mouse click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
   'button 4':
     'mouse back, back button, mouse back button, back mouse button, thumb button, mouse button back, back button of the mouse, back button on the mouse, mouse thumb button',
   'button 5':
@@ -75,23 +78,23 @@ export const IDIOMS: Idioms = {
   record:
     'record macro, record a macro, start recording, record a new macro, recording, start or stop recording, record keys, stop recording',
   'lamps up':
-    'brighter lamps, lamps brighter, backlight up, keyboard light up, brighter lights, lights up, keyboard brighter, brighter keyboard, lights brighter, keyboard lights up, backlight brighter, brighter backlight, increase backlight, lamps higher, led up, leds up, leds brighter, brighter leds, keyboard brightness up, more light',
+    'brighter lamps, brighter keyboard lights, lamps brighter, backlight up, keyboard light up, brighter lights, lights up, keyboard brighter, brighter keyboard, lights brighter, keyboard lights up, backlight brighter, brighter backlight, increase backlight, lamps higher, led up, leds up, leds brighter, brighter leds, keyboard brightness up, more light',
   'lamps down':
     'darker lamps, lamps darker, backlight down, keyboard light down, dimmer lights, lights down, keyboard darker, darker keyboard, lights dimmer, keyboard lights down, backlight darker, dimmer backlight, decrease backlight, dim lamps, dimmer lamps, lamps dimmer, led down, leds down, leds dimmer, dimmer leds, keyboard brightness down, dim lights, dim the lights, dim the lamps, lamps lower, darker lights, less light',
   'lamps toggle':
-    'lamps on off, lamps on or off, lamps, toggle lamps, toggle the lamps, backlight, toggle backlight, keyboard light, toggle lights, lights on off, lights on or off, switch lamps on and off, turn lamps on or off, backlight on off, backlight toggle, keyboard lights, light on off, toggle the lights, turn the lights on or off, lights toggle, toggle leds, leds on off, lights off, lamps off',
+    'lamps on off, keyboard lights off and on, keyboard lights on and off, lights off and on, lights on and off, keyboard lights on or off, lamps on or off, lamps, toggle lamps, toggle the lamps, backlight, toggle backlight, keyboard light, toggle lights, lights on off, lights on or off, switch lamps on and off, turn lamps on or off, backlight on off, backlight toggle, keyboard lights, light on off, toggle the lights, turn the lights on or off, lights toggle, toggle leds, leds on off, lights off, lamps off',
   bootloader:
     'boot loader, firmware update, new firmware, update firmware, firmware mode, install firmware, flash firmware',
   capitals:
-    'all caps for one word, all capitals for one word, capitals until the word ends, capitals until word ends, capitals for one word, capital letters for one word, uppercase word, upper case word, one word in capitals, one word in uppercase, write one word in capitals, next word in capitals, next word in uppercase, uppercase the next word, all caps until space, caps for one word, caps until space, capitals until space, capital word, capitalise the word, capitalize the word, capitalize word, shout one word, word in capitals, word in caps, caps for the next word, capitals for the next word, uppercase until the word ends, caps until the word ends, all capitals until the word ends, uppercase for one word',
+    'all caps for one word, capital letters until the word is over, capitals until the word is over, capital letters until the word ends, all capitals for one word, capitals until the word ends, capitals until word ends, capitals for one word, capital letters for one word, uppercase word, upper case word, one word in capitals, one word in uppercase, write one word in capitals, next word in capitals, next word in uppercase, uppercase the next word, all caps until space, caps for one word, caps until space, capitals until space, capital word, capitalise the word, capitalize the word, capitalize word, shout one word, word in capitals, word in caps, caps for the next word, capitals for the next word, uppercase until the word ends, caps until the word ends, all capitals until the word ends, uppercase for one word',
   'latch next':
-    'latch the next key, lock next key, lock the next key, keep the next key down, keep next key down, keep next key held, next key stays down, the next key stays down, hold the next key down, hold next key, hold the next key, lock whatever key comes next, next key pressed stays down, keep the next key held, latch whatever comes next, keep the next key pressed',
+    'latch the next key, next key to stay down, next key to stay pressed, next key should stay down, lock next key, lock the next key, keep the next key down, keep next key down, keep next key held, next key stays down, the next key stays down, hold the next key down, hold next key, hold the next key, lock whatever key comes next, next key pressed stays down, keep the next key held, latch whatever comes next, keep the next key pressed',
 };
 
 /** What asks for nothing at all, and for the layer below. */
 export const SILENCE: Readonly<Record<'none' | 'pass', string>> = {
-  none: 'nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, block this key, block key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
-  pass: 'pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, the layer below answers, layer below decides, another layer answers, answered below, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
+  none: 'i do not want it to do anything, do not want it to do anything, it does not do anything, not do anything, nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, block this key, block key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
+  pass: 'let layer below decide, leave it to the layer below, leave it to layer below, up to the layer below, pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, the layer below answers, layer below decides, another layer answers, answered below, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
 };
 
 /** How long people hold a key without a figure: unit words and their milliseconds. */

@@ -3,21 +3,31 @@ import { DEFAULT_TIMING, type Binding, type PartialTiming, mergeTiming } from '.
 import { foreign } from '../../reading';
 import type { NotationContext } from '../names';
 import { parseLine } from '../parse';
+import { printLine } from '../print';
 import { sentencesOf } from '../sentences';
 import { nearestOwn, nearestTo } from './nearest';
 import { wordsOf } from './phrase';
 import { isKnownWord } from './spelling';
+import { repeatSaid, type MacroMade } from './repeatSaid';
 import { ownWordsOf, readingsOf, type Reading } from './understand';
 
 export type { Reading } from './understand';
-export { keySaid } from './keysSaid';
+export { keySaid, keysSaid } from './keysSaid';
+export { namesOfKeys } from './keyNames';
+export { timeSaid } from './timeSaid';
+export type { MacroMade } from './repeatSaid';
 export { scoreSaid } from './scoreSaid';
 
 /** A stretch of the line, from a column to before another, counted from 0. */
 export type Stretch = { from: number; to: number };
 
 /** A layer or a macro that the line names and the profile does not have. */
-type Missing = { what: 'layer' | 'macro'; name: string };
+type Missing = {
+  what: 'layer' | 'macro';
+  name: string;
+  /** The macro that the line says how to make. */
+  makes?: MacroMade;
+};
 
 export type Understood =
   | { ok: true; readings: readonly Reading[] }
@@ -59,6 +69,12 @@ export function understand(line: string, context: NotationContext): Understood {
   const readings = readingsOf(line, context);
   if (readings.length > 0) return { ok: true, readings };
   const exact = parseLine(line, context);
+  const repeat = repeatSaid(line, context);
+  const there = context.macros?.find(({ name }) => name === repeat?.name);
+  if (there) {
+    const binding: Binding = { kind: 'act', action: { do: 'macro', macro: there.id } };
+    return { ok: true, readings: [{ line: printLine(binding, context) ?? line, binding }] };
+  }
   const own = ownWordsOf(context);
   const stretches = wordsIn(line).slice(0, 60);
   const isKnown = ({ from, to }: Stretch): boolean => isKnownWord(wordsOf(line.slice(from, to)), own);
@@ -75,6 +91,10 @@ export function understand(line: string, context: NotationContext): Understood {
     ...more,
   });
   if (exact.ok) return failed('');
+  if (repeat)
+    return failed('What is pressed again and again while a key is held is a macro; there is none yet that does this.', {
+      missing: { what: 'macro', name: repeat.name, makes: repeat },
+    });
   const { column, length, expected, message, missing: named } = exact.error;
   const at = { from: column - 1, to: column - 1 + length };
   const missing = missingLayer(line, own) ?? named;

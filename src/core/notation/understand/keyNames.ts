@@ -18,8 +18,8 @@ const KEYS: Readonly<Record<string, string>> = {
   Delete:
     'entfernen, borrar, supprimer, cancella, delete, del, ⌦, forward delete, delete forward, delete right, fwd del, entf, suppr, supr, canc, delete forwards',
   Insert: 'insert, ins, einfg, inser',
-  Home: 'début, home key, home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
-  End: 'end, ende, fin, fine, end of line, end of the line, line end, ↘',
+  Home: 'go to the start of the line, jump to the start of the line, go to the beginning of the line, to the start of the line, début, home key, home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
+  End: 'end, go to the end of the line, jump to the end of the line, to the end of the line, ende, fin, fine, end of line, end of the line, line end, ↘',
   PageUp:
     'bild ↑, bild hoch, pág arriba, page précédente, bild nach oben, page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
   PageDown:
@@ -65,9 +65,9 @@ const KEYS: Readonly<Record<string, string>> = {
   Lang1: 'hangul, hangeul, han yeong, 한 영, 한/영, かな, kana',
   Lang2: 'hanja, 한자, eisu, eisuu, 英数',
   AudioVolumeUp:
-    'volume up, vol up, vol+, vol +, louder, raise volume, raise the volume, increase volume, increase the volume, turn up the volume, turn volume up, turn the volume up, turn up volume, sound up, volume higher, more volume, make it louder, turn it up, volume plus, volume +, audio up, 🔊',
+    'volume up, vol up, vol+, vol +, louder, raise volume, raise the volume, increase volume, increase the volume, turn up the volume, turn volume up, turn the volume up, turn up volume, sound up, volume higher, more volume, make it louder, make the sound louder, make the music louder, make music louder, music louder, sound louder, turn the sound up, turn sound up, turn up the sound, turn it up, volume plus, volume +, audio up, 🔊',
   AudioVolumeDown:
-    'volume down, vol down, vol dn, vol-, vol -, quieter, softer, lower volume, lower the volume, decrease volume, decrease the volume, reduce volume, reduce the volume, turn down the volume, turn volume down, turn the volume down, turn down volume, sound down, volume lower, less volume, make it quieter, turn it down, volume minus, volume -, audio down, 🔉',
+    'volume down, vol down, vol dn, vol-, vol -, quieter, softer, lower volume, lower the volume, decrease volume, decrease the volume, reduce volume, reduce the volume, turn down the volume, turn volume down, turn the volume down, turn down volume, sound down, volume lower, less volume, make it quieter, make the sound quieter, make the music quieter, make music quieter, music quieter, sound quieter, turn the sound down, turn sound down, turn down the sound, turn it down, volume minus, volume -, audio down, 🔉',
   AudioVolumeMute:
     'mute, volume mute, mute volume, mute sound, mute the sound, sound off, unmute, mute audio, silence, toggle mute, mute on off, mute unmute, turn off sound, volume off, audio mute, turn sound off, 🔇',
   MediaPlayPause:
@@ -75,9 +75,9 @@ const KEYS: Readonly<Record<string, string>> = {
   MediaStop:
     'stop music, stop the music, stop media, media stop, stop playback, stop playing, stop song, stop, stop audio, ⏹',
   MediaTrackNext:
-    'next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, next tune, play next, track next, ⏭',
+    'next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, skip to the next song, skip to the next track, skip to next song, skip to next track, skip this song, go to the next song, go to the next track, one song forward, one track forward, next tune, play next, track next, ⏭',
   MediaTrackPrevious:
-    'previous track, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
+    'previous track, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
   MediaSelect: 'media player, open media player, music player, launch media player, open music player',
   LaunchMail: 'mail, email, e mail, open mail, open email, mail program, launch mail, open e mail, start mail',
@@ -152,6 +152,15 @@ const CHARACTERS: Readonly<Record<string, string>> = {
   '>': 'greater than, greater, greater than sign, right angle bracket, close angle bracket, angle bracket close, bigger than, more than',
   '?': 'question mark, question, interrogation mark',
   '~': 'tilde, squiggle',
+  '€': 'euro, euro sign',
+  '£': 'pound sterling, sterling, british pound, pound sterling sign',
+  '§': 'section sign, paragraph sign, section',
+  '°': 'degree, degree sign, degrees',
+  '–': 'en dash, endash, long dash',
+  '—': 'em dash, emdash',
+  '…': 'ellipsis, three dots',
+  ß: 'sharp s, eszett, double s',
+  µ: 'micro, micro sign, mu',
 };
 
 const NUMBERS =
@@ -169,6 +178,10 @@ export function numberOfWord(word: string): number | undefined {
 /** The names of a list, without the articles that a phrase loses, too. */
 export const namesOf = (list: string): string[] => list.split(', ').map((name) => name.replace(/\bthe (?=\S)/g, ''));
 
+/** Where a key is, behind its name. */
+const onThe = (name: string, where: string): string[] =>
+  ['on', 'of', 'from', 'in', 'at'].map((preposition) => `${name} ${preposition} ${where}`);
+
 /** Every name with what it stands for: a code, or a character in single quotes' place, marked by its length of one. */
 function* rows(): Iterable<readonly [name: string, code: string]> {
   for (const [code, list] of Object.entries(KEYS)) for (const name of namesOf(list)) yield [name, code];
@@ -184,15 +197,30 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
         yield [`${side} hand ${name}`, code];
       }
     }
+  for (const way of ['up', 'down', 'left', 'right'])
+    for (const name of [
+      `arrow to ${way}`,
+      `arrow pointing ${way}`,
+      `arrow that points ${way}`,
+      `${way} pointing arrow`,
+      `arrow pointing to ${way}`,
+      `move cursor ${way}`,
+      `move cursor to ${way}`,
+      `cursor to ${way}`,
+      `${way}ward arrow`,
+      `${way}wards arrow`,
+    ])
+      yield [name, `Arrow${way[0]?.toUpperCase() ?? ''}${way.slice(1)}`];
   for (const name of namesOf(ALT_RIGHT)) yield [name, 'AltRight'];
   for (const pad of namesOf(PADS)) {
     for (const [code, list] of Object.entries(PAD))
-      for (const name of namesOf(list))
-        for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`]) yield [said, code];
+      for (const name of namesOf(list)) for (const said of [`${pad} ${name}`, ...onThe(name, pad)]) yield [said, code];
     for (let digit = 0; digit < 10; digit++)
-      for (const name of [String(digit), NUMBERS[digit] ?? ''])
-        for (const said of [`${pad} ${name}`, `${name} on the ${pad}`, `${name} on ${pad}`, `${pad}${name}`])
-          yield [said, `Numpad${digit}`];
+      for (const name of [String(digit), NUMBERS[digit] ?? '']) {
+        yield [`${pad}${name}`, `Numpad${digit}`];
+        for (const said of [name, `number ${name}`, `digit ${name}`, `figure ${name}`])
+          for (const placed of [`${pad} ${said}`, ...onThe(said, pad)]) yield [placed, `Numpad${digit}`];
+      }
   }
   for (const [character, list] of Object.entries(CHARACTERS)) for (const name of namesOf(list)) yield [name, character];
   for (const letter of 'abcdefghijklmnopqrstuvwxyz') {
@@ -208,7 +236,17 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
       for (const before of ['', 'digit ', 'number ', 'number row ', 'top row ', 'figure '])
         yield [`${before}${name}`, `Digit${digit}`];
   for (let n = 1; n <= 24; n++)
-    for (const before of ['f', 'f ', 'function key ', 'function ', 'f key ', 'fkey '])
+    for (const before of [
+      'f',
+      'f ',
+      'function key ',
+      'function ',
+      'f key ',
+      'fkey ',
+      'f key number ',
+      'function key number ',
+      'function number ',
+    ])
       for (const name of n <= 20 && before !== 'f' ? [String(n), NUMBERS[n] ?? ''] : [String(n)])
         yield [`${before}${name}`, `F${n}`];
 }
@@ -222,3 +260,14 @@ export const keyNames = once((): ReadonlyMap<string, string> => {
 
 /** The most words that a name has. */
 export const mostNameWords = once(() => Math.max(...[...keyNames().keys()].map((name) => name.split(' ').length)));
+
+/** Everything that a code, or a character, is called: its names in everyday words. */
+export const namesOfKeys = once((): ReadonlyMap<string, readonly string[]> => {
+  const byCode = new Map<string, string[]>();
+  for (const [name, code] of keyNames()) {
+    const there = byCode.get(code);
+    if (there) there.push(name);
+    else byCode.set(code, [name]);
+  }
+  return byCode;
+});

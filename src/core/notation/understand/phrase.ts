@@ -4,7 +4,7 @@
 const KEY_SIGNS = /[⌘⌥⇧⌃⎋⏎↵↩⌫⌦⇥⇪⎇⊞❖←→↑↓⇞⇟↖↘␣⏯⏭⏮⏹🔇🔉🔊🔆🔅]/gu;
 
 const FILLER =
-  /^(?:please|kindly|i(?: would|'d)? (?:want|like|need)(?: it| this| this key)?(?: to)?|make (?:it|this|this key|the key)|let (?:it|this key)|this key(?: is| does| should| sends)?|the key|it(?: should| is|'s| must| will)?|should|must|to be|be|acts? (?:as|like)|acting as|works? (?:as|like)|becomes?|just|simply|only|set (?:it |this |this key )?to|use (?:it |this )?as|same as|like|an?(?= [a-z]{3}))\s+/;
+  /^(?:please|kindly|i(?: would|'d)? (?:want|like|need)(?: it| this| this key)?(?: to)?|make (?:it|this one|this key|this|the key)|let (?:it|this key)|this key(?: is| does| should| sends)?|the key|it(?: should| is|'s| must| will)?|should|must|to be|be|acts? (?:as|like)|acting as|works? (?:as|like)|becomes?|just|simply|only|set (?:it |this |this key )?to|use (?:it |this )?as|same as|like|an?(?= [a-z]{3}))\s+/;
 const VERB =
   /^(?:press(?:es)?|hit(?:s)?|push(?:es)?|sends?|emits?|strikes?|outputs?|does|perform|do|press down|press the|pressing)\s+/;
 

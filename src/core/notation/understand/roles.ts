@@ -9,7 +9,7 @@ import { edgeOf, template, type Template } from './templates';
 export type Role = { step: number; is: 'tap' | 'hold' };
 
 const LEADS =
-  '[:|=|->|=>|→|for|to get|to send|to|gives|sends|does|is|it sends|it gives|it is|it does|as|means|makes|be|should be|will be|it should be|results in|becomes|it should send|is for|does a|gets|triggers|get|yields|makes it|acts as|it acts as|will send|types|for a]';
+  '[:|=|->|=>|→|for|to get|to send|to|gives|sends|does|is|it sends|it gives|it is|it does|as|means|makes|be|should be|will be|it should be|results in|do|should do|can be|becomes|it should send|is for|does a|gets|triggers|get|yields|makes it|acts as|it acts as|will send|types|for a]';
 
 const TIMES: readonly { step: number; once: string; tapped: string; nth: string }[] = [
   {
@@ -58,9 +58,9 @@ const tapPhrases = ({ step, once, tapped, nth }: (typeof TIMES)[number]): string
   [when|if] [i] (tap|press|touch) [it|this|key|this key] ${['once', '(twice|two times|2 times|double|2x)', '(three times|3 times|thrice)', '(four times|4 times)'][step] ?? ''}
   ${
     step === 0
-      ? `(tap|tapped|tapping|on tap|once|press|on press|pressing|on tapping|when tapping|when i tap it|when i press it|when i tap|if i tap it|if i press it|if i tap|whenever i tap it|if tapped|short|by tapping|when you tap it|by itself|on its own|when pressed by itself|when released quickly|if released quickly|when tapped by itself|quick|quickly)`
+      ? `(tap|tapped|tapping|tapping it|tapping it once|tapping once|pressing it|pressing it once|pressing once|on tap|once|press|on press|pressing|on tapping|when tapping|when i tap it|when i press it|when i tap|if i tap it|if i press it|if i tap|whenever i tap it|if tapped|short|by tapping|when you tap it|by itself|on its own|when pressed by itself|when released quickly|if released quickly|when tapped by itself|quick|quickly)`
       : step === 1
-        ? '(twice|double|double tapping|double tap|tap tap|tapping twice|on double tapping|when double tapping|two times|2 times|if double tapped|pressing twice|double pressing|when i double tap it|when i double tap)'
+        ? '(twice|tapping it twice|pressing it twice|double|double tapping|double tap|tap tap|tapping twice|on double tapping|when double tapping|two times|2 times|if double tapped|pressing twice|double pressing|when i double tap it|when i double tap)'
         : step === 2
           ? '(thrice|triple|triple tapping|three times|3 times|tapping three times|when triple tapping)'
           : '(four times|4 times)'
@@ -68,7 +68,10 @@ const tapPhrases = ({ step, once, tapped, nth }: (typeof TIMES)[number]): string
 `;
 
 const HOLD =
-  '(hold|held|holding|long press|press long|pressed long|long pressed|hold down|held down|holding down|press and hold|pressed and held|kept down|keep down|kept pressed|long hold|long|keeping it down|pressing long|long tap|longpress|held long|hold it|held longer|pressed longer|pressing and holding|kept held|hold long|held for long|pressed for long)';
+  '(hold|held|holding|long press|press long|pressed long|long pressed|hold down|held down|holding down|press and hold|pressed and held|kept down|keep down|kept pressed|long hold|long|keeping it down|pressing long|long tap|longpress|held long|hold it|held longer|pressed longer|pressing and holding|kept held|keep it down|keep it held|keep it pressed|keep holding|keep holding it|stays down|stays pressed|hold this down|hold it for longer|held for longer|hold long|held for long|pressed for long)';
+/** Words that say that a key is held. */
+export const HOLD_WORDS = new RegExp(`\\b${HOLD}\\b`);
+
 const HOLD_0 = `
   [on|for|upon|by|with|as|when|if|while|whenever|when it is|if it is|when i|if i|while i|when key is|while it is|once|when this is|as long as it is|as long as|while being|after being|in case it is|when being|during|${PREPOSITIONS}] ${HOLD} [it|this|key|this key|down]
 `;

@@ -20,11 +20,11 @@ type Filled = {
 type Rule = { make: (filled: Filled) => Action | undefined; phrases: string };
 
 const HELD =
-  '(while|when|whilst|as long as|only while|only when|so long as) [it is|i am|key is|i keep it|i|being|kept|this is|this key is|it] (held|pressed|down|holding|hold|hold it|pressed down|held down|press it|holding it|pressing it|hold this|hold key|pressing|hold this key|hold it down)';
+  '(while|when|whilst|as long as|only while|only when|so long as) [it is|i am|key is|i keep it|i|being|kept|this is|this key is|it] (held|pressed|down|holding|hold|hold it|pressed down|held down|press it|holding it|holding this|holding this key|holding key|pressing it|hold this|hold key|pressing|hold this key|hold it down)';
 const UNTIL_UP =
   'until (released|release|let go|i let go|i release it|it is released|i let it go|it is let go|key is released|key goes up|key up|i release|i let go of it)';
 const ONCE =
-  '[just|only] (once|for one key|for next key|for one key press|for one press|for a single key|for next key only|for next press|for one keystroke|one time|for one key only|for just one key|for next keypress|for one keypress|for next keystroke|for one letter|for next letter|for one character|for next character|for one stroke|next key only|for only one key|for single key|one key only|for key that follows|for following key)';
+  '[just|only] (once|for one key|for next key|for one key press|for one press|for a single key|for next key only|for next press|for one keystroke|one time|for one key only|for just one key|for just one key press|for one more key|until next key|till next key|until next key press|until another key is pressed|for next keypress|for one keypress|for next keystroke|for one letter|for next letter|for one character|for next character|for one stroke|next key only|for only one key|for single key|one key only|for key that follows|for following key)';
 const STAY =
   '(for good|permanently|forever|and stay|and stay there|always|permanent|until further notice|from now on|and keep it|and remain there|and remain|and stay on it|and leave it on|until i come back|till i come back|until i change it|until changed)';
 const AGAIN =
@@ -76,9 +76,9 @@ const ROWS: readonly Rule[] = [
       (go|switch|change|move|jump) to {layer} ${UNTIL_UP}
       (show|use|activate|enable|turn on|switch on|enter|have|open|access|reach|be on|stay on) {layer} ${HELD}
       (show|use|activate|enable|turn on|switch on|enter|stay on|be on|have|keep) {layer} ${UNTIL_UP}
-      while (held|holding|pressed|down|i hold it|it is held|holding it|it is down|key is down|pressing) [show|use|go to|activate|switch to|be on|be in|stay on] {layer}
+      while (held|holding|pressed|down|i hold it|i hold this|i am holding it|i hold key|it is held|holding it|it is down|key is down|pressing) [show|use|go to|activate|switch to|be on|be in|stay on] {layer}
       (when|if) (held|holding|i hold it|it is held|held down) (show|use|go to|activate|switch to|be on|turn on) {layer}
-      as long as (held|i hold it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in] {layer}
+      as long as (held|i hold it|i hold this|i hold this key|i hold key|i keep it held|i am holding it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in] {layer}
       {layer} as long as held
       hold this for {layer}
     `,
@@ -95,6 +95,8 @@ const ROWS: readonly Rule[] = [
       (activate|deactivate|enable|disable) {layer}
       {layer} (on|off)
       {layer} ${AGAIN}
+      (turn|switch|put|keep|leave) {layer} on ${AGAIN}
+      (show|use|stay on|be on|keep) {layer} ${AGAIN}
       switch {layer}
       {layer} in and out
       (on off|on/off|on and off) (for|of) {layer}
@@ -118,7 +120,7 @@ const ROWS: readonly Rule[] = [
   {
     make: ({ layer }) => ({ do: 'layer', how: 'once', layer }),
     phrases: `
-      [just] (once|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
+      [just] (once|one shot|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
       {layer} ${ONCE}
       (show|use|go to|switch to|visit|activate|enter|change to|jump to|turn on|enable) {layer} ${ONCE}
       for (next key|one key|next key only|next press) [use|show|switch to|go to|on|only] {layer}
@@ -127,7 +129,7 @@ const ROWS: readonly Rule[] = [
   {
     make: ({ mods }) => ({ do: 'once', codes: mods }),
     phrases: `
-      (once|sticky|next key with|next key gets|next letter with|one time|single use|one key with|next key plus|only next key with) {mods} [key]
+      (once|one shot|sticky|next key with|next key gets|next letter with|one time|single use|one key with|next key plus|only next key with) {mods} [key]
       (add|apply|give|put) {mods} (to|on) [only] next (key|letter|character|press|keypress|keystroke)
       {mods} ${ONCE}
       (hold|press|use|keep|add) {mods} ${ONCE}

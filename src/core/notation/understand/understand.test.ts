@@ -86,6 +86,19 @@ describe('what is not understood', () => {
     ['house lights', 'play House lights down'],
   ])('“%s” is near to %s', (phrase, near) => expect(failed(phrase).nearest).toContain(near));
 
+  test.each([
+    'make coffee',
+    'I want a pony',
+    'turn it into gold',
+    'could you please',
+    'I want it to be',
+    'change it',
+    'show me',
+    'set this to',
+    'what is this',
+    'repeat the last key',
+  ])('chat alone means nothing: “%s”', (phrase) => expect(linesOf(phrase)).toEqual([]));
+
   test('there are three nearest lines at the most, and each can be read', () => {
     for (const phrase of ['frobnicate', 'the quick brown fox', 'ctrl zorp', 'louderer please thing'])
       for (const line of failed(phrase).nearest) expect([line, parseLine(line, context).ok]).toEqual([line, true]);

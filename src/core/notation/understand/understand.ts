@@ -7,6 +7,7 @@ import { buttonOfCode, codeOfButton } from '../../codes';
 import { codesOfStroke, hostLayout, strokesOf, type HostLayoutData } from '../../hosts';
 import { once, type Action, type Binding } from '../../profile';
 import { ACTION_WORDS } from '../actionWords';
+import { asTyped, withoutChat } from './chat';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
 import { gestureSaid } from './gestureSaid';
 import { namesOf, numberOfWord } from './keyNames';
@@ -228,6 +229,19 @@ function characterSaid(line: string, { hostLayout: id = 'us' }: NotationContext)
   return { kind: 'act', action };
 }
 
+/** Whether a binding is a gesture that says one thing only. */
+function isOneMeaning(binding: Binding | undefined): boolean {
+  if (binding?.kind !== 'gesture' || binding.steps.length !== 1) return false;
+  const [step] = binding.steps;
+  return (step?.tap === undefined) !== (step?.hold === undefined);
+}
+
+/** *While I hold it, Cues*: a layer that shows while a key is held, and nothing else, needs no gesture. */
+function plainly(binding: Binding): Binding {
+  const held = binding.kind === 'gesture' && isOneMeaning(binding) ? binding.steps[0]?.hold : undefined;
+  return held?.do === 'layer' && held.how === 'while' ? { kind: 'act', action: held } : binding;
+}
+
 /** Whether the line was typed exactly as the line itself would write it, capitals and all. */
 const isOwnSpelling = (line: string, printed: string | undefined): boolean => line.trim() === printed;
 
@@ -269,12 +283,18 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
   if (character) add(character);
   if (readings.length > 0) return readings;
   const understanding = new Understanding(context);
-  for (const text of textSaid(line)) add({ kind: 'act', action: text });
+  for (const typed of new Set([line, asTyped(line)]))
+    if (readings.length === 0) for (const text of textSaid(typed)) add({ kind: 'act', action: text });
   if (readings.length > 0 && !/[,;]\s*(?:hold|twice|when|held)\b/i.test(line)) return readings;
-  for (const phrase of new Set([said, withoutFiller(said)])) {
+  // A gesture of one meaning is often a plain act with chat around it: *to switch to Cues while held*.
+  let unlikely: Binding[] = [];
+  for (const phrase of new Set([said, withoutFiller(said), ...withoutChat(said)])) {
+    const bindings = understanding.bindings(phrase);
+    if (isOneMeaning(bindings[0])) unlikely = unlikely.length > 0 ? unlikely : bindings;
+    else for (const binding of bindings) add(binding);
     if (readings.length > 0) break;
-    for (const binding of understanding.bindings(phrase)) add(binding);
   }
+  if (readings.length === 0) for (const binding of unlikely) add(plainly(binding));
   if (readings.length > 0 || said === '') return readings;
   const own = understanding.ownWords();
   const slipped = said.split(/([\s,;/+]+|(?<=[a-z])-(?=[a-z]))/);

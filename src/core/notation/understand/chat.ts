@@ -1,0 +1,104 @@
+/**
+ * A chatty line without its chat: *could you make it escape please, but normally …* asks for no more than its short form. Tried when a
+ * line means nothing as it stands; what is left is read like any other line, so chat alone never means anything.
+ */
+import { HOLD_WORDS } from './roles';
+
+const THING = '(?:it|this|that|this one|this key|that key|key|this button|one|me)';
+const OTHER =
+  '(?:into|to|with|as|by|for|in to|become|be|being|to be|to become|act as|act like|acting as|behave as|work as)';
+
+/** What leads up to what is meant; each is left out where a clause begins, again and again. */
+const LEADS_UP: readonly RegExp[] = [
+  /^(?:let'?s|let us|ok(?:ay)?|so|well|hi|hello|hey|now|then|and|but|um+|maybe|perhaps|also|actually|basically|instead|please|kindly)[, ]+/i,
+  /^(?:can|could|would|will|may|might) (?:you|i|we|it)(?: please| kindly| maybe)?(?: have| get| let| make it so that| just)?\s+/i,
+  /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| looking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
+  new RegExp(
+    `^(?:(?:turn|change|make|convert|transform|set|map|remap|bind|rebind|assign|reassign|define|replace|swap|use|put|let|have|want|switch|program|configure|get|leave|keep) )${THING}(?: here| there)? ${OTHER}\\s+`,
+    'i',
+  ),
+  new RegExp(
+    `^(?:turn|change|convert|map|remap|bind|rebind|assign|reassign|define|replace|swap|program|configure)(?: ${THING})?(?: ${OTHER})?\\s+`,
+    'i',
+  ),
+  new RegExp(`^(?:make|let|have|get|set|use|want|give|put)(?: ${THING})(?: here| there)?\\s+`, 'i'),
+  new RegExp(
+    `^${THING}(?: (?:should|shall|must|ought to|has to|needs to|would|will|could|can|is|does|is supposed to|is meant to|is going to|may|might))(?: (?:be|become|also|just|only|always|simply|act as|act like|behave like|behave as|work as|work like|do|give me|give|send me))*\\s+`,
+    'i',
+  ),
+  /^(?:to be|be|become|becomes|act as|act like|behave like|behave as|work as|work like|function as|serve as|being|have|having|get|getting|give me|gives me|send me|show me|i get|i want|i have|you get|me)\s+/i,
+  /^(?:always|simply|just|only|really|actually|probably|preferably|directly|some|my|your|own|same as)\s+(?=\S)/i,
+  new RegExp(`^${THING} to (?:be |have |get |send |give me )?`, 'i'),
+  /^(?:keyboard |key )?(?:shortcut|combination|keys|command) (?:for|to)\s+/i,
+  /^make (?=holding|tapping|pressing|long|\S+ \S*er$|\S+ \S+ \S*er$)/i,
+  /^turn (?=.*\b(?:on|off)\b)/i,
+  /^(?:key with|key that (?:has|says|sends|types|makes|gives)|both)\s+/i,
+  /^an? (?=[a-z]{2})/i,
+];
+
+/** What follows what is meant. */
+const FOLLOWS =
+  /(?:,? (?:please|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please))+$/;
+
+/** Words inside of a clause that fill only, beside words that say when. */
+const FILLS: readonly (readonly [RegExp, string])[] = [
+  // `It is b. When held, …`: two sentences are two clauses.
+  [/(?<=(?:^|\s)[\p{L}\p{N}]+)[.!](?= \p{L})/gu, ','],
+  [
+    /\b(?:i|we|you)(?: would| do)?(?: just| really)? (?:want|like|need|get|prefer|wish|have|expect)(?: (?:it|this|key|that))?(?: to (?:be|have|get|send|see|become|do|give me|act as|work as))?\b/g,
+    '',
+  ],
+  [
+    /\b(?:it|this|that|key|this key)(?: \w+)? (?:should|shall|must|ought to|has to|needs to|would|will)(?: (?:be|become|act as|act like|behave like|behave as|work as|send|do|give))?\b/g,
+    '',
+  ],
+  [/\b(?:should|must|ought to|has to) (?:be|become|send|act as|do)\b/g, ''],
+  [/\b(?:gives?|gets?|sends?|shows?) me\b/g, ''],
+  [/\b(i|you|we) (?:just|only|simply|quickly|briefly)\b/g, '$1'],
+  [/\b(?:whenever|every time|each time|anytime|any time|in case|in which case)\b/g, 'when'],
+  [/\b(?:is still|stays) (?=\S)/g, ''],
+];
+
+/** What is meant when nothing else is said of when. */
+const USUALLY =
+  /\b(?:normally|usually|by default|ordinarily|as a rule|in general|generally|mostly|most of time|in other cases|in all other cases|rest of time|if not|under normal circumstances|as usual|typically|at a tap|at a touch)\b/g;
+
+/** `a, otherwise b` behind a clause that says when: b is the tap. */
+const OTHERWISE = /\b(?:otherwise|else)\b/g;
+
+function clause(said: string): string {
+  let rest = said.trim();
+  for (let round = 0; round < 8; round++) {
+    const shorter = LEADS_UP.reduce((text, lead) => text.replace(lead, ''), rest).trim();
+    if (shorter === rest || shorter === '') break;
+    rest = shorter;
+  }
+  return rest;
+}
+
+/** What a line asks for that begins with chat, its letters as they were typed: what is written is written so. */
+export const asTyped = (line: string): string => clause(line.replace(/^\s*/, ''));
+
+/** Shorter ways to say a chatty line, the one nearest to what was typed first; none when there is no chat in it. */
+export function withoutChat(said: string): string[] {
+  const plain = said.replace(FOLLOWS, '');
+  const saysWhen = HOLD_WORDS.test(plain) || /\b(?:twice|double|triple|thrice|three times)\b/.test(plain);
+  const tapped = (text: string, words: RegExp): string => text.replace(words, saysWhen ? ' when tapped ' : ' ');
+  const filled = FILLS.reduce((text, [pattern, by]) => text.replace(pattern, by), plain);
+  const usual = tapped(filled, USUALLY);
+  const spaced = (text: string): string =>
+    text
+      .replace(/\s+/g, ' ')
+      .replace(/\s+(?=[,;])/g, '')
+      .replace(/^[,;\s]+|[,;\s]+$/g, '');
+  const clauses = (text: string): string =>
+    spaced(
+      text
+        .split(/([,;]| but | and )/)
+        .map((part, n) => (n % 2 === 0 ? clause(part) : part))
+        .join(' '),
+    );
+  const ways = [clause(plain), clause(spaced(usual)), clauses(usual), clauses(tapped(usual, OTHERWISE))];
+  ways.push(...ways.map((way) => spaced(way.replaceAll(',', ' '))));
+  return [...new Set(ways)].filter((way) => way !== '' && way !== said);
+}
