@@ -13,7 +13,7 @@ const CORE_TIERS = [
   ['profile', 'notation'],
   ['engine', 'macro', 'plan', 'check'],
   ['image'],
-  ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet', 'find'],
+  ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet', 'find', 'several'],
 ];
 const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];

@@ -42,7 +42,7 @@ const Finder = ({ profile, board, commands }: FinderProps) => {
 
   const putOnKey = (put: Put): void => {
     if (put.own) {
-      begin(put.line, put.own);
+      begin({ line: put.line, own: put.own });
       void navigate(`/profile/${profile.id}/layout`);
       return;
     }

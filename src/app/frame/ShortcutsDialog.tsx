@@ -25,9 +25,11 @@ const SHORTCUTS: readonly (readonly [bench: string, shortcuts: readonly Shortcut
       ['Ctrl+Space', 'in the line: press the keys instead'],
       ['Delete', 'make the key a pass'],
       ['Backspace', 'make it answer with nothing'],
-      ['Shift+arrow', 'select more keys, or Ctrl+click'],
+      ['drag, Shift+arrow', 'select more keys, or Ctrl+click'],
+      ['7 8 9', 'on several keys: each its own'],
+      ['Tab', 'in the line: take it, on to the next key'],
       ['Ctrl+A', 'select every key'],
-      ['Ctrl+C / Ctrl+V', 'copy what a key does to another'],
+      ['Ctrl+C / Ctrl+V', 'copy keys to others; paste a table'],
     ],
   ],
   [

@@ -6,10 +6,12 @@ import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject 
 import { wordOfCode } from '../../core/codes';
 import type { Put } from '../../core/find';
 import { completeLine, sayReading, usedCodes } from '../../core/notation';
+import type { Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { CaptureKeys } from './CaptureKeys';
 import { MarkedLine } from './MarkedLine';
 import { useFinder } from '../state/finder';
+import { usePending } from '../state/pending';
 import type { AssignDraft } from './useAssignDraft';
 import './AssignLine.css';
 import '../shared/reasons.css';
@@ -19,12 +21,14 @@ type AssignLineProps = {
   bench: Bench;
   inputRef: RefObject<HTMLInputElement | null>;
   onDone: () => void;
+  /** The line was taken with Tab: on to the line of the next key, or, with Shift, of the one before. */
+  onNext: (by: 1 | -1) => void;
 };
 
 /** Whether a line waits for an action at its end, so that what is picked belongs there instead of replacing the line. */
 const waitsForAction = (line: string): boolean => /(^|[\s,])(tap|hold|twice|times)\s*$|[+&]\s*$/i.test(line);
 
-export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) => {
+export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLineProps) => {
   const { profile } = bench;
   const listId = useId();
   const [isOpen, setIsOpen] = useState(false);
@@ -44,9 +48,13 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
 
   const { understood } = draft;
   const readings = understood?.ok ? understood.readings : [];
+  const each = draft.each && draft.each.parts.length > 0 ? draft.each : undefined;
+  /** Options before the readings: a part for each key. */
+  const before = each ? 1 : 0;
   const failed = understood && !understood.ok ? understood : undefined;
   // A line that says what it is read as needs no second line that says it again.
-  const showsReadings = readings.length > 1 || (readings[0] !== undefined && readings[0].line !== draft.text.trim());
+  const showsReadings =
+    each !== undefined || readings.length > 1 || (readings[0] !== undefined && readings[0].line !== draft.text.trim());
   // What is understood is what counts; ways to go on are for a line that is not, or that is in its own words.
   const completions =
     isOpen && !showsReadings
@@ -73,8 +81,24 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     else if (chosen.makes) draft.write(chosen.line, inputRef.current);
     else put(chosen.line);
   };
+  const { profile: of, layer, run, selectedKeys } = bench;
+  const show = usePending((state) => state.show);
+  // What the line would make of the keys stands on their caps while it is being written.
+  const { reading } = draft;
   useEffect(() => {
-    if (!begun) return;
+    const shown = new Map<string, Binding>();
+    if (each && reading === undefined)
+      each.parts.forEach(({ binding }, n) => {
+        const key = run[n];
+        if (key !== undefined) shown.set(key, binding);
+      });
+    else if (reading) for (const key of selectedKeys) shown.set(key, reading.binding);
+    show(of.id, layer.id, shown);
+    return () => show(of.id, layer.id, new Map());
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the keys are new lists each time, and the same
+  }, [each, reading, of.id, layer.id, run.join(' '), show]);
+  useEffect(() => {
+    if (!begun || (begun.key !== undefined && begun.key !== bench.selectedKey)) return;
     draft.write(begun.line, inputRef.current, begun.own);
     takeBegun();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a line that was begun is written once, whatever the draft is by then
@@ -82,13 +106,14 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
 
   const move = (by: number): void => {
     if (!isOpen) setIsOpen(true);
-    const all = Math.max(1, readings.length) + completions.length;
-    const now = marked >= 0 ? Math.max(1, readings.length) + marked : draft.chosen;
+    const options = Math.max(1, readings.length + before);
+    const all = options + completions.length;
+    const now = marked >= 0 ? options + marked : draft.chosen;
     const next = (now + by + all) % all;
-    if (next < Math.max(1, readings.length)) {
+    if (next < options) {
       setMarked(-1);
       draft.choose(next);
-    } else setMarked(next - Math.max(1, readings.length));
+    } else setMarked(next - options);
   };
 
   const keyDown = (event: KeyboardEvent): void => {
@@ -98,6 +123,14 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
       move(event.key === 'ArrowDown' ? 1 : -1);
+    } else if (event.key === 'Tab' && draft.isChanged && marked < 0 && (understood?.ok || each)) {
+      // What is understood is taken, and the hands stay on the keys: on to the next one.
+      event.preventDefault();
+      setIsOpen(false);
+      if (draft.take()) {
+        isDone.current = true;
+        onNext(event.shiftKey ? -1 : 1);
+      }
     } else if (event.key === 'Tab' && isOpen && completions.length > 0 && !event.shiftKey) {
       event.preventDefault();
       insert(Math.max(0, marked));
@@ -120,7 +153,8 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
   };
 
   const optionId = (at: number): string => `${listId}-${at}`;
-  const active = marked >= 0 ? optionId(readings.length + marked) : showsReadings ? optionId(draft.chosen) : undefined;
+  const active =
+    marked >= 0 ? optionId(before + readings.length + marked) : showsReadings ? optionId(draft.chosen) : undefined;
 
   return (
     <div className="assign mono">
@@ -158,27 +192,43 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
       <div id={listId} role="listbox" aria-label="What the line may mean, and ways to go on" className="assign-list">
         {showsReadings && (
           <div role="group" aria-label="Read as" className="assign-readings">
-            {readings.map((reading, at) => (
+            {each && (
               <div
-                key={reading.line}
-                id={optionId(at)}
+                id={optionId(0)}
                 role="option"
-                aria-selected={marked < 0 && at === draft.chosen}
+                aria-selected={marked < 0 && draft.chosen === 0}
                 className="assign-reading"
                 onPointerDown={(event) => event.preventDefault()}
-                onClick={() => draft.take(at) && leave()}
+                onClick={() => draft.take(0) && leave()}
               >
-                <b>{reading.line}</b>
-                {reading.slips && (
-                  <span className="soft">
-                    {reading.slips.map(({ typed, taken }) => `“${typed}” taken for ${taken}`).join(', ')}
-                  </span>
-                )}
-                {at !== draft.chosen && (
-                  <span className="soft reading-says">{sayReading(reading.binding, profile.timing, profile)}</span>
-                )}
+                each its own: <b>{each.parts.map(({ line }) => line).join(' · ')}</b>
+                {each.misfit !== '' && <span className="soft">{each.misfit}</span>}
               </div>
-            ))}
+            )}
+            {readings
+              .map((reading, n) => ({ reading, at: n + before }))
+              .map(({ reading, at }) => (
+                <div
+                  key={reading.line}
+                  id={optionId(at)}
+                  role="option"
+                  aria-selected={marked < 0 && at === draft.chosen}
+                  className="assign-reading"
+                  onPointerDown={(event) => event.preventDefault()}
+                  onClick={() => draft.take(at) && leave()}
+                >
+                  {each && 'the same on all: '}
+                  <b>{reading.line}</b>
+                  {reading.slips && (
+                    <span className="soft">
+                      {reading.slips.map(({ typed, taken }) => `“${typed}” taken for ${taken}`).join(', ')}
+                    </span>
+                  )}
+                  {at !== draft.chosen && (
+                    <span className="soft reading-says">{sayReading(reading.binding, profile.timing, profile)}</span>
+                  )}
+                </div>
+              ))}
           </div>
         )}
         {completions.length > 0 && (
@@ -186,7 +236,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
             {completions.map(({ insert: word, meaning }, at) => (
               <div
                 key={word}
-                id={optionId(readings.length + at)}
+                id={optionId(before + readings.length + at)}
                 role="option"
                 aria-selected={marked === at}
                 className="completion"
@@ -199,7 +249,12 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
           </div>
         )}
       </div>
-      {failed && (
+      {draft.each && !each && (
+        <p className="assign-error" role="status">
+          {draft.each.misfit}
+        </p>
+      )}
+      {failed && !each && (
         <div id="assign-error" className="assign-error" role={isOpen ? undefined : 'alert'}>
           <MarkedLine line={draft.text} known={failed.known} at={failed.at} />
           <p>{failed.error}</p>
@@ -237,11 +292,11 @@ export const AssignLine = ({ draft, bench, inputRef, onDone }: AssignLineProps) 
         </p>
       )}
       <p id="assign-help" className="assign-help soft">
-        {readings.length > 1 && !isOpen ? (
+        {readings.length + before > 1 && !isOpen ? (
           'Two things can be meant: choose one. The line is not taken yet.'
         ) : (
           <>
-            <kbd>Enter</kbd> takes it ·{' '}
+            <kbd>Enter</kbd> takes it, <kbd>Tab</kbd> and goes on ·{' '}
             <button type="button" className="word" onClick={() => setIsCapturing(true)}>
               Press the keys
             </button>{' '}

@@ -1,5 +1,5 @@
 /** The key card: one key on one layer. The assign line, what it does in sentences, its presses, its moments, and its notes. */
-import { Fragment, memo, type RefObject } from 'react';
+import { Fragment, memo, useEffect, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { sharersOf } from '../../core/board';
 import { hostLayout, hostName, pressesOfText } from '../../core/hosts';
@@ -41,13 +41,17 @@ type KeyCardProps = {
   onDone: () => void;
   swapsFrom: string | null;
   onSwap: (from: string | null) => void;
+  /** On to the next key, or the one before, with the cursor in its line. */
+  onNext: (by: 1 | -1) => void;
+  /** Whether the cursor is to go into the line of the key that comes. */
+  isAwaited: RefObject<boolean>;
 };
 
 /** A long text is shown by its beginning. */
 const MOST_PRESSES = 24;
 
-export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: KeyCardProps) => {
-  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, edit, tryEdit } = bench;
+export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap, onNext, isAwaited }: KeyCardProps) => {
+  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, run, edit, tryEdit } = bench;
   const key = board.keys.find(({ id }) => id === selectedKey);
   const assignment = layer.keys[selectedKey];
   const binding = bindingOn(layer, selectedKey);
@@ -60,6 +64,25 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
     const bind = bindKeys(profile, layer.id, selectedKeys, does);
     return tryEdit(first ? together([first, bind]) : bind, what);
   };
+
+  /** Gives the selected keys a binding each, in the order in which they were selected, as one step. */
+  const assignEach = (bindings: readonly Binding[]): string | undefined =>
+    tryEdit(
+      together(
+        run.flatMap((one, n) => {
+          const does = bindings[n];
+          return does ? [bindKeys(profile, layer.id, [one], does)] : [];
+        }),
+      ),
+      what,
+    );
+
+  useEffect(() => {
+    if (!isAwaited.current) return;
+    isAwaited.current = false;
+    inputRef.current?.focus();
+    inputRef.current?.select();
+  }, [isAwaited, inputRef]);
 
   const setTiming = (timing: PartialTiming): void => {
     const changed = timeKeys(profile, layer.id, selectedKeys, timing);
@@ -76,8 +99,9 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
     return tryEdit(changed, `the notes of ${what}`, true);
   };
 
-  const draft = useAssignDraft({ bench, binding, assign });
+  const draft = useAssignDraft({ bench, binding, assign, assignEach });
   const shown = draft.reading?.binding ?? binding;
+  const givesEach = draft.each !== undefined && draft.each.parts.length > 0 && !draft.reading;
   const timing = timingOf(
     profile,
     binding.kind === 'gesture' && shown.kind === 'gesture'
@@ -117,7 +141,8 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
       </p>
       {others > 0 && (
         <p className="key-others" role="status">
-          and {others} more: a line, a timing or a role goes to all {selectedKeys.length}.{' '}
+          and {others} more. One thing goes to all {selectedKeys.length}; parts give each its own, in the order of
+          selecting: <b className="mono">7 8 9</b>, <b className="mono">F1 .. F9</b>, <b className="mono">"()[]"</b>.{' '}
           <button type="button" className="word" onClick={() => bench.select({ key: selectedKey })}>
             Only this one
           </button>
@@ -129,8 +154,13 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
           lie on one contact: what you give one, both do.
         </p>
       )}
-      <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} />
+      <AssignLine draft={draft} bench={bench} inputRef={inputRef} onDone={onDone} onNext={onNext} />
       <div className={`sentences${draft.reading ? ' would' : ''}`} aria-live="polite">
+        {givesEach && draft.each && (
+          <p className="would-head">
+            Not taken yet. With <kbd>Enter</kbd>, {draft.each.parts.length} keys become what their caps show.
+          </p>
+        )}
         {draft.reading && (
           <p className="would-head">
             Not taken yet. With <kbd>Enter</kbd>
@@ -138,9 +168,7 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap }: Key
             would be <b className="mono">{draft.reading.line}</b>:
           </p>
         )}
-        {sentences.map((sentence) => (
-          <p key={sentence}>{sentence}</p>
-        ))}
+        {!givesEach && sentences.map((sentence) => <p key={sentence}>{sentence}</p>)}
         {texts.map((text, n) => (
           <Fragment key={n}>
             {/* On a US host everybody knows which keys make a text. */}

@@ -79,6 +79,7 @@ export const Ladder = memo(({ bench }: { bench: Bench }) => {
               <button
                 type="button"
                 className={`rung ${isSelected ? 'selected' : ''}`}
+                data-layer={layer.id}
                 style={isSelected ? { borderColor: threadOf(layer.dye) } : undefined}
                 aria-pressed={isSelected}
                 onClick={() => select({ layer: layer.id })}

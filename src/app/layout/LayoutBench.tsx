@@ -1,6 +1,6 @@
 /** The layout bench: ladder, board, weave and key card. */
 import { useCallback, useRef, useState, type CSSProperties, type KeyboardEvent } from 'react';
-import { extentOf } from '../../core/board';
+import { contactOf, extentOf, rowsOf } from '../../core/board';
 import { bindKeys } from '../../core/profile';
 import { UNIT } from '../shared/Cap';
 import { keysTitle } from '../shared/keyNames';
@@ -9,7 +9,9 @@ import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
 import { useCalm } from '../shared/useCalm';
 import { KeyCard } from './KeyCard';
-import { useKeyMoves } from './KeyMoves';
+import { usePointing } from './usePointing';
+import { useCopying } from './useCopying';
+import { useKeyMoves } from './useKeyMoves';
 import { Ladder } from './Ladder';
 import { LayerBoard } from '../shared/LayerBoard';
 import { Later } from '../shared/Later';
@@ -28,6 +30,7 @@ const LayoutBench = () => {
 
   const { calm, hurrying } = useCalm(bench);
   const moves = useKeyMoves(bench);
+  const copying = useCopying(bench, moves);
   const [swapsFrom, setSwapsFrom] = useState<string | null>(null);
 
   /** A key is chosen: to look at, or, when that was asked for, to change places with. */
@@ -37,10 +40,26 @@ const LayoutBench = () => {
     select({ key });
   };
 
+  /** The cursor goes into the line of the key that is looked at next. */
+  const isAwaited = useRef(false);
+  const next = (by: 1 | -1): void => {
+    const keys = [...new Set(rowsOf(board).flatMap((row) => row.map(({ id }) => contactOf(board, id))))];
+    const to = keys[(keys.indexOf(selectedKey) + by + keys.length) % keys.length];
+    if (to === undefined) return;
+    isAwaited.current = true;
+    select({ key: to });
+  };
+
   const focusBoard = useCallback(
     (): void => boardArea.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(selectedKey)}"]`)?.focus(),
     [selectedKey],
   );
+  const point = useCallback((key: string): void => select({ key }), [select]);
+  const write = useCallback((): void => {
+    assignLine.current?.focus();
+    assignLine.current?.select();
+  }, []);
+  const pointing = usePointing(board, selectedKey, point, write);
   const swap = useCallback(
     (from: string | null): void => {
       setSwapsFrom(from);
@@ -50,8 +69,6 @@ const LayoutBench = () => {
   );
 
   const boardKeyDown = (event: KeyboardEvent): void => {
-    if ((event.ctrlKey || event.metaKey) && event.code === 'KeyC') moves.copy();
-    if ((event.ctrlKey || event.metaKey) && event.code === 'KeyV') moves.paste();
     if ((event.ctrlKey || event.metaKey) && event.code === 'KeyA') {
       event.preventDefault();
       select({ key: selectedKey, also: board.keys.map(({ id }) => id) });
@@ -109,14 +126,14 @@ const LayoutBench = () => {
   } as CSSProperties;
 
   return (
-    <div className="layout-bench">
+    <div className="layout-bench" {...copying}>
       <div className="layout-left" {...hurrying}>
         <Ladder bench={calm} />
         <Together bench={calm} />
       </div>
       <div className="layout-centre" style={sizes}>
         <div ref={boardArea}>
-          <LayerBoard bench={bench} items={items} onChoose={choose} onKeyDown={boardKeyDown} />
+          <LayerBoard bench={bench} items={items} onChoose={choose} onCarried={moves.putOn} onKeyDown={boardKeyDown} />
         </div>
         <RestsOn bench={calm} />
         <Later>
@@ -129,9 +146,26 @@ const LayoutBench = () => {
             <LookAtList items={items} profile={profile} board={board} />
           </section>
         )}
+        {pointing.isPossible && (
+          <p className="layout-pointing" role="status">
+            <button type="button" className="word" aria-pressed={pointing.isPointing} onClick={pointing.toggle}>
+              {pointing.isPointing ? 'Stop going to keys by pressing them' : 'Press a key to go to it'}
+            </button>
+            {pointing.isPointing && (
+              <span className="soft">
+                Press any key of your keyboard: it is gone to here. Press it again to write its line.{' '}
+                {pointing.waysOut[0] !== undefined && (
+                  <>
+                    <kbd>{pointing.waysOut[0]}</kbd> ends it.
+                  </>
+                )}
+              </span>
+            )}
+          </p>
+        )}
         <p className="soft layout-hints">
-          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> or just type: assign · <kbd>Page Up/Down</kbd> layer ·{' '}
-          <kbd>Delete</kbd> pass · <kbd>?</kbd> keys
+          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> or just type: assign · drag, or <kbd>Shift</kbd> with arrows: many
+          keys · <kbd>Page Up/Down</kbd> layer · <kbd>Delete</kbd> pass · <kbd>?</kbd> keys
         </p>
       </div>
       <div className="layout-card" {...hurrying}>
@@ -142,6 +176,8 @@ const LayoutBench = () => {
           onDone={focusBoard}
           swapsFrom={swapsFrom}
           onSwap={swap}
+          onNext={next}
+          isAwaited={isAwaited}
         />
       </div>
     </div>

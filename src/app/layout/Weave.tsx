@@ -3,7 +3,7 @@
  * thread of its dye runs down, under whatever lies between, to the binding that answers when that layer is shown. A layer's
  * row is drawn anew only when something in it has changed.
  */
-import { Fragment, memo, useMemo, type MouseEvent } from 'react';
+import { Fragment, memo, useMemo, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { extentOf, rowOf, type BoardKey, type KeyId } from '../../core/board';
 import { legendOf } from '../../core/notation';
 import { answerFrom, bindingOn, type Assignment, type Dye, type Profile } from '../../core/profile';
@@ -13,6 +13,7 @@ import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useProfileWords } from '../shared/useFaces';
 import { textOf, threadOf } from '../theme/dyes';
+import { useKeyMoves } from './useKeyMoves';
 import './Weave.css';
 
 /** A draft may have more layers than any board; each still has a band that can be seen. */
@@ -203,6 +204,26 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
     if (layer && key) select({ layer: layer.id, key: key.id });
   };
 
+  const moves = useKeyMoves(bench);
+  const wasDragged = useRef(false);
+  /** Which layer's band a pointer is over. */
+  const bandAt = ({ clientX, clientY, currentTarget }: PointerEvent<SVGSVGElement>): number => {
+    const { y } = new DOMPoint(clientX, clientY).matrixTransform(currentTarget.getScreenCTM()?.inverse());
+    return count - 1 - Math.floor(y / band);
+  };
+  const [drag, setDrag] = useState<{ from: number; to: number }>();
+  const isDragging = drag !== undefined && drag.to !== drag.from;
+  const drop = (event: PointerEvent<SVGSVGElement>): void => {
+    const [from, to] = [profile.layers[drag?.from ?? -1], profile.layers[bandAt(event)]];
+    setDrag(undefined);
+    if (isDragging && from && to)
+      moves.putOn(
+        to.id,
+        from.id,
+        row.map(({ id, contact }) => contact ?? id),
+      );
+  };
+
   return (
     <section className="weave" aria-label="The weave">
       <p>
@@ -218,7 +239,23 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
         preserveAspectRatio="xMinYMin meet"
         role="img"
         aria-label={`${title}: ${story}`}
-        onClick={choose}
+        onClick={(event) => !wasDragged.current && choose(event)}
+        onPointerDown={(event) => {
+          wasDragged.current = false;
+          if (event.button === 0 && count > 1) setDrag({ from: bandAt(event), to: bandAt(event) });
+        }}
+        onPointerMove={(event) => {
+          if (!drag) return;
+          const to = bandAt(event);
+          if (to === drag.to) return;
+          if (to !== drag.from) {
+            wasDragged.current = true;
+            event.currentTarget.setPointerCapture(event.pointerId);
+          }
+          setDrag({ ...drag, to });
+        }}
+        onPointerUp={drop}
+        onPointerCancel={() => setDrag(undefined)}
       >
         {profile.layers.map((layer, index) => (
           <rect
@@ -228,7 +265,7 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
             width={width}
             height={band - 4}
             rx={4}
-            className="weave-band"
+            className={isDragging && index === drag.to ? 'weave-band weave-target' : 'weave-band'}
             style={index === layerIndex ? { stroke: threadOf(layer.dye), strokeWidth: 1.6 } : undefined}
           />
         ))}
@@ -267,7 +304,8 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
       </svg>
       {count > 1 && (
         <p className="soft">
-          Where a layer passes, its thread runs down to the first layer below that says what the key does.
+          Where a layer passes, its thread runs down to the first layer below that says what the key does. A row can be
+          dragged onto another layer.
         </p>
       )}
     </section>

@@ -6,6 +6,7 @@
 import { useMemo, useState } from 'react';
 import { nanoid } from 'nanoid';
 import { printLine, understand, type Reading, type Understood } from '../../core/notation';
+import { eachSaid, type Each } from '../../core/several';
 import { addMacro, newLayer, type Binding, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 
@@ -18,7 +19,9 @@ export type AssignDraft = {
   isChanged: boolean;
   /** What the text was understood as; absent while it is the printed line. */
   understood: Understood | undefined;
-  /** The reading that is shown as the one Enter takes, and its place among them. */
+  /** What the line gives to each of several keys, when it has a part for each; it stands before the readings. */
+  each: Each | undefined;
+  /** The reading that is shown as the one Enter takes; absent while that is a part for each key. */
   reading: Reading | undefined;
   chosen: number;
   choose(reading: number): void;
@@ -45,13 +48,16 @@ export function useAssignDraft({
   bench,
   binding,
   assign,
+  assignEach,
 }: {
   bench: Bench;
   binding: Binding;
   /** Makes it the key's binding, after another edit perhaps, or says why that cannot be. */
   assign: (binding: Binding, first?: Edit) => string | undefined;
+  /** Gives each of the first selected keys a binding of its own, or says why that cannot be. */
+  assignEach: (bindings: readonly Binding[]) => string | undefined;
 }): AssignDraft {
-  const { profile, layer, selectedKey } = bench;
+  const { profile, layer, selectedKey, run } = bench;
   const place = `${profile.id}/${layer.id}/${selectedKey}`;
   const printed = printLine(binding, profile);
   const [written, setWritten] = useState<string | undefined>(() => keptDrafts.get(place));
@@ -66,6 +72,11 @@ export function useAssignDraft({
   const text = draft ?? printed ?? '';
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
   const understood = useMemo(() => (isChanged ? understand(draft, profile) : undefined), [isChanged, draft, profile]);
+  const each = useMemo(
+    () => (isChanged && run.length > 1 ? eachSaid(draft, run.length, profile) : undefined),
+    [isChanged, draft, profile, run.length],
+  );
+  const hasParts = each !== undefined && each.parts.length > 0;
   const readings = understood?.ok ? understood.readings : [];
   /** What the line lacks and says how to make: a layer of that name, or a macro that repeats; with what the line means then. */
   const remedy = useMemo(() => {
@@ -83,7 +94,9 @@ export function useAssignDraft({
     return does && ({ what: 'layer', name: layer.name, does, first } as const);
   }, [understood, text, profile]);
   const [mark, setMark] = useState({ text: '', at: 0 });
-  const chosen = mark.text === draft ? Math.min(mark.at, Math.max(0, readings.length - 1)) : 0;
+  const chosen = mark.text === draft ? Math.min(mark.at, Math.max(0, readings.length + (hasParts ? 1 : 0) - 1)) : 0;
+  /** The reading at a place of the list, in which a part for each key comes first. */
+  const readingAt = (at: number): Reading | undefined => readings[hasParts ? at - 1 : at];
   const [refusal, setRefusal] = useState({ text: '', reason: '' });
 
   const set = (next: string): void => {
@@ -95,8 +108,8 @@ export function useAssignDraft({
     keptDrafts.delete(place);
     setWritten(undefined);
   };
-  const give = (line: string, to: Binding, first?: Edit): boolean => {
-    const reason = assign(to, first);
+  const give = (line: string, to: Binding | readonly Binding[], first?: Edit): boolean => {
+    const reason = 'kind' in to ? assign(to, first) : assignEach(to);
     if (reason !== undefined) {
       set(line);
       setRefusal({ text: line, reason });
@@ -110,7 +123,12 @@ export function useAssignDraft({
       reset();
       return true;
     }
-    const reading = readings[at];
+    if (hasParts && at === 0)
+      return give(
+        text,
+        each.parts.map(({ binding: part }) => part),
+      );
+    const reading = readingAt(at);
     return reading !== undefined && give(text, reading.binding);
   };
 
@@ -119,7 +137,8 @@ export function useAssignDraft({
     printed,
     isChanged,
     understood,
-    reading: readings[chosen],
+    each,
+    reading: readingAt(chosen),
     chosen,
     choose: (at) => setMark({ text: draft ?? '', at }),
     refused: isChanged && refusal.text === draft ? refusal.reason : '',
@@ -143,7 +162,9 @@ export function useAssignDraft({
       return give(line, first.binding);
     },
     leave: () => {
-      if (isChanged && readings.length === 1) take(0);
+      const options = readings.length + (hasParts ? 1 : 0);
+      // Parts that do not fit are taken by who says so.
+      if (isChanged && options === 1 && (each?.misfit ?? '') === '') take(0);
     },
     lacks: remedy?.name ?? '',
     lacksWhat: remedy?.what ?? 'layer',

@@ -18,6 +18,7 @@ import {
 import { extentOf, neighbourOf, type Board, type BoardKey, type Direction, type KeyId } from '../../core/board';
 import { boardBox, Cap, LARGEST, UNIT, type KeyFace } from './Cap';
 import { Later } from './Later';
+import { useDragRun } from './useDragRun';
 import './BoardView.css';
 
 /** The drawn key that an event is about. */
@@ -74,6 +75,7 @@ const Part = memo(
 );
 Part.displayName = 'Part';
 const NO_FACE: KeyFace = { label: '' };
+const NO_RUN: readonly KeyId[] = [];
 
 type BoardViewProps = {
   board: Board;
@@ -83,6 +85,11 @@ type BoardViewProps = {
   onSelect?: (key: KeyId) => void;
   /** A key is added to those selected, or taken out: Shift with an arrow key, Shift or Ctrl with a click. */
   onSelectAlso?: (key: KeyId) => void;
+  /** Keys were dragged over, in this order; and, where several were selected, they were dragged onto a layer of the ladder. */
+  onRun?: (keys: readonly KeyId[]) => void;
+  onCarried?: ((layer: string) => void) | undefined;
+  /** All keys that are selected; needed to drag them. */
+  run?: readonly KeyId[];
   /** A key was clicked, or Space was pressed on it; without this, it is selected. */
   onChoose?: (key: KeyId) => void;
   /** Pressing and letting go of a drawn key, by pointer or with Space and Enter. */
@@ -101,6 +108,9 @@ export const BoardView = ({
   selected,
   onSelect,
   onSelectAlso,
+  onRun,
+  onCarried,
+  run = NO_RUN,
   onChoose,
   onPress,
   onPull,
@@ -117,6 +127,7 @@ export const BoardView = ({
   );
   const root = useRef<HTMLDivElement>(null);
   /** The key that is pulled, and where that began. */
+  const dragRun = useDragRun({ selected: run, onRun, onCarried });
   const pulled = useRef<{ key: KeyId; fromY: number; height: number } | null>(null);
   const reachable =
     selected !== undefined && board.keys.some((key) => key.id === selected) ? selected : board.keys[0]?.id;
@@ -136,7 +147,8 @@ export const BoardView = ({
     if (direction && from !== undefined && !event.ctrlKey && !event.altKey && !event.metaKey) {
       event.preventDefault();
       const next = neighbourOf(board, from, direction);
-      if (event.shiftKey && onSelectAlso) onSelectAlso(next);
+      // Back over the last one takes it out, as dragging does.
+      if (event.shiftKey && onSelectAlso) onSelectAlso(run.length > 1 && run.at(-2) === next ? from : next);
       else if (onSelect) onSelect(next);
       root.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(next)}"]`)?.focus();
     } else if (onPress && from !== undefined && (event.key === ' ' || event.key === 'Enter')) {
@@ -156,6 +168,7 @@ export const BoardView = ({
   };
 
   const click = (event: MouseEvent): void => {
+    if (dragRun.wasDrag()) return;
     const key = keyOf(event);
     if (key === null) return;
     if (onSelectAlso && (event.shiftKey || event.ctrlKey || event.metaKey)) onSelectAlso(key);
@@ -163,6 +176,7 @@ export const BoardView = ({
   };
 
   const pointerDown = (event: PointerEvent): void => {
+    dragRun.down(event);
     const cap = capOf(event);
     if (!onPress || !cap || event.button !== 0) return;
     cap.setPointerCapture(event.pointerId);
@@ -174,6 +188,7 @@ export const BoardView = ({
   };
 
   const pointerMove = (event: PointerEvent): void => {
+    dragRun.move(event);
     if (!pulled.current || !onPull) return;
     const { key, fromY, height } = pulled.current;
     // A cap's height is the whole travel, from the light press on.
@@ -181,6 +196,7 @@ export const BoardView = ({
   };
 
   const pointerUp = (event: PointerEvent): void => {
+    dragRun.up(event);
     if (pulled.current) {
       onPull?.(pulled.current.key, 0);
       pulled.current = null;

@@ -2,6 +2,7 @@
 import { lazy, Suspense, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { BoardKey } from '../../core/board';
 import { hostName } from '../../core/hosts';
+import { legendOf } from '../../core/notation';
 import { ownKeysOf } from '../../core/profile';
 import { BoardView } from './BoardView';
 import { LARGEST_ON_BENCH, type KeyFace } from './Cap';
@@ -9,6 +10,7 @@ import type { ToLookAt } from './problems';
 import type { Bench } from './useBench';
 import { useFaces } from './useFaces';
 import { useHiddenRoles } from '../state/hiddenRoles';
+import { usePendingOn } from '../state/pending';
 import { useDocument } from '../state/shelf';
 import { paintOf, textOf, threadOf } from '../theme/dyes';
 import './LayerBoard.css';
@@ -22,10 +24,13 @@ type LayerBoardProps = {
   items: readonly ToLookAt[];
   onKeyDown: (event: KeyboardEvent) => void;
   onChoose: (key: string) => void;
+  /** Keys were dragged onto another layer. */
+  onCarried?: (layer: string) => void;
 };
 
-export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProps) => {
-  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, selectAlso } = bench;
+export const LayerBoard = ({ bench, items, onChoose, onCarried, onKeyDown }: LayerBoardProps) => {
+  const { profile, board, layer, layerIndex, selectedKey, selectedKeys, run, select, selectAlso } = bench;
+  const pending = usePendingOn(profile.id, layer.id);
   const base = profile.layers[0];
   const [isLooking, setIsLooking] = useState(false);
   const hidden = useHiddenRoles((state) => state.byProfile.get(profile.id)) ?? NO_KEYS;
@@ -49,14 +54,27 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
     const isAlso = !isSelected && selectedKeys.includes(id);
     const isChanged = changed.has(id);
     const paint = role && !hidden.has(role.id) ? paintOf(role.color) : undefined;
-    if (!isSelected && !isAlso && !isChanged && !marked.has(id) && paint === undefined) return known;
-    const how = `${isSelected} ${isAlso} ${isChanged} ${marked.has(id)} ${paint}`;
+    const coming = pending.get(id);
+    if (!isSelected && !isAlso && !isChanged && !marked.has(id) && paint === undefined && !coming) return known;
+    const would = coming && legendOf({ does: coming }, profile);
+    const how = `${isSelected} ${isAlso} ${isChanged} ${marked.has(id)} ${paint} ${would?.main} ${would?.held}`;
     const before = decorated.current.get(key.id);
     if (before?.known === known && before.how === how) return before.face;
     const face: KeyFace = {
-      className: `${isSelected ? 'selected' : isAlso ? 'selected-also' : ''}${isChanged ? ' own-change' : ''}`,
+      className: `${isSelected ? 'selected' : isAlso ? 'selected-also' : ''}${isChanged ? ' own-change' : ''}${would ? ' pending' : ''}`,
       label: `${known.label}${isChanged ? ' Changed by this variant.' : ''}`,
-      cap: { ...known.cap, roleColor: paint, isMarked: marked.has(id) },
+      cap: {
+        ...known.cap,
+        ...(would && {
+          main: coming?.kind === 'pass' ? 'pass' : would.main,
+          held: would.held,
+          small: would.how,
+          heldDye: undefined,
+          below: false,
+        }),
+        roleColor: paint,
+        isMarked: marked.has(id),
+      },
     };
     decorated.current.set(key.id, { known, how, face });
     return face;
@@ -91,6 +109,9 @@ export const LayerBoard = ({ bench, items, onChoose, onKeyDown }: LayerBoardProp
         selected={selectedKey}
         onSelect={(key) => select({ key })}
         onSelectAlso={selectAlso}
+        run={run}
+        onRun={(keys) => select({ key: keys.at(-1) ?? selectedKey, also: keys })}
+        onCarried={onCarried}
         onChoose={onChoose}
         onKeyDown={onKeyDown}
         largest={LARGEST_ON_BENCH}

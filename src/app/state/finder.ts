@@ -2,15 +2,18 @@
 import { create } from 'zustand';
 import type { Put } from '../../core/find';
 
+/** A line that is begun: what of it is one's own to say, and the key that it is for, when that is not the one that is looked at. */
+type Begun = { line: string; own: readonly [from: number, to: number]; key?: string };
+
 type FinderState = {
   isOpen: boolean;
   /** What is chosen for a key goes here, into the line that asked; without it, it goes onto the key at once. */
   onPut: ((put: Put) => void) | undefined;
   /** A line that is only begun, for the assign line to go on with. */
-  begun: { line: string; own: readonly [from: number, to: number] } | undefined;
+  begun: Begun | undefined;
   open(onPut?: (put: Put) => void): void;
   close(): void;
-  begin(line: string, own: readonly [from: number, to: number]): void;
+  begin(begun: Begun): void;
   takeBegun(): void;
 };
 
@@ -20,6 +23,6 @@ export const useFinder = create<FinderState>()((set) => ({
   begun: undefined,
   open: (onPut) => set({ isOpen: true, onPut }),
   close: () => set({ isOpen: false, onPut: undefined }),
-  begin: (line, own) => set({ begun: { line, own } }),
+  begin: (begun) => set({ begun }),
   takeBegun: () => set({ begun: undefined }),
 }));

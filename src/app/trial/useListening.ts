@@ -4,13 +4,8 @@
  */
 import { useCallback, useEffect, useState } from 'react';
 import type { Board } from '../../core/board';
+import { waysOutOf } from '../shared/waysOut';
 import type { TrialSession } from './session';
-
-const WAYS_OUT = ['Pause', 'F10', 'F9', 'F8'];
-
-/** The keys that stop listening: the usual ones that no key of the board is played by. */
-export const waysOutOf = (board: Board): string[] =>
-  WAYS_OUT.filter((code) => !board.keys.some((key) => key.code === code)).slice(0, 2);
 
 export type Listening = {
   isListening: boolean;

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { PROMPT_BOOK, SHOW_DESK } from '../../../demo';
 import { HARROW_64, TWILL_42 } from '../board';
-import { parseLine, understand } from '../notation';
+import { parseLine, rangeSaid, understand } from '../notation';
 import type { Profile } from '../profile';
-import { ask, rangeSaid, readyToAsk, type Answers } from '.';
+import { ask, readyToAsk, type Answers } from '.';
 
 const desk = readyToAsk(SHOW_DESK, HARROW_64);
 const book = readyToAsk(PROMPT_BOOK, TWILL_42);

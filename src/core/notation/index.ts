@@ -14,6 +14,7 @@ export {
   keysSaid,
   type MacroMade,
   namesOfKeys,
+  rangeSaid,
   timeSaid,
   type Reading,
   sayReading,

@@ -14,6 +14,7 @@ import { ownWordsOf, readingsOf, type Reading } from './understand';
 export type { Reading } from './understand';
 export { keySaid, keysSaid } from './keysSaid';
 export { namesOfKeys } from './keyNames';
+export { rangeSaid } from './rangeSaid';
 export { timeSaid } from './timeSaid';
 export type { MacroMade } from './repeatSaid';
 export { scoreSaid } from './scoreSaid';
