@@ -3,6 +3,7 @@ import { App as AntApp, ConfigProvider } from 'antd';
 import { Suspense, useEffect } from 'react';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import {
+  AroundPage,
   BoardsBench,
   CompareBench,
   DeviceBench,
@@ -44,10 +45,12 @@ const Pages = () => {
       <Routes>
         <Route path="/" element={<Home />} />
         <Route path="/shelf" element={<ShelfBench />} />
-        <Route path="/compare" element={<CompareBench />} />
-        <Route path="/history/:profileId" element={<HistoryBench />} />
-        <Route path="/sheet/:profileId" element={<SheetBench />} />
-        <Route path="/new" element={<NewProfile />} />
+        <Route element={<AroundPage />}>
+          <Route path="/compare" element={<CompareBench />} />
+          <Route path="/history/:profileId" element={<HistoryBench />} />
+          <Route path="/sheet/:profileId" element={<SheetBench />} />
+          <Route path="/new" element={<NewProfile />} />
+        </Route>
         <Route path="/boards" element={<BoardsBench />} />
         <Route path="/boards/:boardId" element={<BoardsBench />} />
         <Route path="/profile/:profileId" element={<Workbench />}>

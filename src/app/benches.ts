@@ -16,6 +16,7 @@ const withHosts =
   };
 
 const workbench: Loads = () => import('./frame/Workbench');
+const aroundPage: Loads = () => import('./frame/AroundPage');
 
 /** By the last word of a profile's path. */
 const PROFILE_BENCHES: Readonly<Record<string, Loads>> = {
@@ -40,12 +41,15 @@ const PAGES: Readonly<Record<string, Loads>> = {
 /** Fetches what a path shows; what fails is fetched again, and told of, when it is drawn. */
 export function fetchAhead(path: string): void {
   const [first = '', , bench = 'layout'] = path.split('/').filter(Boolean);
-  const loads = first === 'profile' ? [workbench, PROFILE_BENCHES[bench]] : [PAGES[first]];
+  const isFramed = ['compare', 'history', 'sheet', 'new'].includes(first);
+  const loads =
+    first === 'profile' ? [workbench, PROFILE_BENCHES[bench]] : [...(isFramed ? [aroundPage] : []), PAGES[first]];
   for (const load of loads) load?.().catch(() => undefined);
 }
 
 const lazyOf = (loads: Readonly<Record<string, Loads>>, name: string) => lazy(loads[name] as Loads);
 
+export const AroundPage = lazy(aroundPage);
 export const Workbench = lazy(workbench);
 export const LayoutBench = lazyOf(PROFILE_BENCHES, 'layout');
 export const TravelBench = lazyOf(PROFILE_BENCHES, 'travel');

@@ -1,5 +1,8 @@
 /** What else can be compared: the shelf, snapshots, and what is in a keyboard. */
 import { Select } from 'antd';
+import type { Profile } from '../../core/profile';
+import { apartOf } from '../shared/apart';
+import { boardNow } from '../state/boards';
 import { useKeyboard } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
 import type { KeptSnapshot } from '../state/snapshots';
@@ -19,12 +22,23 @@ export const AddAnother = ({
 }) => {
   const entries = useShelf((state) => state.entries);
   const { slots } = useKeyboard(board);
+  const apart = apartOf(
+    entries.map(({ profile }) => ({
+      key: profile.id,
+      name: profile.name,
+      board: boardNow(profile.board)?.name ?? profile.board,
+    })),
+  );
+  const labelOf = ({ id, name, board: its }: Profile): string => {
+    const behind = apart.get(id) || (its === board || board === '' ? '' : (boardNow(its)?.name ?? its));
+    return behind === '' ? name : `${name} · ${behind}`;
+  };
   const options = [
     {
       label: 'on the shelf',
       options: entries
-        .filter(({ profile }) => !words.includes(profile.id) && (board === '' || profile.board === board))
-        .map(({ profile }) => ({ value: profile.id, label: profile.name })),
+        .filter(({ profile }) => !words.includes(profile.id))
+        .map(({ profile }) => ({ value: profile.id, label: labelOf(profile) })),
     },
     {
       label: 'snapshots',

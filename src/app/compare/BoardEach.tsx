@@ -22,7 +22,7 @@ type BoardEachProps = {
 
 export const BoardEach = ({ board, compared, layer, differing, showsDepths, chosen, onChoose }: BoardEachProps) => (
   <div className="board-each">
-    {compared.map(({ word, profile }, n) => {
+    {compared.map(({ word, profile, title }, n) => {
       if (profile.board !== board.id) return null;
       const face = (key: BoardKey): KeyFace => {
         const id = contactOf(board, key.id);
@@ -42,13 +42,13 @@ export const BoardEach = ({ board, compared, layer, differing, showsDepths, chos
       return (
         <figure key={word}>
           <figcaption style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
-            <bdi>{profile.name}</bdi>
+            <bdi>{title}</bdi>
             {layer && !layer.own[n] && <span className="soft"> has no layer {layer.name}</span>}
           </figcaption>
           <BoardView
             board={board}
             face={face}
-            label={`${board.name} as ${profile.name} has it`}
+            label={`${board.name} as ${title} has it`}
             selected={chosen}
             onSelect={(key) => onChoose(contactOf(board, key))}
           />

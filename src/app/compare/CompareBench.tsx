@@ -5,8 +5,6 @@ import { Link } from 'react-router';
 import { GROUPS, isOfKey, isOfRow, keyTitle, layersOf, odditiesOf, rowsOf, type Group } from '../../core/compare';
 import { actuationOf, sameData, type Profile } from '../../core/profile';
 import { LayerRow } from '../shared/LayerChoices';
-import { Named } from '../shared/named';
-import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
 import { useBoard, useBoardsReady } from '../state/boards';
 import { useKeyboards } from '../state/keyboards';
@@ -18,6 +16,7 @@ import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
 import { Odd } from './Odd';
 import { OneKey } from './OneKey';
+import { OtherBoard } from './OtherBoard';
 import { TakeFrom } from './TakeFrom';
 import { DYES_OF, useCompared, useSteady } from './useCompared';
 import { useTaking } from './useTaking';
@@ -54,10 +53,16 @@ const CompareBench = () => {
   }, [board, connect]);
 
   if (!areBoardsHere || isReading) return <Waiting what="Loading" />;
-  const others = compared.slice(1).filter(({ profile }) => profile.board === first?.profile.board);
+  const others = compared.slice(1);
+  // A key of mine that no other board has is neither the same nor different.
+  const alone = new Set(
+    board?.keys.flatMap(({ id }) =>
+      others.length > 0 && others.every(({ other }) => other?.alone.mine.includes(id) ?? false) ? [id] : [],
+    ),
+  );
   const source = others.find(({ word }) => word === from) ?? others[0];
   const groups = GROUPS_OF[aspect];
-  const looked = rows.filter((row) => groups.includes(row.group));
+  const looked = rows.filter((row) => groups.includes(row.group) && (row.key === undefined || !alone.has(row.key)));
   const other = looked.filter((row) => row.differs);
   const layers = layersOf(profiles);
   const layer = layers.find(({ id }) => id === layerId) ?? layers[0];
@@ -76,7 +81,6 @@ const CompareBench = () => {
   const canTake = first?.on === 'shelf' && source !== undefined;
   return (
     <div className="compare">
-      <ShelfBar />
       <main className="bench compare-main">
         <div className="compare-left">
           <div className="compare-top">
@@ -101,13 +105,11 @@ const CompareBench = () => {
               …”.
             </p>
           )}
-          {compared.slice(1).map(({ word, profile }) =>
-            profile.board === first?.profile.board ? null : (
-              <p key={word} className="not-kept">
-                <Named name={profile.name} /> is for another board. Keys are compared by their names, and nothing can be
-                taken from it here: make a copy for this board first.
-              </p>
-            ),
+          {others.map(
+            ({ word, title, other: its }) =>
+              its && (
+                <OtherBoard key={word} title={title} board={its.board} mine={board?.name ?? ''} alone={its.alone} />
+              ),
           )}
           {compared.length > 1 && board && (
             <section className="panel" aria-label="Where they differ">
@@ -115,8 +117,9 @@ const CompareBench = () => {
                 <span>
                   <strong>Where they differ</strong>{' '}
                   <span className="soft">
-                    {board.keys.filter(({ id }) => !otherKeys.has(id)).length} of {board.keys.length} keys the same in
-                    all, drawn pale
+                    {board.keys.filter(({ id }) => !otherKeys.has(id) && !alone.has(id)).length} of{' '}
+                    {board.keys.length - alone.size} keys {alone.size > 0 && 'that they share '}the same in all, drawn
+                    pale
                   </span>
                 </span>
                 <button type="button" className="word" aria-pressed={isEach} onClick={() => setIsEach(!isEach)}>

@@ -37,9 +37,9 @@ export const CompareTable = ({ compared, rows, groups, chosen, canTake, onTake }
         <thead>
           <tr>
             <th scope="col">where</th>
-            {compared.map(({ word, profile }, n) => (
+            {compared.map(({ word, title }, n) => (
               <th key={word} scope="col" style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
-                <bdi>{profile.name}</bdi>
+                <bdi>{title}</bdi>
               </th>
             ))}
           </tr>
@@ -71,7 +71,7 @@ export const CompareTable = ({ compared, rows, groups, chosen, canTake, onTake }
                           <button
                             type="button"
                             className="word"
-                            aria-label={`Take ${row.title} from ${compared[n]?.profile.name ?? ''}`}
+                            aria-label={`Take ${row.title} from ${compared[n]?.title ?? ''}`}
                             onClick={() => onTake(row, (compared[n] as Compared).profile)}
                           >
                             Take

@@ -7,7 +7,7 @@ import './ComparedHeads.css';
 const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () => void; onFirst: () => void }) => (
   <li className="compared-head" style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
     <strong style={{ color: textOf(DYES_OF[n] ?? 'iron') }}>
-      <bdi>{one.profile.name}</bdi>
+      <bdi>{one.title}</bdi>
     </strong>
     <span className="soft">
       {n === 0 ? (one.on === 'shelf' ? 'changes come into this one' : one.about) : one.about}
@@ -18,7 +18,7 @@ const Head = ({ one, n, onOut, onFirst }: { one: Compared; n: number; onOut: () 
           make it mine
         </button>
       )}
-      <button type="button" className="word" aria-label={`Leave ${one.profile.name} out`} onClick={onOut}>
+      <button type="button" className="word" aria-label={`Leave ${one.title} out`} onClick={onOut}>
         ×
       </button>
     </span>

@@ -26,10 +26,10 @@ export const OneKey = ({ chosen, compared, layer, rows, showsDepths, canTake, on
         {keyTitle(chosen)} <span className="soft">on {layer?.name}</span>
       </h2>
       <ul className="one-key">
-        {compared.map(({ word, profile }, n) => (
+        {compared.map(({ word, profile, title }, n) => (
           <li key={word} style={{ borderColor: threadOf(DYES_OF[n] ?? 'iron') }}>
             <span className="soft">
-              <bdi>{profile.name}</bdi>
+              <bdi>{title}</bdi>
             </span>
             <span className="mono">
               <bdi>{row?.values[n] ?? 'pass'}</bdi>
@@ -40,11 +40,11 @@ export const OneKey = ({ chosen, compared, layer, rows, showsDepths, canTake, on
                 </>
               )}
             </span>
-            {n > 0 && canTake && profile.board === compared[0]?.profile.board && (
+            {n > 0 && canTake && (
               <button
                 type="button"
                 className="word"
-                aria-label={`Take ${keyTitle(chosen)} from ${profile.name}`}
+                aria-label={`Take ${keyTitle(chosen)} from ${title}`}
                 onClick={() => onTake(profile)}
               >
                 Take

@@ -64,11 +64,11 @@ export const TakeFrom = ({ mine, source, others, onSource, chosen, layer, onTake
             size="small"
             aria-label="Take from"
             value={source.word}
-            options={others.map(({ word, profile }) => ({ value: word, label: profile.name }))}
+            options={others.map(({ word, title }) => ({ value: word, label: title }))}
             onChange={onSource}
           />
         ) : (
-          <bdi>{source.profile.name}</bdi>
+          <bdi>{source.title}</bdi>
         )}
       </h2>
       <ul className="scopes">

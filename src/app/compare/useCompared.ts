@@ -1,7 +1,11 @@
 /** What is compared: profiles of the shelf, snapshots of them, what is in a keyboard, and what was brought and is not taken yet. Each by a word in the address. */
 import { useEffect, useState } from 'react';
 import { useSearchParams } from 'react-router';
+import type { Board } from '../../core/board';
+import { onOneBoard, type OnOneBoard } from '../../core/compare';
 import type { Dye, Profile } from '../../core/profile';
+import { apartOf } from '../shared/apart';
+import { boardNow } from '../state/boards';
 import { useIncoming } from '../state/incoming';
 import { useKeyboards } from '../state/keyboards';
 import { useShelf } from '../state/shelf';
@@ -13,7 +17,52 @@ export const MOST_COMPARED = 6;
 export const DYES_OF: readonly Dye[] = ['indigo', 'madder', 'verdigris', 'weld', 'orchil', 'woad'];
 
 /** One of those that are compared. Only one that is `on` the shelf can take over from the others. */
-export type Compared = { word: string; profile: Profile; about: string; on: 'shelf' | 'elsewhere' };
+export type Compared = {
+  word: string;
+  /** In the keys of the first one's board. */
+  profile: Profile;
+  /** Its name, and what tells it apart from another of that name. */
+  title: string;
+  about: string;
+  on: 'shelf' | 'elsewhere';
+  /** The name of its own board, and what of both boards has no partner; absent for one of the first one's board. */
+  other?: { board: string; alone: OnOneBoard['alone'] };
+};
+
+type Found = Pick<Compared, 'word' | 'profile' | 'about' | 'on'>;
+
+/** Each told apart from others of its name, and brought onto the board of the first. */
+function sideBySide(found: readonly Found[]): Compared[] {
+  const boards = found.map(({ profile }) => boardNow(profile.board));
+  const apart = apartOf(
+    found.map(({ word, profile, about }, n) => ({
+      key: word,
+      name: profile.name,
+      board: boards[n]?.name ?? profile.board,
+      about,
+    })),
+  );
+  const [mine] = boards;
+  return found.map((one, n): Compared => {
+    const behind = apart.get(one.word) ?? '';
+    const title = behind === '' ? one.profile.name : `${one.profile.name} · ${behind}`;
+    const board = boards[n];
+    if (n === 0 || !mine || !board || board.id === mine.id) return { ...one, title };
+    const { profile, alone } = broughtOnto(one.profile, board, mine);
+    return { ...one, title, profile, other: { board: board.name, alone } };
+  });
+}
+
+/** A profile is brought onto a board once: it is never changed in place. */
+const brought = new WeakMap<Profile, { from: Board; to: Board; made: OnOneBoard }>();
+
+function broughtOnto(profile: Profile, from: Board, to: Board): OnOneBoard {
+  const known = brought.get(profile);
+  if (known?.from === from && known.to === to) return known.made;
+  const made = onOneBoard(profile, from, to);
+  brought.set(profile, { from, to, made });
+  return made;
+}
 
 const dateOf = (ms: number): string =>
   new Date(ms).toLocaleString('en', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
@@ -55,7 +104,7 @@ export function useCompared(): {
   }, [ids]);
 
   const missing: string[] = [];
-  const compared = words.flatMap((word): Compared[] => {
+  const found = words.flatMap((word): Found[] => {
     const [kind, a = '', b = ''] = word.split(':');
     if (kind === 'snapshot') {
       const found = snapshots.find(({ id }) => id === b);
@@ -83,7 +132,7 @@ export function useCompared(): {
     return [];
   });
   return {
-    compared,
+    compared: sideBySide(found),
     missing,
     words,
     snapshots,

@@ -4,10 +4,11 @@
  */
 import { App as AntApp, Badge, Popover } from 'antd';
 import { lazy, memo, Suspense, useEffect, useMemo, useRef, useState } from 'react';
-import { Link, NavLink, useNavigate } from 'react-router';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { useKeyboard } from '../state/keyboards';
+import { useLastLooked } from '../state/lastLooked';
 import { useFinder } from '../state/finder';
 import { isNamed, isToName } from '../state/toName';
 import { useDocument, useProfile, useShelf, type Travelled } from '../state/shelf';
@@ -178,13 +179,27 @@ const WAYS = (
       underloom
     </Link>
     <nav className="bar-ways" aria-label="Profiles">
-      <Link to="/shelf">Shelf</Link>
-      <Link to="/new" title="A new profile, on any board">
+      <NavLink to="/shelf">Shelf</NavLink>
+      <NavLink to="/new" title="A new profile, on any board">
         + New profile
-      </Link>
+      </NavLink>
     </nav>
   </>
 );
+
+/** On a page that is no bench: the bench that one came from. */
+const WayBack = ({ profileId }: { profileId: string }) => {
+  const { pathname } = useLocation();
+  const last = useLastLooked();
+  if (pathname.startsWith('/profile/')) return null;
+  const { path, name } =
+    BENCHES.find((bench) => last.profileId === profileId && bench.path === last.bench) ?? BENCHES[0];
+  return (
+    <Link className="word" to={`/profile/${profileId}/${path}`}>
+      ← back to {name}
+    </Link>
+  );
+};
 
 export const Bar = memo(({ profile, board }: { profile: Profile; board: Board }) => {
   const [showsShortcuts, setShowsShortcuts] = useState(false);
@@ -245,6 +260,7 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
         {items.length > 0 && (
           <Items profileId={profile.id} board={board} count={items.length} hasProblems={hasProblems} />
         )}
+        <WayBack profileId={profile.id} />
         <button
           type="button"
           className="word soft bar-find"

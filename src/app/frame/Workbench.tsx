@@ -2,23 +2,18 @@
 import { useEffect, useMemo } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { useShallow } from 'zustand/react/shallow';
-import type { Board } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import type { Profile } from '../../core/profile';
-import { useBodies } from '../state/bodies';
-import { useKeyboards } from '../state/keyboards';
 import { useBoard, useBoardsReady } from '../state/boards';
 import { useHosts } from '../state/hosts';
+import { useLastLooked } from '../state/lastLooked';
 import { useProfile, useShelf } from '../state/shelf';
 import type { BenchContext } from '../shared/useBench';
-import { Bar } from './Bar';
 import { ErrorBoundary } from './ErrorBoundary';
 import { Named } from '../shared/named';
-import { useSettled } from '../shared/useSettled';
 import { saveAsFile } from '../shared/rescue';
 import { Waiting } from '../shared/Waiting';
-import { NotKept } from './WhereItIs';
-import { YesAsked } from './YesAsked';
+import { SettledBar } from './SettledBar';
 import './Workbench.css';
 
 const UnknownBoard = ({ profileId }: { profileId: string }) => {
@@ -95,14 +90,6 @@ const NotThere = ({ profileId }: { profileId: string }) => {
   );
 };
 
-const isOneProfile = (before: Profile | undefined, after: Profile | undefined): boolean => before?.id === after?.id;
-
-/** The bar follows an edit when it is painted. */
-const SettledBar = ({ profileId, board }: { profileId: string; board: Board }) => {
-  const [settled] = useSettled(useProfile(profileId), isOneProfile);
-  return settled && <Bar profile={settled} board={board} />;
-};
-
 /** What the frame shows of a profile: an edit of a key draws only the bench. */
 const headOf = ({ name, board, hostLayout }: Profile) => ({ name, board, hostLayout });
 
@@ -118,19 +105,9 @@ const Workbench = () => {
   const isReading = useShelf((state) => state.status === 'loading');
   const areBoardsHere = useBoardsReady();
   const board = useBoard(profile?.board);
-  const connect = useKeyboards((state) => state.connect);
-  const reach = useBodies((state) => state.reach);
-  const readHistory = useShelf((state) => state.readHistory);
-
-  useEffect(() => {
-    if (!board) return;
-    void connect(board);
-    void reach(board);
-  }, [board, connect, reach]);
-  useEffect(() => {
-    if (profile) void readHistory(profileId);
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- read once for each profile that comes, not for each change
-  }, [profileId, profile === undefined, readHistory]);
+  const look = useLastLooked((state) => state.look);
+  const bench = pathname.split('/').at(-1) ?? '';
+  useEffect(() => look(profileId, bench), [look, profileId, bench]);
 
   const context = useMemo(() => board && ({ profileId, board } satisfies BenchContext), [profileId, board]);
   const host = useHosts(profile ? [profile.hostLayout] : []);
@@ -143,14 +120,10 @@ const Workbench = () => {
   if (host.state === 'missing') return <HostMissing profileId={profileId} onAgain={host.again} />;
   return (
     <div className="workbench">
-      <ErrorBoundary key={`bar ${profileId}`} profileId={profileId}>
-        <SettledBar profileId={profileId} board={board} />
-      </ErrorBoundary>
-      <NotKept profileId={profileId} />
-      <YesAsked board={board} />
+      <SettledBar profileId={profileId} board={board} />
       <main className="workbench-main">
         <h1 className="visually-hidden">
-          {profile.name}: {pathname.split('/').at(-1)}
+          {profile.name}: {bench}
         </h1>
         <ErrorBoundary key={pathname} profileId={profileId}>
           <Outlet context={context} />

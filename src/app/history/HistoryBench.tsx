@@ -6,7 +6,6 @@ import { countChanges, sayChange } from '../../core/compare';
 import { diff, editTowards, type Profile } from '../../core/profile';
 import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
 import { Named } from '../shared/named';
-import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useBoard, useBoardsReady } from '../state/boards';
@@ -79,7 +78,6 @@ const HistoryBench = () => {
   if (!entry)
     return (
       <div className="history">
-        <ShelfBar />
         <main className="bench">
           <h1>That profile is not on the shelf</h1>
           <Link to="/shelf">Go to the shelf</Link>
@@ -130,7 +128,6 @@ const HistoryBench = () => {
   const steps = document.past.slice(-MOST_STEPS).toReversed();
   return (
     <div className="history">
-      <ShelfBar />
       <main className="bench history-main">
         <section className="panel history-list" aria-labelledby="history-title">
           <h1 id="history-title">

@@ -17,7 +17,6 @@ import {
 } from '../../core/profile';
 import { movedToBoard } from '../../core/probe';
 import { BoardPicture } from '../shared/BoardPicture';
-import { ShelfBar } from '../shared/ShelfBar';
 import { freeName } from '../shared/freeName';
 import { Waiting } from '../shared/Waiting';
 import { boardNow, useBoards, useBoardsReady } from '../state/boards';
@@ -129,7 +128,6 @@ const NewProfile = () => {
 
   return (
     <div className="new-page">
-      <ShelfBar />
       <main className="bench">
         <form className="new-profile" onSubmit={make}>
           <h1>A new profile</h1>

@@ -9,7 +9,6 @@ import { download, fileNameOf } from '../shared/download';
 import { BoardView } from '../shared/BoardView';
 import { keyTitle } from '../shared/keyNames';
 import { Named } from '../shared/named';
-import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
 import { useBoard, useBoardsReady } from '../state/boards';
 import { useProfile } from '../state/shelf';
@@ -222,7 +221,6 @@ const SheetBench = () => {
   const board = useBoard(profile?.board);
   return (
     <div className="sheet">
-      <ShelfBar />
       {!areBoardsHere ? (
         <Waiting what="Reading your boards" />
       ) : profile && board ? (

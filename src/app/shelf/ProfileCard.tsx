@@ -35,12 +35,14 @@ const BENCHES = ['layout', 'travel', 'macros', 'text', 'trial', 'device'] as con
 
 type ProfileCardProps = {
   entry: ShelfEntry;
+  /** What tells it apart from another of its name; empty when it is alone. */
+  apart: string;
   isChosen: boolean;
   onChoose: (id: string, isChosen: boolean) => void;
   onShare: (profile: Profile) => void;
 };
 
-const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
+const Drawn = ({ entry, apart, isChosen, onChoose, onShare }: ProfileCardProps) => {
   const { profile, changedAt, keeping } = entry;
   const { message, modal } = AntApp.useApp();
   const notice = useUndoNotice();
@@ -210,6 +212,7 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
       </div>
       <p>
         {board?.name ?? <Named name={profile.board} />}
+        {apart !== '' && apart !== board?.name && ` · ${apart}`}
         <Slot profile={profile} />
       </p>
       <RestsOn entry={entry} />
@@ -263,6 +266,9 @@ const Drawn = ({ entry, isChosen, onChoose, onShare }: ProfileCardProps) => {
 export const ProfileCard = memo(
   Drawn,
   (before, after) =>
-    before.entry === after.entry && before.isChosen === after.isChosen && before.onChoose === after.onChoose,
+    before.entry === after.entry &&
+    before.apart === after.apart &&
+    before.isChosen === after.isChosen &&
+    before.onChoose === after.onChoose,
 );
 ProfileCard.displayName = 'ProfileCard';

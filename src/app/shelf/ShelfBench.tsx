@@ -15,11 +15,13 @@ import { useNavigate } from 'react-router';
 import { boardById, BOARDS } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { foreign } from '../../core/reading';
+import { apartOf } from '../shared/apart';
 import { ShelfBar } from '../shared/ShelfBar';
 import { useBoards, useBoardsReady } from '../state/boards';
 import { useIncoming } from '../state/incoming';
 import { useKeyboards } from '../state/keyboards';
 import { lookAtPersistence } from '../state/persistence';
+import { boardNow } from '../state/boards';
 import { useShelf } from '../state/shelf';
 import { useTags } from '../state/tags';
 import { Chosen } from './Chosen';
@@ -90,6 +92,17 @@ const ShelfBench = () => {
       boardById(id)?.name ?? own.find(({ board }) => board.id === id)?.board.name ?? id;
     return wantedOf(entries, { words: asked, board: boardId, tag, sort }, boardName, (id) => tags.get(id) ?? NO_TAGS);
   }, [entries, own, tags, asked, boardId, tag, sort]);
+  const apart = useMemo(
+    () =>
+      apartOf(
+        entries.map(({ profile }) => ({
+          key: profile.id,
+          name: profile.name,
+          board: boardNow(profile.board)?.name ?? profile.board,
+        })),
+      ),
+    [entries],
+  );
   const boards = useMemo(
     () =>
       [...new Set(entries.map(({ profile }) => profile.board))].map((id) => ({
@@ -192,6 +205,7 @@ const ShelfBench = () => {
                 <ProfileCard
                   key={entry.profile.id}
                   entry={entry}
+                  apart={apart.get(entry.profile.id) ?? ''}
                   isChosen={chosen.includes(entry.profile.id)}
                   onChoose={choose}
                   onShare={setSharing}
