@@ -15,7 +15,7 @@ const CORE_TIERS = [
   ['image'],
   ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet', 'find', 'several'],
 ];
-const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'], compare: ['probe'] };
+const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'], compare: ['probe'], trial: ['advice'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
 /** The benches of the app: a folder each. */

@@ -102,14 +102,30 @@ test('another moment of decision runs the same fingers again and marks what diff
   await page.waitForSelector('.lane-bar.gone');
   await page.waitForSelector('.lane-bar.came');
 
+  // It is tried, and the draft stays as it is until it is taken; left again, nothing is compared.
+  await seeText(page, '.trial-tried', 'not in your draft');
+  await choose(page, '.trial-tried button:last-of-type');
+  await page.waitForFunction(() => !document.querySelector('.compared'));
+  expect(await page.$('[data-part=host-would]')).toBeNull();
+
+  // What would have helped stands in the story, tried on these fingers, and is taken with one press.
+  await seeText(page, '.remedies', 'Decide by time alone: these fingers would make it a tap');
+  await choose(page, '[aria-label="Take it: Decide by time alone"]');
+  await seeText(page, '.compared', '1 no longer sent');
+
   // Going to another bench and back loses nothing; what is undone is again as it was.
   await goToBench(page, 'Layout');
   await page.waitForSelector('.layout-bench');
   await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
   await goToBench(page, 'Trial');
-  await seeText(page, '.compared', 'the host gets the same');
+  await page.waitForSelector('.on-decisions');
   await seeText(page, '[data-testid=host-text]', 'Alt');
+  expect(await page.$('.compared')).toBeNull();
   expect(await page.$('[data-part=host-would]')).toBeNull();
+
+  // A sentence under Decisions opens its story.
+  await choose(page, '[data-testid=decisions] button');
+  await seeText(page, '[data-part=why]', 'is decided: hold');
   expect(complaints).toEqual([]);
   await page.close();
 });

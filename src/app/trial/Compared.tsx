@@ -22,7 +22,9 @@ export const Compared = ({ session, spanUs, onLook }: ComparedProps) => {
       <span>
         <strong>The same fingers, run again:</strong>{' '}
         {places.length === 0 && moved.length === 0
-          ? 'the host gets the same.'
+          ? session.wouldRead === ''
+            ? 'the host gets the same.'
+            : 'the host gets the same presses, at other times.'
           : `${count(came.length, 'new press', 'new presses')}, ${gone.length} no longer sent${
               moved.length > 0
                 ? `, ${moved.length} at another time (${latest > 0 ? '+' : '−'}${Math.round(Math.abs(latest) / 1000)} ms at most)`

@@ -1,26 +1,25 @@
-/** The moments of decision of one key, changed while the trial shows what becomes of the same fingers. */
+/** The moments of decision of one key, tried on the fingers that were; the draft has them when they are taken. */
 import { Segmented } from 'antd';
 import type { Board } from '../../core/board';
-import { timeKeys, timingOf, type Interrupt, type PartialTiming, type Profile } from '../../core/profile';
+import { timingOf, type Interrupt, type PartialTiming, type Profile } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import { TimeRuler } from '../shared/TimeRuler';
-import { presentRow } from '../state/rows';
-import { useShelf } from '../state/shelf';
 
-type KeyTimingProps = { draft: Profile; board: Board; gestureKey: string; layer: string };
+type KeyTimingProps = {
+  /** The profile as it is played: the draft, or what is tried. */
+  played: Profile;
+  board: Board;
+  gestureKey: string;
+  layer: string;
+  onTry: (layer: string, key: string, to: PartialTiming) => void;
+};
 
-export const KeyTiming = ({ draft, board, gestureKey, layer }: KeyTimingProps) => {
-  const edit = useShelf((state) => state.edit);
-  const notify = useShelf((state) => state.notify);
-  const binding = draft.layers.find(({ id }) => id === layer)?.keys[gestureKey]?.does;
+export const KeyTiming = ({ played, board, gestureKey, layer, onTry }: KeyTimingProps) => {
+  const binding = played.layers.find(({ id }) => id === layer)?.keys[gestureKey]?.does;
   if (binding?.kind !== 'gesture') return null;
-  const timing = timingOf(draft, binding);
-  const title = keyTitle(board, draft, gestureKey);
-  const change = (to: PartialTiming): void => {
-    const changed = timeKeys(draft, layer, [gestureKey], to);
-    const refused = changed && edit(draft.id, changed, `the timing of ${title}`, presentRow());
-    if (refused !== undefined) notify(`Not changed: ${refused}`);
-  };
+  const timing = timingOf(played, binding);
+  const title = keyTitle(board, played, gestureKey);
+  const change = (to: PartialTiming): void => onTry(layer, gestureKey, to);
   return (
     <section aria-label={`The timing of ${title}`}>
       <h2>Try {title} with other moments</h2>
@@ -38,7 +37,9 @@ export const KeyTiming = ({ draft, board, gestureKey, layer }: KeyTimingProps) =
           onChange={(interrupt) => change({ interrupt })}
         />
       )}
-      <p className="soft">The same fingers are run again at once; what differs is marked.</p>
+      <p className="soft">
+        The same fingers are run again at once; what differs is marked. Your draft stays as it is until you take it.
+      </p>
     </section>
   );
 };

@@ -1,5 +1,5 @@
 /** What is going on: active layers, what the host thinks is held, and why the last keys were decided as they were. */
-import { reasonOf } from '../../core/trial';
+import { reasonOf, type Chosen } from '../../core/trial';
 import type { Board } from '../../core/board';
 import { hostLayout, titleOnHost } from '../../core/hosts';
 import { timingOf } from '../../core/profile';
@@ -16,10 +16,13 @@ export const NowPanel = ({
   session,
   board,
   isListening,
+  onAsk,
 }: {
   session: TrialSession;
   board: Board;
   isListening: boolean;
+  /** A decision is asked for its story. */
+  onAsk: (chosen: Chosen) => void;
 }) => {
   useSessionVersion(session);
   const { lanes, profile } = session;
@@ -62,9 +65,14 @@ export const NowPanel = ({
           };
           return (
             <li key={`${bar.name}-${bar.fromUs}-${bar.step}`}>
-              <strong>
+              <button
+                type="button"
+                className="word"
+                title="Why? Its story, and what would have helped"
+                onClick={() => onAsk({ lane: 'decisions', bar })}
+              >
                 {keyTitle(board, profile, bar.name)}: {bar.outcome}
-              </strong>
+              </button>
               {bar.step > 1 && ` of press ${bar.step}`}{' '}
               <span className="mono soft">{Math.round(((bar.toUs ?? bar.fromUs) - bar.fromUs) / 1000)} ms</span>
               <br />

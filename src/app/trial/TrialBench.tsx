@@ -2,7 +2,6 @@
 import { Button, Segmented } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
-import type { Profile } from '../../core/profile';
 import { type Bar, type Chosen, type HostBar } from '../../core/trial';
 import { legendOfCode } from '../../core/codes';
 import { afterPaint } from '../state/afterPaint';
@@ -23,6 +22,7 @@ import { WhyPanel } from './WhyPanel';
 import type { TrialSession } from './session';
 import { waysOutOf } from '../shared/waysOut';
 import { useListening } from './useListening';
+import { useTried, type Tried } from './useTried';
 import { useTrigger } from './useTrigger';
 import { useSessionAtRest, useTrialSession, type Source } from './useTrialSession';
 import './TrialBench.css';
@@ -44,14 +44,14 @@ function sameBar(chosen: Chosen, session: TrialSession): Chosen | null {
 type ShownProps = {
   session: TrialSession;
   board: Board;
-  draft: Profile | null;
+  tried: Tried | null;
   isListening: boolean;
   lookUs: number | null;
   onLook: (us: number | null) => void;
 };
 
 /** The lanes, what is going on, and the story of the bar that was asked. */
-const Shown = ({ session, board, draft, isListening, lookUs, onLook }: ShownProps) => {
+const Shown = ({ session, board, tried, isListening, lookUs, onLook }: ShownProps) => {
   const [why, setWhy] = useState<Chosen | null>(null);
   // What stands still says what it is about when other settings have run; what runs does not have to be found again.
   useSessionAtRest(session);
@@ -64,9 +64,9 @@ const Shown = ({ session, board, draft, isListening, lookUs, onLook }: ShownProp
         <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={onLook} />
       </div>
       {shown ? (
-        <WhyPanel chosen={shown} session={session} board={board} draft={draft} onClose={() => setWhy(null)} />
+        <WhyPanel chosen={shown} session={session} board={board} tried={tried} onClose={() => setWhy(null)} />
       ) : (
-        <NowPanel session={session} board={board} isListening={isListening} />
+        <NowPanel session={session} board={board} isListening={isListening} onAsk={setWhy} />
       )}
     </>
   );
@@ -79,7 +79,8 @@ const TrialBench = () => {
   const { status, hello, slots } = useKeyboard(board.id);
   const inUse = hello ? slots[hello.selected] : undefined;
   const stored = inUse?.state === 'profile' ? inUse.profile : undefined;
-  const played = source === 'draft' ? profile : status === 'connected' ? stored : undefined;
+  const tried = useTried(profile, board);
+  const played = source === 'draft' ? tried.profile : status === 'connected' ? stored : undefined;
   const trial = useTrialSession(source, played, board, `${profile.id}/${board.id}`);
   const session = trial && 'session' in trial ? trial.session : null;
   const listening = useListening(session, board);
@@ -170,6 +171,17 @@ const TrialBench = () => {
           Let go of everything
         </button>
       </div>
+      {source === 'draft' && tried.what !== '' && (
+        <p className="trial-tried" role="status">
+          <strong>Tried, and not in your draft:</strong> other moments for {tried.what}.{' '}
+          <button type="button" className="word" onClick={tried.takeAll}>
+            Take them
+          </button>{' '}
+          <button type="button" className="word" onClick={tried.leave}>
+            Leave them
+          </button>
+        </p>
+      )}
       {reason !== '' && (
         <p className="trial-reason" role="alert">
           {reason}
@@ -182,7 +194,7 @@ const TrialBench = () => {
             <Shown
               session={session}
               board={board}
-              draft={source === 'draft' ? profile : null}
+              tried={source === 'draft' ? tried : null}
               isListening={listening.isListening}
               lookUs={lookUs}
               onLook={setLookUs}

@@ -1,11 +1,12 @@
 /** Why something on the lanes is as it is: its story, moment by moment, and the moments of decision to try others. */
-import { storyOf, type Chosen } from '../../core/trial';
+import { storyOf, type Chosen, type DecisionBar } from '../../core/trial';
 import type { Board } from '../../core/board';
 import { hostLayout, titleOnHost } from '../../core/hosts';
-import type { Profile } from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import { KeyTiming } from './KeyTiming';
+import { Remedies } from './Remedies';
 import type { TrialSession } from './session';
+import type { Tried } from './useTried';
 import './trial.css';
 import './WhyPanel.css';
 
@@ -13,29 +14,30 @@ type WhyPanelProps = {
   chosen: Chosen;
   session: TrialSession;
   board: Board;
-  /** The profile as it is being edited, when that is what is played. */
-  draft: Profile | null;
+  /** What is tried, when the draft is what is played. */
+  tried: Tried | null;
   onClose: () => void;
 };
 
-/** The gesture that a bar is about: the key and the layer it stands on. */
-function gestureOf(chosen: Chosen, session: TrialSession): { key: string; layer: string } | null {
-  if (chosen.lane === 'decisions') return { key: chosen.bar.name, layer: chosen.bar.layer };
+/** The gesture that a bar is about: the key, the layer it stands on, and the decision. */
+type AboutGesture = { key: string; layer: string; decided?: DecisionBar };
+function gestureOf(chosen: Chosen, session: TrialSession): AboutGesture | null {
+  if (chosen.lane === 'decisions') return { key: chosen.bar.name, layer: chosen.bar.layer, decided: chosen.bar };
   if (chosen.lane === 'fingers') {
     const { name, fromUs } = chosen.bar;
     const decided = session.lanes.decisions.find(
       (bar) => bar.name === name && bar.fromUs <= fromUs && (bar.toUs ?? Infinity) >= fromUs,
     );
-    return decided ? { key: name, layer: decided.layer } : null;
+    return decided ? { key: name, layer: decided.layer, decided } : null;
   }
   // What came of a press may have waited for another key's decision; that is the one to try.
   const { origin, fromUs } = chosen.bar;
   const decided = session.lanes.decisions.findLast(({ toUs }) => toUs === fromUs);
-  if (decided) return { key: decided.name, layer: decided.layer };
+  if (decided) return { key: decided.name, layer: decided.layer, decided };
   return origin ? { key: origin.from, layer: origin.layer } : null;
 }
 
-export const WhyPanel = ({ chosen, session, board, draft, onClose }: WhyPanelProps) => {
+export const WhyPanel = ({ chosen, session, board, tried, onClose }: WhyPanelProps) => {
   const { lane, bar } = chosen;
   const nameOf = (key: string): string => keyTitle(board, session.profile, key);
   const moments = storyOf(chosen, session.lanes, session.profile, nameOf);
@@ -79,7 +81,26 @@ export const WhyPanel = ({ chosen, session, board, draft, onClose }: WhyPanelPro
       {lateMs !== null && (
         <p>{lateMs === 0 ? 'It came at once.' : `It came ${lateMs} ms after the finger went down.`}</p>
       )}
-      {gesture && draft && <KeyTiming draft={draft} board={board} gestureKey={gesture.key} layer={gesture.layer} />}
+      {gesture && tried && (
+        <>
+          {gesture.decided && gesture.decided.toUs !== null && (
+            <Remedies
+              key={`${gesture.decided.name} ${gesture.decided.fromUs}`}
+              bar={gesture.decided}
+              session={session}
+              title={nameOf(gesture.key)}
+              onTake={tried.take}
+            />
+          )}
+          <KeyTiming
+            played={tried.profile}
+            board={board}
+            gestureKey={gesture.key}
+            layer={gesture.layer}
+            onTry={tried.attempt}
+          />
+        </>
+      )}
     </aside>
   );
 };

@@ -240,15 +240,38 @@ describe('the same fingers, run again', () => {
     expect(next.edgeUs).toBe(session.edgeUs);
   });
 
-  test('back again nothing differs, and the comparison can be left', () => {
+  test('back again there is nothing to compare; a comparison can be left', () => {
     hold();
     const first = again({ holdAfterMs: 100 });
     const back = new TrialSession(mustBeSound(session.profile), true);
     back.attach(draftPlayer(mustBeSound(session.profile), back.take));
     back.resume(first);
-    expect(back.changes).toEqual({ gone: [], came: [], moved: [] });
-    back.forgetComparison();
     expect(back.changes).toBeNull();
+    const other = again({ holdAfterMs: 100 });
+    expect(other.changes).not.toBeNull();
+    other.forgetComparison();
+    expect(other.changes).toBeNull();
+  });
+
+  test('what is compared counts from the last clearing, and what would be read too', () => {
+    hold();
+    session.clearText();
+    session.finger('KeyB', true, at(600));
+    session.finger('KeyB', false, at(640));
+    session.tick(at(1500));
+    const next = again({ holdAfterMs: 100 });
+    expect(next.changes).toEqual({ gone: [], came: [], moved: [] });
+    expect(next.wouldRead).toBe('');
+    expect(next.screen.map(({ text }) => text).join('')).toBe('b');
+  });
+
+  test('names, labels and notes are not heard: nothing is compared for them', () => {
+    hold();
+    const renamed = { ...session.profile, name: 'Another name' };
+    const next = new TrialSession(mustBeSound(renamed), true);
+    next.attach(draftPlayer(mustBeSound(renamed), next.take));
+    next.resume(session);
+    expect(next.changes).toBeNull();
   });
 
   test('what was typed stays on the screen, and what it would read now is told', () => {

@@ -2,13 +2,13 @@
  * One trial: fingers go in, lanes and the host's text come out. It keeps time from the events' own timestamps, and a few
  * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
  */
-import { Lanes, type Changes } from '../../core/trial';
+import { Lanes, type Changes, type Played } from '../../core/trial';
 import { contactPlaces, type Board, type KeyId } from '../../core/board';
 import type { HostText, ShownPiece } from '../../core/hosts';
 import { isEdgeLine, type HostReport, type Sample, type TraceLine } from '../../core/engine';
 import type { Sound } from '../../core/check';
 import type { Profile } from '../../core/profile';
-import { Comparison } from './comparison';
+import { Comparison, playsAlike, type Got } from './comparison';
 import { HostFeed } from './hostFeed';
 import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
 import type { Player } from './players';
@@ -34,6 +34,11 @@ export class TrialSession {
   private readonly typed = new ScreenText();
   private comparison = new Comparison();
   private readonly telling = new Telling();
+  /** When the screen was cleared last, in µs; -1 when it never was. While fingers are run again: when it is to be cleared. */
+  private clearedUs = -1;
+  private clearsAtUs: number | null = null;
+  /** The profiles under which the fingers were typed that are remembered. */
+  private typedUnder: readonly Profile[] = [];
   /** The right edge of the lanes, in µs. Stands still while nothing happens. */
   edgeUs = 0;
   private startMs = performance.now();
@@ -69,6 +74,10 @@ export class TrialSession {
   /** Takes what the player says. */
   take = (line: TraceLine): void => {
     this.lanes.take(line);
+    if (this.clearsAtUs !== null && line.t > this.clearsAtUs) {
+      this.host.clear();
+      this.clearsAtUs = null;
+    }
     if (isEdgeLine(line)) this.feed.edge(line.t, line.edge === 'down', line.code);
     this.changed();
   };
@@ -91,6 +100,7 @@ export class TrialSession {
   finger(key: KeyId, down: boolean, atMs: number): void {
     const index = this.keyIndex.get(key);
     if (!this.player || this.runs || index === undefined || this.fingersDown.has(key) === down) return;
+    this.typedHere();
     const tUs = this.usOf(atMs);
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
@@ -101,6 +111,7 @@ export class TrialSession {
   /** A finger has pulled a key to a depth in µm, 0 for up, at a time of the page's clock in ms: a trigger, not a key. */
   depth(key: KeyId, depthUm: number, atMs: number): void {
     if (!this.player || this.runs || !this.keyIndex.has(key)) return;
+    this.typedHere();
     if (depthUm > 0) this.fingersDown.add(key);
     else if (!this.fingersDown.delete(key)) return;
     this.move(this.usOf(atMs), key, depthUm);
@@ -114,6 +125,7 @@ export class TrialSession {
    */
   run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): void {
     if (this.isWatched) return;
+    this.typedHere();
     this.letGo(nowMs);
     const firstUs = samples[0]?.tUs ?? 0;
     const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US - firstUs;
@@ -173,7 +185,7 @@ export class TrialSession {
   private longRunEnded(atUs: number): void {
     this.longRun = null;
     this.runs = null;
-    this.typed.keep(this.host.pieces);
+    this.screenIsRun();
     this.edgeUs = atUs;
     this.advance(atUs);
   }
@@ -190,6 +202,11 @@ export class TrialSession {
   /** What the fingers did, with times from 0, as a strokes file has them. */
   strokes(): Sample[] {
     return this.record.strokes();
+  }
+
+  /** The fingers as they were, for running them again under other settings. */
+  get played(): Played {
+    return { samples: this.record.samples, lettings: this.record.lettings, untilUs: this.edgeUs };
   }
 
   /** Whether everything was let go of between the strokes, of which the strokes themselves do not tell. */
@@ -244,14 +261,37 @@ export class TrialSession {
   resume(earlier: TrialSession): void {
     this.startMs = earlier.startMs;
     const untilUs = earlier.edgeUs;
-    const isOther = earlier.profile !== this.profile;
+    this.clearedUs = earlier.clearedUs;
+    this.clearsAtUs = earlier.clearedUs < 0 ? null : earlier.clearedUs;
     this.typed.keepFor(earlier.screen);
     this.playAll(earlier.samples, untilUs, earlier.record.lettings);
-    if (!this.runs) this.typed.keep(this.host.pieces);
-    this.comparison = new Comparison(
-      earlier.comparison.before ?? (isOther ? { host: [...earlier.lanes.host], untilUs } : null),
-    );
+    if (!this.runs) this.screenIsRun();
+    const was = earlier.gotSoFar(untilUs);
+    const isOther = was.under.some((profile) => !playsAlike(profile, this.profile));
+    this.comparison = new Comparison(isOther ? was : null);
+    this.typedUnder = was.under;
     this.changed();
+  }
+
+  /** Fingers come that are none of an earlier trial: what they type, they type under these settings. */
+  private typedHere(): void {
+    if (!this.typedUnder.includes(this.profile)) this.typedUnder = [...this.typedUnder, this.profile];
+  }
+
+  /** The fingers have been run again: what came before the screen was cleared does not count. */
+  private screenIsRun(): void {
+    if (this.clearsAtUs !== null) this.host.clear();
+    this.clearsAtUs = null;
+    this.typed.keep(this.host.pieces);
+  }
+
+  /** What the host got as it was typed, whatever settings ran it again since, up to a time in µs. */
+  private gotSoFar(untilUs: number): Got {
+    const { before } = this.comparison;
+    const host = before
+      ? [...before.host, ...this.lanes.host.filter(({ fromUs }) => fromUs > before.untilUs)]
+      : [...this.lanes.host];
+    return { host, sinceUs: this.clearedUs, untilUs, under: this.typedUnder };
   }
 
   /** What differs from what the host got before; null when nothing is compared. */
@@ -261,6 +301,7 @@ export class TrialSession {
 
   forgetComparison(): void {
     this.comparison = new Comparison();
+    this.typedUnder = [];
     this.changed();
   }
 
@@ -280,9 +321,14 @@ export class TrialSession {
     return this.typed.wouldRead;
   }
 
+  /** Begins the screen anew; what is compared when a setting changes counts from here, too. */
   clearText(): void {
     this.typed.clear();
     this.host.clear();
+    this.clearedUs = Math.max(this.edgeUs, this.playedUs);
+    this.clearsAtUs = null;
+    const { before } = this.comparison;
+    this.comparison = new Comparison(before && { ...before, sinceUs: this.clearedUs });
     this.changed();
   }
 

@@ -11,5 +11,6 @@ export {
   rowsWithin,
 } from './lanes';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';
+export { type Played, remediesFor, type Remedy } from './remedies';
 export { type RecordPiece, runRecord } from './record';
 export { type Chosen, type Moment, relatedTo, storyOf } from './story';

@@ -3,7 +3,7 @@ import { mustBeSound } from '../check';
 import { CAUSES, compile, Engine, LAYER_WAYS, traceLines } from '../engine';
 import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { overlapsOf } from '../probe';
-import { DEFAULT_TIMING, type Gesture, type Profile } from '../profile';
+import { DEFAULT_TIMING, mustEdit, type Gesture, type Profile } from '../profile';
 import {
   barsWithin,
   changesBetween,
@@ -12,6 +12,7 @@ import {
   layerLost,
   reasonOf,
   relatedTo,
+  remediesFor,
   rowsWithin,
   shortReasonOf,
   storyOf,
@@ -209,6 +210,37 @@ describe('the same fingers under other settings', () => {
     const later = { ...PROFILE, timing: { ...PROFILE.timing, tapGapMs: 300 } };
     const taps = (profile: Profile) => lanesOf(profile, '+G 0, -G 50').host;
     expect(changesBetween(taps(PROFILE), taps(later)).moved.map(({ byUs }) => byUs)).toEqual([120_000]);
+  });
+});
+
+describe('what would have helped', () => {
+  const HAND = '+A 100, +H 150, -H 190, -A 260';
+  const played = (hand: string) => ({ samples: fingers(hand), lettings: [], untilUs: 2_000_000 });
+  const profile = sketchProfile({ Base: { A: 'tap A, hold Shift' } });
+
+  test('a hold by another key inside: each remedy says what these fingers would have made of it', () => {
+    const lanes = lanesOf(profile, HAND);
+    const [bar] = lanes.decisions;
+    expect(bar).toMatchObject({ why: 'nested', outcome: 'hold' });
+    const remedies = remediesFor(bar!, mustBeSound(profile), played(HAND));
+    const named = (part: string) => remedies.find(({ name }) => name.includes(part));
+    expect(named('time alone')).toMatchObject({ outcome: 'tap' });
+    expect(named('time alone')!.differ).toBeGreaterThan(0);
+    // The profile's own advice on the key stands here as well, whatever comes of it.
+    expect(remedies.some(({ because }) => because !== undefined)).toBe(true);
+    // What a remedy promises is what its edit does to the same fingers.
+    for (const { edit, outcome } of remedies) {
+      const then = lanesOf(mustEdit(profile, edit), HAND);
+      expect(then.decisions[0]?.outcome ?? null).toBe(outcome);
+    }
+  });
+
+  test('a tap that was meant as a hold would have been one under a shorter moment', () => {
+    const hand = '+A 100, -A 280';
+    const [bar] = lanesOf(profile, hand).decisions;
+    expect(bar).toMatchObject({ why: 'released-early', outcome: 'tap' });
+    const remedies = remediesFor(bar!, mustBeSound(profile), played(hand));
+    expect(remedies.map(({ name, outcome }) => [name, outcome])).toContainEqual(['Hold after 160 ms', 'hold']);
   });
 });
 
