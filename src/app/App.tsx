@@ -23,6 +23,7 @@ import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
 import { keepSteady } from './frame/steady';
 import { Waiting } from './shared/Waiting';
+import { useFirstMinutes } from './state/firstMinutes';
 import { usePreferences } from './state/preferences';
 import { useCanBegin, useShelf } from './state/shelf';
 import { antThemeOf } from './theme/controls';
@@ -33,7 +34,12 @@ import { STYLE_NONCE } from './theme/styleNonce';
 const Home = () => {
   const opensDemo = useShelf((state) => state.firstStart);
   const demo = useShelf((state) => state.entries[0]?.profile.id);
-  if (!opensDemo || demo === undefined) return <ShelfBench />;
+  const begin = useFirstMinutes((state) => state.begin);
+  const isNew = opensDemo && demo !== undefined;
+  useEffect(() => {
+    if (isNew) begin();
+  }, [isNew, begin]);
+  if (!isNew) return <ShelfBench />;
   return <Navigate to={`/profile/${demo}/layout`} replace />;
 };
 

@@ -6,6 +6,7 @@ import { boardById, type Board } from '../../core/board';
 import { parseBoardDraft } from '../../core/files';
 import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
 import { BoardPicture } from '../shared/BoardPicture';
+import { BoardSketch } from '../shared/sketches';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
 import { useBoards, useBoardsReady } from '../state/boards';
@@ -20,6 +21,9 @@ const asOwn = (board: Board): Board => ({ ...board, id: newBoardId() });
 const Empty = () => (
   <div className="boards-empty panel">
     <h1>Boards</h1>
+    <div className="empty-sketch" aria-hidden="true">
+      <BoardSketch />
+    </div>
     <p>Draw the board that is on your desk: begin with one at the left that is like it, or with a file.</p>
     <p className="soft">
       Move, add and take out keys until it looks like yours, then press each key once on your real keyboard, so that

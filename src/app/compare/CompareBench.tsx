@@ -1,7 +1,6 @@
 /** Two to six profiles, side by side: where they differ, what is odd about one, and what can be taken over into the first. */
 import { Segmented } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
-import { Link } from 'react-router';
 import { GROUPS, isOfKey, isOfRow, keyTitle, layersOf, odditiesOf, rowsOf, type Group } from '../../core/compare';
 import { actuationOf, sameData, type Profile } from '../../core/profile';
 import { LayerRow } from '../shared/LayerChoices';
@@ -15,6 +14,7 @@ import { ComparedHeads } from './ComparedHeads';
 import { CompareTable } from './CompareTable';
 import { DepthThreads } from './DepthThreads';
 import { Odd } from './Odd';
+import { NothingCompared } from './NothingCompared';
 import { OneKey } from './OneKey';
 import { OtherBoard } from './OtherBoard';
 import { TakeFrom } from './TakeFrom';
@@ -99,12 +99,7 @@ const CompareBench = () => {
               {missing.length} of what is compared is not here any more.
             </p>
           )}
-          {compared.length < 2 && (
-            <p className="panel">
-              Choose two to six profiles: on the <Link to="/shelf">shelf</Link> by their boxes, or here with “and with
-              …”.
-            </p>
-          )}
+          {compared.length < 2 && <NothingCompared words={words} onAdd={(word) => put([...words, word])} />}
           {others.map(
             ({ word, title, other: its }) =>
               its && (

@@ -2,7 +2,10 @@
 import { Progress } from 'antd';
 import type { Board } from '../../core/board';
 import { sayChange } from '../../core/compare';
+import { sayCount } from '../../core/macro';
 import { diff, type Profile } from '../../core/profile';
+import { Empty } from '../shared/Empty';
+import { DeviceSketch } from '../shared/sketches';
 import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
 import { slotFor, useKeyboards, type KeyboardState } from '../state/keyboards';
 import '../shared/changeList.css';
@@ -55,8 +58,15 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
       {status === 'connected' && held?.state === 'empty' && (
         <p>
           “{profile.name}” is not in the keyboard yet. Saving puts it into slot {(target ?? 0) + 1}:{' '}
-          {profile.layers.length} layers, {assigned} assigned keys.
+          {sayCount(profile.layers.length, 'layer')}, {sayCount(assigned, 'assigned key')}.
         </p>
+      )}
+      {status === 'connected' && slots.length > 0 && slots.every(({ state }) => state === 'empty') && (
+        <Empty
+          title="Nothing is in the keyboard yet"
+          sketch={<DeviceSketch />}
+          says="Each slot holds one profile, and plays it with no computer attached. After the first save the difference between this draft and the slot stands here, key by key."
+        />
       )}
       {status === 'connected' && slots.length > 0 && target === undefined && (
         <p>All slots hold other profiles. Choose one with “Save here”; you are asked before anything is replaced.</p>

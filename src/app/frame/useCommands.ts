@@ -1,6 +1,7 @@
 /** What the Find dialog can do besides finding: benches, pages, undo, the cloth. */
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
+import { useFirstMinutes } from '../state/firstMinutes';
 import { usePreferences } from '../state/preferences';
 import type { Command } from '../../core/find';
 import { settingsOf } from './settings';
@@ -64,6 +65,15 @@ export function useCommands(profileId: string, { undo, redo, showShortcuts, show
         about: 'draw your own, or look at others',
         words: 'keyboard draw matrix',
         run: goTo('/boards'),
+      },
+      {
+        title: 'First minutes',
+        about: 'three steps by hand, to begin with',
+        words: 'help tour tutorial introduction start learn how',
+        run: () => {
+          useFirstMinutes.getState().begin();
+          void navigate(`/profile/${profileId}/layout`);
+        },
       },
       { title: 'Shortcuts', about: '?', words: 'keys help', run: showShortcuts },
       {

@@ -5,7 +5,9 @@ import { Link, useParams } from 'react-router';
 import { countChanges, sayChange } from '../../core/compare';
 import { diff, editTowards, type Profile } from '../../core/profile';
 import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
+import { Empty } from '../shared/Empty';
 import { Named } from '../shared/named';
+import { HistorySketch } from '../shared/sketches';
 import { Waiting } from '../shared/Waiting';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useBoard, useBoardsReady } from '../state/boards';
@@ -207,7 +209,11 @@ const HistoryBench = () => {
               <Since then={{ ...shown.profile, id: profile.id }} now={profile} />
             </>
           ) : (
-            <p className="soft">Choose a snapshot to see what has changed since.</p>
+            <Empty
+              title="How it was, from then to now"
+              sketch={<HistorySketch />}
+              says="Each snapshot is a small cloth here, and beside it what has changed since. One is kept by itself before the first change of a sitting; keep one by name before you try something."
+            />
           )}
         </section>
         <section className="panel history-steps" aria-label="Steps">

@@ -296,7 +296,6 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
           'Two things can be meant: choose one. The line is not taken yet.'
         ) : (
           <>
-            <kbd>Enter</kbd> takes it, <kbd>Tab</kbd> and goes on ·{' '}
             <button type="button" className="word" onClick={() => setIsCapturing(true)}>
               Press the keys
             </button>{' '}

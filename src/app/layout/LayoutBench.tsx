@@ -1,5 +1,5 @@
 /** The layout bench: ladder, board, weave and key card. */
-import { useCallback, useRef, useState, type CSSProperties, type KeyboardEvent } from 'react';
+import { lazy, Suspense, useCallback, useRef, useState, type CSSProperties, type KeyboardEvent } from 'react';
 import { contactOf, extentOf, rowsOf } from '../../core/board';
 import { bindKeys } from '../../core/profile';
 import { UNIT } from '../shared/Cap';
@@ -8,6 +8,8 @@ import { LookAtList } from '../shared/LookAtList';
 import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
 import { useCalm } from '../shared/useCalm';
+import { useFinder } from '../state/finder';
+import { useFirstMinutes } from '../state/firstMinutes';
 import { KeyCard } from './KeyCard';
 import { usePointing } from './usePointing';
 import { useCopying } from './useCopying';
@@ -21,6 +23,8 @@ import { OneLayer } from './OneLayer';
 import { Weave, weaveHeight } from './Weave';
 import './LayoutBench.css';
 
+const FirstMinutes = lazy(() => import('./FirstMinutes').then((module) => ({ default: module.FirstMinutes })));
+
 const LayoutBench = () => {
   const bench = useBench();
   const { profile, board, layer, layerIndex, selectedKey, selectedKeys, select, edit } = bench;
@@ -30,6 +34,8 @@ const LayoutBench = () => {
 
   const { calm, hurrying } = useCalm(bench);
   const moves = useKeyMoves(bench);
+  const isNew = useFirstMinutes((state) => state.isOn);
+  const begin = useFinder((state) => state.begin);
   const copying = useCopying(bench, moves);
   const [swapsFrom, setSwapsFrom] = useState<string | null>(null);
 
@@ -122,7 +128,7 @@ const LayoutBench = () => {
   const sizes = {
     '--across': extent.width * UNIT + 6,
     '--down': extent.height * UNIT + 6 + weaveHeight(profile.layers.length),
-    '--beside': profile.layers.length === 1 ? '260px' : '160px',
+    '--beside': `${(profile.layers.length === 1 ? 260 : 160) + (isNew ? 110 : 0)}px`,
   } as CSSProperties;
 
   return (
@@ -132,6 +138,17 @@ const LayoutBench = () => {
         <Together bench={calm} />
       </div>
       <div className="layout-centre" style={sizes}>
+        {isNew && (
+          <Suspense fallback={null}>
+            <FirstMinutes
+              bench={bench}
+              onLine={(key, line) => {
+                select({ key, layer: profile.layers[0]?.id ?? '' });
+                begin({ line, own: [0, line.length], key });
+              }}
+            />
+          </Suspense>
+        )}
         <div ref={boardArea}>
           <LayerBoard bench={bench} items={items} onChoose={choose} onCarried={moves.putOn} onKeyDown={boardKeyDown} />
         </div>

@@ -1,10 +1,22 @@
 /** The macro bench: the list, the score of one part, what it does, and what its receiver gets. */
-import { App as AntApp, InputNumber, Segmented, Select } from 'antd';
+import { App as AntApp, Button, InputNumber, Segmented, Select } from 'antd';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { stageMacro } from '../../core/probe';
 import { firstProblem, Problems } from '../../core/check';
-import { asHeard, countsOf, operations, partsOf, sayCount, sayTime, type Demand, type TooMuch } from '../../core/macro';
-import { LIMITS, type Score } from '../../core/profile';
+import {
+  asHeard,
+  countsOf,
+  macroFromLines,
+  operations,
+  partsOf,
+  sayCount,
+  sayTime,
+  type Demand,
+  type TooMuch,
+} from '../../core/macro';
+import { LIMITS, type Macro, type Score } from '../../core/profile';
+import { Empty } from '../shared/Empty';
+import { ScoreSketch } from '../shared/sketches';
 import { TriedText } from '../shared/tried';
 import { Later } from '../shared/Later';
 import { useBench } from '../shared/useBench';
@@ -28,6 +40,11 @@ import './MacrosBench.css';
 /** A pause between what was there and a take that follows it, in µs. */
 const FOLLOWS_AFTER_US = 100_000;
 const SNAPS = [0, 1, 5, 10, 50, 100];
+
+const EXAMPLE_LINE = '+Ctrl 60 +K 80 -K 120 +K 80 -K 60 -Ctrl 200 "go" 100';
+
+/** A short macro in which there is something to see: a shortcut, then a word. */
+const exampleMacro = (): Omit<Macro, 'id'> => macroFromLines({ name: 'An example', press: EXAMPLE_LINE });
 
 const MacrosBench = () => {
   const bench = useBench();
@@ -99,13 +116,16 @@ const MacrosBench = () => {
             onClose={() => setIsRecording(false)}
           />
         ) : !macro ? (
-          <section className="panel macro-empty">
-            <h2>No macro yet</h2>
-            <p>
-              A macro plays timed presses and releases by itself, in the keyboard. Record what your hands do (R), take
-              the slips out, set the gaps, and put it on a key.
-            </p>
-          </section>
+          <Empty
+            title="No macro yet"
+            sketch={<ScoreSketch />}
+            says="A macro plays timed presses and releases by itself, in the keyboard: a lane a key, a bar from down to up. Record what your hands do, take the slips out, set the gaps, and put it on a key."
+          >
+            <Button type="primary" onClick={() => setIsRecording(true)}>
+              Record one (R)
+            </Button>
+            <Button onClick={() => desk.add(exampleMacro())}>An example to look at</Button>
+          </Empty>
         ) : (
           <>
             <div className="macro-head">

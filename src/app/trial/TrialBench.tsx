@@ -11,6 +11,7 @@ import { Later } from '../shared/Later';
 import { hasTrigger } from '../shared/trigger';
 import { useBench } from '../shared/useBench';
 import { Compared } from './Compared';
+import { EmptyLanes } from './EmptyLanes';
 import { HostScreen } from './HostScreen';
 import { SPAN_US } from './lanesPlan';
 import { LanesView } from './LanesView';
@@ -24,7 +25,7 @@ import { waysOutOf } from '../shared/waysOut';
 import { useListening } from './useListening';
 import { useTried, type Tried } from './useTried';
 import { useTrigger } from './useTrigger';
-import { useSessionAtRest, useTrialSession, type Source } from './useTrialSession';
+import { useIsEmpty, useSessionAtRest, useTrialSession, type Source } from './useTrialSession';
 import './TrialBench.css';
 
 /** The bar that stands where a chosen one stood, after the same fingers were run again; the chosen one itself while it is there. */
@@ -55,10 +56,12 @@ const Shown = ({ session, board, tried, isListening, lookUs, onLook }: ShownProp
   const [why, setWhy] = useState<Chosen | null>(null);
   // What stands still says what it is about when other settings have run; what runs does not have to be found again.
   useSessionAtRest(session);
+  const isEmpty = useIsEmpty(session);
   const shown = why && sameBar(why, session);
   return (
     <>
       <div className="trial-lanes">
+        {isEmpty && !isListening && <EmptyLanes session={session} board={board} />}
         <LanesView session={session} board={board} lookUs={lookUs} chosen={shown} onChoose={setWhy} />
         <Compared session={session} onLook={onLook} spanUs={SPAN_US} />
         <LookBack session={session} board={board} atUs={lookUs} spanUs={SPAN_US} onLook={onLook} />

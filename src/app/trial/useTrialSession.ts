@@ -114,6 +114,13 @@ const noVersion = (): number => 0;
 export const useSessionVersion = (session: TrialSession | null): number =>
   useSyncExternalStore(session?.subscribe ?? noSubscription, session?.getVersion ?? noVersion);
 
+/** Whether nothing has been typed in a session yet; what is only watched has its own fingers. */
+export const useIsEmpty = (session: TrialSession): boolean =>
+  useSyncExternalStore(
+    session.subscribe,
+    () => session.lanes.fingers.length === 0 && session.lanes.host.length === 0 && !session.isWatched && !session.runs,
+  );
+
 /** Draws again when something has happened and time stands: what moves is drawn otherwise meanwhile. */
 export function useSessionAtRest(session: TrialSession): number {
   const at = useRef(session.getVersion());

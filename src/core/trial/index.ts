@@ -11,6 +11,7 @@ export {
   rowsWithin,
 } from './lanes';
 export { layerGained, layerLost, reasonOf, shortReasonOf } from './reasons';
+export { exampleFingers } from './example';
 export { type Played, remediesFor, type Remedy } from './remedies';
 export { type RecordPiece, runRecord } from './record';
 export { type Chosen, type Moment, relatedTo, storyOf } from './story';
