@@ -194,7 +194,9 @@ export const Drawing = ({ own }: { own: OwnBoard }) => {
             onClick={() =>
               setAsked(
                 asked === undefined
-                  ? (inReadingOrder(board).find((id) => id === selected.at(-1)) ?? inReadingOrder(board)[0])
+                  ? // From the first that has no code yet; when all have one, from the beginning.
+                    (inReadingOrder(board).find((id) => board.keys.find((key) => key.id === id)?.code === undefined) ??
+                      inReadingOrder(board)[0])
                   : undefined,
               )
             }

@@ -88,7 +88,7 @@ export const KeyPanel = ({ board, selected, onDraw, onRenamed }: KeyPanelProps) 
         <span>code it sends</span>
         <AutoComplete
           aria-label="the code that an ordinary keyboard sends for this key"
-          placeholder="no code yet"
+          placeholder={keys.some((key) => key.code !== undefined) ? 'differ' : 'no code yet'}
           value={typedCode ?? (code === undefined ? '' : wordOfCode(code))}
           options={
             (typedCode ?? '') === ''

@@ -10,7 +10,7 @@ import './device.css';
 const SHOWN = 5;
 
 const when = (at: number): string =>
-  new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(at);
+  new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'medium' }).format(at);
 
 export const Earlier = ({ board, keyboard }: { board: Board; keyboard: KeyboardState }) => {
   const { message } = AntApp.useApp();

@@ -27,6 +27,7 @@ const dateOf = (ms: number): string =>
     month: 'long',
     hour: '2-digit',
     minute: '2-digit',
+    second: '2-digit',
   });
 
 /** What is different between now and then, in the words of comparing. */

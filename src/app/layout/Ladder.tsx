@@ -2,6 +2,7 @@
 import { Popover } from 'antd';
 import { lazy, memo, Suspense, useState } from 'react';
 import type { Board } from '../../core/board';
+import { sayCount } from '../../core/macro';
 import { waysTo, type Layer, type Profile } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
@@ -90,7 +91,7 @@ export const Ladder = memo(({ bench }: { bench: Bench }) => {
                 <span className="rung-name" style={{ color: textOf(layer.dye) }}>
                   <bdi>{layer.name}</bdi>
                 </span>
-                <span className="soft rung-count">{count} keys</span>
+                <span className="soft rung-count">{sayCount(count, 'key')}</span>
                 <span className="rung-ways">{ways}</span>
               </button>
               {isSelected && (

@@ -116,7 +116,9 @@ function offersFor(score: Score, hz: number, host: HostLayoutId, seen: Seen, rem
 }
 
 export const ReceiverCheck = ({ score, cannotPlay, pollUs, host, onSeen, onApply, onShow }: ReceiverCheckProps) => {
-  const [look, setLook] = useState<(typeof LOOKS)[number]>(60);
+  const [chosen, setLook] = useState<(typeof LOOKS)[number]>();
+  // What reads text gets every event; only what polls keys can miss some.
+  const look = chosen ?? (score.events.some((event) => 'text' in event) ? 0 : 60);
   const [ownHz, setOwnHz] = useState(90);
   const hz = look === -1 ? ownHz : look;
   const { seen, chances, remedies, failed, isBusy } = useReceiver(score, hz, pollUs, host, onSeen);

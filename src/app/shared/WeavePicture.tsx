@@ -2,6 +2,7 @@
  * A profile as a small piece of cloth: columns are keys, bands are layers with the base at the bottom, and a tile stands
  * where a layer assigns something, over and under like threads.
  */
+import { sayCount } from '../../core/macro';
 import { rowsOf, type Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { threadOf } from '../theme/dyes';
@@ -56,7 +57,7 @@ export const WeavePicture = ({ profile, board, width = 198, height = 120 }: Weav
       className="weave-picture"
       viewBox={`0 0 ${width} ${height}`}
       role="img"
-      aria-label={`${profile.name}: ${profile.layers.length} layers`}
+      aria-label={`${profile.name}: ${sayCount(profile.layers.length, 'layer')}`}
     >
       <rect width={width} height={height} fill="var(--faint)" rx={2} />
       <path d={warp} fill="var(--hair)" opacity={0.6} />

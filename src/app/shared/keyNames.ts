@@ -12,7 +12,9 @@ export const keyName = (board: Board, id: string): string => {
   if (contact !== undefined) return `the other ${keyName(board, contact)}`;
   const key = board.keys.find((candidate) => candidate.id === id);
   if (!key) return id;
-  const title = id === FN || !isCode(id) ? id : titleOfCode(id);
+  // A key that was pressed in as another one is called what it is now.
+  const now = isCode(id) && key.code !== undefined && key.code !== 'ContextMenu' ? key.code : id;
+  const title = now === FN || !isCode(now) ? now : titleOfCode(now);
   return title.charAt(0).toUpperCase() + title.slice(1);
 };
 

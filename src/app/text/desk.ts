@@ -15,7 +15,7 @@ import {
   type TextProblem,
   type TextSaid,
 } from '../../core/notation';
-import { sameData, type Edit, type Profile } from '../../core/profile';
+import { sameData, whatOf, type Edit, type Profile } from '../../core/profile';
 import { beforeLeaving } from '../state/kept/leaving';
 import { reasonOf } from '../state/database';
 import { newActId } from '../state/ids';
@@ -298,7 +298,9 @@ export class TextDesk {
     }
     const edit: Edit = change ?? { edit: 'several', edits: [] };
     this.isTaking = true;
-    const reason = useShelf.getState().edit(this.id, edit, change ? 'the text' : 'words of the text', row);
+    const reason = useShelf
+      .getState()
+      .edit(this.id, edit, change ? `text: ${whatOf(edit, profile)}` : 'words of the text', row);
     this.isTaking = false;
     if (reason !== undefined) {
       this.refused = { text, reason };

@@ -1,4 +1,5 @@
 /** A side section of one switch with a pretend finger, and a strip of its depth over time with the edges it made. */
+import { sayCount } from '../../core/macro';
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { nextEdgeUm } from '../../core/engine';
 import { releaseDepthUm, travelFigures, zoneTopUm } from '../../core/profile';
@@ -161,7 +162,7 @@ export const SwitchView = ({ profile, layer, board, gaugedKey, actuation }: Swit
           <rect x={SWITCH_X} y={TOP - 24} width={SWITCH_WIDTH} height={DEEP + 30} fill="transparent" />
         </g>
         <text x={SWITCH_X} y={TOP + DEEP + 16} className="switch-word" data-testid="finger">
-          {mm(finger.depthUm)} mm · {finger.isDown ? 'down' : 'up'} · {presses} presses
+          {mm(finger.depthUm)} mm · {finger.isDown ? 'down' : 'up'} · {sayCount(presses, 'press', 'presses')}
           {crossed.length === 0 && ` · next ${state.isDown ? 'up' : 'down'} at ${mm(nextUm)} mm`}
         </text>
       </svg>

@@ -2,7 +2,7 @@
 import type { Board, KeyId } from '../board';
 import { isCode, titleOfCode } from '../codes';
 import { hostLayout, levelsOf } from '../hosts';
-import { durationOf, macroSentences, partsOf } from '../macro';
+import { durationOf, macroSentences, partsOf, sayCount } from '../macro';
 import { legendOf, namesOfKeys, predicate, printAction, printActuation, printLine } from '../notation';
 import { actionsOf, referencesTo, type Action, type Layer, type Profile } from '../profile';
 import { kindWords } from './kinds';
@@ -108,7 +108,7 @@ const NOTHING_SENT = { actions: [], plays: [], texts: [] } as const;
 export function findables(profile: Profile, board: Board): Findable[] {
   const layers = profile.layers.map((layer): Findable => ({
     title: layer.name,
-    about: usesOf(profile, 'layer', layer.id, `a layer with ${Object.keys(layer.keys).length} keys that`, 'lead to'),
+    about: usesOf(profile, 'layer', layer.id, `a layer with ${sayCount(Object.keys(layer.keys).length, 'key')} that`, 'lead to'),
     words: 'layer',
     ...NOTHING_SENT,
     place: { bench: 'layout', layer: layer.id },

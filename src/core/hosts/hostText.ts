@@ -3,7 +3,7 @@
  * and, where asked for, auto-repeat. Keys that make no character appear as a named mark (`[F13]`, `[Ctrl+B]`), so that one sees
  * that something arrived.
  */
-import { isModifier, wordOfCode, type Code } from '../codes';
+import { buttonOfCode, isModifier, wordOfCode, type Code } from '../codes';
 import { hostLayout } from './bring';
 import { madeBy, signOfDead } from './characters';
 import { deadOf, type Compose, type HostLayoutData } from './layout';
@@ -47,7 +47,8 @@ export class HostText {
     }
     this.down.add(code);
     if (isModifier(code)) return;
-    this.repeating = this.autoRepeat && { code, nextUs: atUs + this.autoRepeat.afterUs };
+    // A mouse button that is held is one press, however long.
+    this.repeating = buttonOfCode(code) !== undefined ? null : this.autoRepeat && { code, nextUs: atUs + this.autoRepeat.afterUs };
     this.press(code);
   }
 

@@ -1,3 +1,4 @@
+import { codeOfButton } from '../codes';
 /** What hosts make of keys, and which keys make a text on each. */
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import {
@@ -240,4 +241,15 @@ describe('which host somebody has', () => {
     expect(guess.because).toContain(because);
     expect(guessHost(new Map([['KeyA', 'ф']]), languages).id).toBe(id);
   });
+});
+
+test('a mouse button that is held is one press, a key that is held repeats', () => {
+  const held = (code: string): number => {
+    const host = new HostText(hostLayout('us'), 50, USUAL_REPEAT);
+    host.edge(true, code, 0);
+    host.advance(1_000_000);
+    return host.pieces.length;
+  };
+  expect(held(codeOfButton(1))).toBe(1);
+  expect(held('KeyA')).toBeGreaterThan(5);
 });

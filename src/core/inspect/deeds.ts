@@ -3,7 +3,7 @@
  * of them proves anything. A key that sends one key is no deed: that is what keys are for.
  */
 import { isCode, isModifier, titleOfCode } from '../codes';
-import { sayTime } from '../macro';
+import { leftDownBy, sayTime } from '../macro';
 import { chordTitle } from '../notation';
 import { actionsOf, type Action, type Profile } from '../profile';
 import { foreign, say, shortened, type Said } from '../reading';
@@ -170,7 +170,9 @@ function deedOf(action: Action, site: Site, profile: Profile): Found | undefined
   const said = isBootloader
     ? 'starts the keyboard anew, so that other firmware can be written to it'
     : sayPieces(sent.pieces, profile);
+  const left = macro ? leftDownBy(macro) : [];
   const more = [
+    ...(left.length > 0 ? [`it leaves ${left.map(titleOfCode).join(' and ')} down`] : []),
     ...(rules.includes('byItself') ? ['it plays on until the key is pressed again'] : []),
     ...(rules.includes('endless') ? ['it plays on for a long time by itself'] : []),
     ...(rules.includes('fast') ? ['faster than anybody could stop it'] : []),
@@ -183,7 +185,7 @@ function deedOf(action: Action, site: Site, profile: Profile): Found | undefined
     pieces: sent.pieces,
     said: say(
       [
-        ...(macro ? [`plays “${foreign(macro.name)}”, ${size}: ${said || 'nothing that is seen'}`] : [said]),
+        ...(macro ? [`plays “${foreign(macro.name)}”, ${size}${said === '' ? '' : `: ${said}`}`] : [said]),
         ...more,
       ].join('; '),
     ),

@@ -241,3 +241,9 @@ describe('leaving it out', () => {
       }
   });
 });
+
+test('a macro that leaves a key down says so, and is not called nothing', () => {
+  const [deed] = deedsOf(playing(macro('+Shift 20', { leavesHeld: true })));
+  expect(shown(deed!.said)).toContain('it leaves Shift down');
+  expect(shown(deed!.said)).not.toContain('nothing');
+});

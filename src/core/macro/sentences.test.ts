@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { Macro } from '../profile';
-import { heldBy, leftDownBy, macroFromLines, macroSentences, sayTime } from '.';
+import { durationOf, heldBy, leftDownBy, macroFromLines, macroSentences, sayTime } from '.';
 
 const macro = macroFromLines;
 
@@ -59,3 +59,22 @@ describe('what a macro says of itself', () => {
   test('times as people say them', () =>
     expect([80_000, 80_500, 1_900_000].map(sayTime)).toEqual(['80 ms', '80.5 ms', '1.90 s']));
 });
+
+test.each<[string, Parameters<typeof macroFromLines>[0], number | null]>([
+  ['a text goes on for as long as its letters take', { press: '"abc"/100 50' }, 200],
+  ['the passes, and no gap behind the last', { repeat: 'A:80 20', run: { kind: 'times', times: 3 }, gapMs: 10 }, 320],
+  ['a text at the end of the last pass', { repeat: '"ab"/500 100', run: { kind: 'times', times: 2 } }, 600],
+  ['what is played at the release comes last', { press: 'A:50', release: 'B:70' }, 120],
+  ['what goes on until it is stopped has no end', { repeat: 'A:80', run: { kind: 'whileHeld' } }, null],
+])('how long it takes: %s', (_what, lines, ms) => {
+  const { wholeUs } = durationOf(macroFromLines(lines));
+  expect(wholeUs).toBe(ms === null ? null : ms * 1000);
+});
+
+test.each(['"Scene 3"/50 100', 'A:80 120 "go"/30', '+Ctrl 30 K:40 -Ctrl'])(
+  'the sentence and the figure say one time: %s',
+  (press) => {
+    const made = macroFromLines({ press });
+    expect(macroSentences(made)[0]).toContain(`in ${sayTime(durationOf(made).wholeUs ?? 0)}`);
+  },
+);

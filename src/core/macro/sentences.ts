@@ -2,6 +2,7 @@
 import { titleOfCode } from '../codes';
 import { shortened } from '../reading';
 import type { Macro, Score } from '../profile';
+import { overUs } from './duration';
 import { heldBy } from './held';
 import { countsOf } from './presses';
 
@@ -18,14 +19,6 @@ const listed = (names: readonly string[]): string =>
 /** Texts are told by their beginnings, and so many of them. */
 const TOLD_CHARACTERS = 40;
 const TOLD_TEXTS = 2;
-
-/** When the last thing of a score is over: a text goes on for as long as its letters take. */
-const overUs = ({ events, lengthUs }: Score): number =>
-  events.reduce(
-    (most, event) =>
-      'text' in event ? Math.max(most, event.atUs + ([...event.text].length - 1) * event.gapMs * 1000) : most,
-    lengthUs,
-  );
 
 function contents(score: Score): string {
   const { presses, releases } = countsOf(score);

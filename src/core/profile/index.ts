@@ -90,5 +90,6 @@ export {
   travelFigures,
   zoneTopUm,
 } from './travel';
+export { whatOf } from './whatOf';
 export { jsonInOrder } from './jsonInOrder';
 export { once, oncePer } from './oncePer';

@@ -93,7 +93,9 @@ function baseLines(layer: Layer, profile: Profile, board: Board): string[] {
         const sends = code !== undefined && isCode(code) ? code : undefined;
         const asCap = said !== undefined && sends !== undefined && sameData(said, capBinding(sends));
         if (said !== undefined && !asCap) own.add(id);
-        return { x, hand, text: said === undefined || sends === undefined ? '.' : capWord(sends) };
+        // Fn sends nothing by itself: what it does stands in its line alone.
+        const isFn = id === 'Fn' && !asCap;
+        return { x, hand, text: said === undefined || sends === undefined || isFn ? '.' : capWord(sends) };
       }),
     ),
   );
