@@ -21,6 +21,7 @@ import {
 import { BroughtAnywhere } from './frame/BroughtAnywhere';
 import { ErrorBoundary } from './frame/ErrorBoundary';
 import { Notices } from './frame/Notices';
+import { keepFocus } from './frame/keepFocus';
 import { keepSteady } from './frame/steady';
 import { Waiting } from './shared/Waiting';
 import { useFirstMinutes } from './state/firstMinutes';
@@ -80,6 +81,7 @@ const overThePage = (): HTMLElement => document.getElementById('over') ?? docume
 export const App = () => {
   const cloth = usePreferences((state) => state.cloth);
   useEffect(keepSteady, []);
+  useEffect(keepFocus, []);
   return (
     <ConfigProvider
       theme={antThemeOf(cloth)}

@@ -187,6 +187,9 @@ export const BoardCanvas = ({
         return x >= left && x <= right && y >= top && y <= bottom;
       });
       onSelect(inside.map(({ id }) => id));
+      // The keyboard goes on with what was drawn around: Del takes it out.
+      const held = inside.at(-1)?.id ?? last;
+      root.current?.querySelector<SVGGElement>(`[data-key="${CSS.escape(held)}"]`)?.focus();
     } else if (drag.what === 'move') {
       if (hasMoved && (snapped.dx !== 0 || snapped.dy !== 0)) onDraw(moveKeys(board, selected, snapped.dx, snapped.dy));
     } else if (drag.what === 'stretch') onDraw(stretchKeys(board, selected, drag.dx, drag.dy));

@@ -1,0 +1,95 @@
+import { expect, jest, test } from '@jest/globals';
+import type { Page } from 'puppeteer-core';
+import { useApp } from './app';
+import { choose, openPage, press } from './browser';
+
+jest.setTimeout(120_000);
+
+const app = useApp();
+
+const onBody = (page: Page): Promise<boolean> =>
+  page.evaluate(() => document.activeElement === null || document.activeElement === document.body);
+
+/** Presses what can be pressed in a view, one control after the other as they stand, and says after which the focus was nowhere. */
+async function pressEverything(page: Page): Promise<string[]> {
+  return page.evaluate(async () => {
+    const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+    const lost: string[] = [];
+    const nameOf = (one: Element): string => one.getAttribute('aria-label') ?? one.textContent.trim().slice(0, 40);
+    const isOut = (name: string): boolean => /Record|Listen|Unplug|USB|file|Save|Play|Press the keys|cut/i.test(name);
+    const seen = new Set<string>();
+    for (let round = 0; round < 60; round++) {
+      const next = [...document.querySelectorAll<HTMLButtonElement>('main button:not(:disabled)')].find(
+        (one) => one.checkVisibility() && !seen.has(nameOf(one)) && !isOut(nameOf(one)),
+      );
+      if (!next) break;
+      const name = nameOf(next);
+      seen.add(name);
+      next.focus();
+      next.click();
+      await wait(120);
+      for (let closing = 0; closing < 3; closing++) {
+        const open = [...document.querySelectorAll('[role=dialog]')].filter((one) => one.checkVisibility());
+        if (open.length === 0) break;
+        const inside = document.activeElement;
+        if (inside === document.body) lost.push(`in the dialog of ${name}`);
+        (inside ?? document.body).dispatchEvent(
+          new KeyboardEvent('keydown', { key: 'Escape', code: 'Escape', keyCode: 27, bubbles: true }),
+        );
+        open.at(-1)?.querySelector<HTMLElement>('.ant-modal-close')?.click();
+        await wait(450);
+      }
+      await wait(40);
+      if (document.activeElement === document.body || document.activeElement === null) {
+        await wait(400);
+        if (document.activeElement === document.body) lost.push(name);
+      }
+    }
+    return lost;
+  });
+}
+
+test.each(['layout', 'travel', 'macros', 'device'])(
+  'after every control of the %s bench the focus is somewhere',
+  async (bench) => {
+    const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/${bench}`);
+    await page.waitForSelector(`.${bench}-bench`);
+    expect(await pressEverything(page)).toEqual([]);
+    await page.close();
+  },
+);
+
+test('what switches itself off leaves the focus beside it; keys drawn around on a board are at hand', async () => {
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/layout`);
+  await page.waitForSelector('.key-card');
+  await choose(page, '[data-key="CapsLock"]');
+  for (const word of ['None', 'Clear']) {
+    await press(page, word);
+    await page.waitForFunction(
+      (name) =>
+        [...document.querySelectorAll('.key-title button')].some(
+          (one) => one.textContent === name && (one as HTMLButtonElement).disabled,
+        ),
+      {},
+      word,
+    );
+    await new Promise((resolve) => setTimeout(resolve, 100));
+    expect(await onBody(page)).toBe(false);
+  }
+
+  await page.goto(`${app.server.url}/boards`);
+  await choose(page, '.begin-board ::-p-text(Number pad)');
+  await press(page, 'Draw on this');
+  await page.waitForSelector('.drawn-key');
+  const before = (await page.$$('.drawn-key')).length;
+  const box = await (await page.$('.drawn-key'))?.boundingBox();
+  const { x = 0, y = 0, width = 0, height = 0 } = box ?? {};
+  await page.mouse.move(x - 6, y - 6);
+  await page.mouse.down();
+  await page.mouse.move(x + width + 3, y + height + 3, { steps: 4 });
+  await page.mouse.up();
+  await page.keyboard.press('Delete');
+  await page.waitForFunction((n) => document.querySelectorAll('.drawn-key').length === n, {}, before - 1);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
