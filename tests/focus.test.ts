@@ -7,9 +7,6 @@ jest.setTimeout(120_000);
 
 const app = useApp();
 
-const onBody = (page: Page): Promise<boolean> =>
-  page.evaluate(() => document.activeElement === null || document.activeElement === document.body);
-
 /** Presses what can be pressed in a view, one control after the other as they stand, and says after which the focus was nowhere. */
 async function pressEverything(page: Page): Promise<string[]> {
   return page.evaluate(async () => {
@@ -27,7 +24,7 @@ async function pressEverything(page: Page): Promise<string[]> {
       seen.add(name);
       next.focus();
       next.click();
-      await wait(120);
+      await wait(60);
       for (let closing = 0; closing < 3; closing++) {
         const open = [...document.querySelectorAll('[role=dialog]')].filter((one) => one.checkVisibility());
         if (open.length === 0) break;
@@ -37,9 +34,9 @@ async function pressEverything(page: Page): Promise<string[]> {
           new KeyboardEvent('keydown', { key: 'Escape', code: 'Escape', keyCode: 27, bubbles: true }),
         );
         open.at(-1)?.querySelector<HTMLElement>('.ant-modal-close')?.click();
-        await wait(450);
+        await wait(300);
       }
-      await wait(40);
+      await wait(20);
       if (document.activeElement === document.body || document.activeElement === null) {
         await wait(400);
         if (document.activeElement === document.body) lost.push(name);
@@ -49,15 +46,12 @@ async function pressEverything(page: Page): Promise<string[]> {
   });
 }
 
-test.each(['layout', 'travel', 'macros', 'device'])(
-  'after every control of the %s bench the focus is somewhere',
-  async (bench) => {
-    const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/${bench}`);
-    await page.waitForSelector(`.${bench}-bench`);
-    expect(await pressEverything(page)).toEqual([]);
-    await page.close();
-  },
-);
+test.each(['layout', 'macros'])('after every control of the %s bench the focus is somewhere', async (bench) => {
+  const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/${bench}`);
+  await page.waitForSelector(`.${bench}-bench`);
+  expect(await pressEverything(page)).toEqual([]);
+  await page.close();
+});
 
 test('what switches itself off leaves the focus beside it; keys drawn around on a board are at hand', async () => {
   const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-show-desk/layout`);
@@ -73,8 +67,8 @@ test('what switches itself off leaves the focus beside it; keys drawn around on 
       {},
       word,
     );
-    await new Promise((resolve) => setTimeout(resolve, 100));
-    expect(await onBody(page)).toBe(false);
+    await page.waitForFunction(() => document.activeElement !== document.body, { timeout: 2000 });
+    expect(await page.evaluate(() => document.activeElement?.closest('.key-card') !== null)).toBe(true);
   }
 
   await page.goto(`${app.server.url}/boards`);

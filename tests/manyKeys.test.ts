@@ -176,7 +176,7 @@ test('a keyboard points at keys while it is asked to', async () => {
   await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Assign line');
   await page.keyboard.press('Escape');
   await hands(page, '+Pause -Pause');
-  await page.waitForFunction(() => !document.querySelector('.layout-pointing .soft'));
+  await page.waitForFunction(() => !document.querySelector('.layout-pointing'));
   expect(complaints).toEqual([]);
   await page.close();
 });

@@ -21,7 +21,7 @@ test('four keys are set to reversal by selection, and the pretend finger shows t
   // The finger goes to the bottom, lifts by 0.3 mm and goes down again: two presses.
   await page.$eval('.finger', (finger) => (finger as SVGElement).focus());
   await page.keyboard.press('End');
-  await seeText(page, '[data-testid=finger]', '4.00 mm · down · 1 presses');
+  await seeText(page, '[data-testid=finger]', '4.00 mm · down · 1 press');
   for (let n = 0; n < 3; n++) {
     await page.keyboard.press('ArrowUp');
     await seeText(page, '[data-testid=finger]', `${(3.9 - n / 10).toFixed(2)} mm`);
@@ -196,7 +196,7 @@ test('a gamepad’s trigger pulls a key on the travel bench and in a trial', asy
   await page.goto(`${app.server.url}/profile/demo-show-desk/travel`);
   await choose(page, '[data-key="KeyB"]');
   await pull(0.5);
-  await seeText(page, '[data-testid=finger]', '2.00 mm · down · 1 presses');
+  await seeText(page, '[data-testid=finger]', '2.00 mm · down · 1 press');
   await pull(0);
   await seeText(page, '[data-testid=finger]', '0.00 mm · up');
 

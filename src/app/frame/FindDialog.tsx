@@ -142,8 +142,10 @@ export const FindDialog = ({ profile, board, commands, keyTitle, isForKey, onGo,
       <div id="found" ref={list} className="found" role="listbox" aria-label="Found">
         {sections.map(({ heading, rows: some }, n) => (
           <Fragment key={heading}>
-            <h2 id={`found-in-${n}`}>{heading}</h2>
-            <ul role="group" aria-labelledby={`found-in-${n}`}>
+            <p className="found-heading" aria-hidden="true">
+              {heading}
+            </p>
+            <ul role="group" aria-label={heading}>
               {some.map(({ title, about, isLine }, k) => {
                 const place = (starts[n] ?? 0) + k;
                 return (

@@ -27,9 +27,14 @@ export function keepFocus(): () => void {
   /** What the last one stood in, from the inside out. */
   let around: Element[] = [];
 
+  // What is switched off while it has the focus loses it without a word.
+  const off = new MutationObserver(() => void requestAnimationFrame(() => look()));
+
   const remember = (event: FocusEvent): void => {
     if (!(event.target instanceof Element)) return;
     last = event.target;
+    off.disconnect();
+    off.observe(last, { attributes: true, attributeFilter: ['disabled'] });
     around = [];
     for (let one = last.parentElement; one && one !== document.body; one = one.parentElement) around.push(one);
   };
@@ -54,5 +59,6 @@ export function keepFocus(): () => void {
     removeEventListener('focusin', remember);
     for (const kind of ['click', 'keydown', 'keyup'] as const) removeEventListener(kind, soon, true);
     clearInterval(timer);
+    off.disconnect();
   };
 }

@@ -52,6 +52,8 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
   /** Options before the readings: a part for each key. */
   const before = each ? 1 : 0;
   const failed = understood && !understood.ok ? understood : undefined;
+  /** It can be one thing only, which is shown. */
+  const isPlain = readings.length + before === 1;
   // A line that says what it is read as needs no second line that says it again.
   const showsReadings =
     each !== undefined || readings.length > 1 || (readings[0] !== undefined && readings[0].line !== draft.text.trim());
@@ -123,7 +125,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault();
       move(event.key === 'ArrowDown' ? 1 : -1);
-    } else if (event.key === 'Tab' && draft.isChanged && marked < 0 && (understood?.ok || each)) {
+    } else if (event.key === 'Tab' && draft.isChanged && marked < 0 && isPlain) {
       // What is understood is taken, and the hands stay on the keys: on to the next one.
       event.preventDefault();
       setIsOpen(false);

@@ -119,7 +119,7 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap, onNex
         <strong>{keyTitle(board, profile, selectedKey)}</strong>
         <span className="soft">
           on <bdi style={{ color: textOf(layer.dye) }}>{layer.name}</bdi>
-          {key && ` · ${fingerName(key)}`}
+          {key && <span className="key-finger"> · {fingerName(key)}</span>}
         </span>
         <button
           type="button"

@@ -7,6 +7,7 @@ import { keysTitle } from '../shared/keyNames';
 import { LookAtList } from '../shared/LookAtList';
 import { useLookAt } from '../shared/useLookAt';
 import { useBench } from '../shared/useBench';
+import { OverLayers } from '../shared/OverLayers';
 import { useCalm } from '../shared/useCalm';
 import { useFinder } from '../state/finder';
 import { useFirstMinutes } from '../state/firstMinutes';
@@ -163,27 +164,44 @@ const LayoutBench = () => {
             <LookAtList items={items} profile={profile} board={board} />
           </section>
         )}
-        {pointing.isPossible && (
-          <p className="layout-pointing" role="status">
-            <button type="button" className="word" aria-pressed={pointing.isPointing} onClick={pointing.toggle}>
-              {pointing.isPointing ? 'Stop going to keys by pressing them' : 'Press a key to go to it'}
-            </button>
-            {pointing.isPointing && (
-              <span className="soft">
-                Press any key of your keyboard: it is gone to here. Press it again to write its line.{' '}
-                {pointing.waysOut[0] !== undefined && (
-                  <>
-                    <kbd>{pointing.waysOut[0]}</kbd> ends it.
-                  </>
-                )}
-              </span>
+        {profile.layers.length > 1 && (
+          <Later>
+            <OverLayers
+              profile={calm.profile}
+              keyId={selectedKey}
+              title={keysTitle(board, profile, [selectedKey])}
+              layer={layer.id}
+              onChoose={(id) => select({ layer: id })}
+              isShort
+            />
+          </Later>
+        )}
+        {pointing.isPointing ? (
+          <p className="layout-hints layout-pointing" role="status">
+            <strong>Press any key of your keyboard: it is gone to here.</strong> Press it again to write its line.{' '}
+            {pointing.waysOut[0] !== undefined && (
+              <>
+                <kbd>{pointing.waysOut[0]}</kbd> ends it, or{' '}
+              </>
             )}
+            <button type="button" className="word" onClick={pointing.toggle}>
+              Stop
+            </button>
+          </p>
+        ) : (
+          <p className="soft layout-hints">
+            {pointing.isPossible && (
+              <>
+                <button type="button" className="word" onClick={pointing.toggle}>
+                  Press a key to go to it
+                </button>{' '}
+                ·{' '}
+              </>
+            )}
+            <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> or type: assign · drag, <kbd>Shift</kbd>+arrows: many ·{' '}
+            <kbd>Page Up/Down</kbd> layer · <kbd>Del</kbd> pass · <kbd>?</kbd> keys
           </p>
         )}
-        <p className="soft layout-hints">
-          <kbd>← → ↑ ↓</kbd> move · <kbd>Enter</kbd> or just type: assign · drag, or <kbd>Shift</kbd> with arrows: many
-          keys · <kbd>Page Up/Down</kbd> layer · <kbd>Delete</kbd> pass · <kbd>?</kbd> keys
-        </p>
       </div>
       <div className="layout-card" {...hurrying}>
         <KeyCard

@@ -304,8 +304,7 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
       </svg>
       {count > 1 && (
         <p className="soft">
-          Where a layer passes, its thread runs down to the first layer below that says what the key does. A row can be
-          dragged onto another layer.
+          Where a layer passes, its thread runs down to what answers. A row can be dragged onto another layer.
         </p>
       )}
     </section>

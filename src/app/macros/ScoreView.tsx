@@ -285,6 +285,17 @@ export const ScoreView = ({
   const { length } = score.events;
   return (
     <div ref={place} className="score-view">
+      <p className="score-zoom">
+        <button type="button" className="word" title="Zoom in (+)" onClick={() => zoom(1 / 1.5)}>
+          closer
+        </button>
+        <button type="button" className="word" title="Zoom out (−)" onClick={() => zoom(1.5)}>
+          further
+        </button>
+        <button type="button" className="word" disabled={!window} onClick={() => setWindow(null)}>
+          all of it
+        </button>
+      </p>
       <canvas
         ref={canvas}
         className="score-canvas"
@@ -303,17 +314,6 @@ export const ScoreView = ({
           else if (event.ctrlKey || event.altKey) zoom(event.deltaY > 0 ? 1.2 : 1 / 1.2, pointOf(event).x);
         }}
       />
-      <p className="score-zoom">
-        <button type="button" className="word" title="Zoom in (+)" onClick={() => zoom(1 / 1.5)}>
-          closer
-        </button>
-        <button type="button" className="word" title="Zoom out (−)" onClick={() => zoom(1.5)}>
-          further
-        </button>
-        <button type="button" className="word" disabled={!window} onClick={() => setWindow(null)}>
-          all of it
-        </button>
-      </p>
     </div>
   );
 };

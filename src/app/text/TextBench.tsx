@@ -4,6 +4,7 @@ import { LIMITS } from '../../core/profile';
 import { completeText, sentencesOf, usedCodes, type Site } from '../../core/notation';
 import { bindingOn, timingOf } from '../../core/profile';
 import { download, fileNameOf } from '../shared/download';
+import { OverLayers } from '../shared/OverLayers';
 import { LayerBoard } from '../shared/LayerBoard';
 import { keyTitle } from '../shared/keyNames';
 import { useLookAt } from '../shared/useLookAt';
@@ -162,6 +163,13 @@ const TextBench = () => {
             <p key={sentence}>{sentence}</p>
           ))}
         </div>
+        <OverLayers
+          profile={profile}
+          keyId={selectedKey}
+          title={keyTitle(board, profile, selectedKey)}
+          layer={layer.id}
+          onChoose={(id) => choose({ layer: id })}
+        />
         {problems.length > 0 ? (
           <div className="text-problems" role="alert">
             <p>

@@ -6,6 +6,7 @@ import type { Board } from '../../core/board';
 import { Empty } from '../shared/Empty';
 import { TrialSketch } from '../shared/sketches';
 import type { TrialSession } from './session';
+import './EmptyLanes.css';
 
 type EmptyLanesProps = { session: TrialSession; board: Board };
 

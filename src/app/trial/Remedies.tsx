@@ -5,6 +5,7 @@ import { shown } from '../../core/reading';
 import type { Edit } from '../../core/profile';
 import { afterPaint } from '../state/afterPaint';
 import type { TrialSession } from './session';
+import './Remedies.css';
 
 /** More fingers than these are not run again for every remedy. */
 const MOST_SAMPLES = 3000;
