@@ -114,7 +114,7 @@ describe('the keyboard on the table', () => {
     await tap(page, 'Numpad1');
     await hold(page, 'Fn');
     await seeText(page, '[data-testid=slot-1]', 'in use');
-    await seeText(page, '.lamp-line', 'Slot 1 runs');
+    await seeText(page, '.lamp-line', 'Slot 1 is in use');
     await page.click('[data-testid=slot-2] .slot-actions button:last-child');
     await press(page, 'Empty it');
     await seeText(page, '[data-testid=slot-2]', 'empty');

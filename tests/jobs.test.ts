@@ -270,7 +270,7 @@ job('saved, and played from the keyboard’s memory', 11, `${PAD}/layout`, async
   await sayYes(person.page);
   await person.sees('.save-button', 'In the keyboard');
   await person.click('nav a ::-p-text(Trial)');
-  await person.click('.trial-head .ant-segmented-item ::-p-text(what is in the keyboard)');
+  await person.click('.trial-head .ant-segmented-item ::-p-text(what is saved)');
   await person.page.waitForSelector('.trial-board [data-key]');
   await person.click('.trial-board [data-key]:nth-of-type(3)');
   await person.page.waitForSelector('.look-back-tick');

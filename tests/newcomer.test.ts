@@ -85,7 +85,7 @@ describe('the first two minutes', () => {
     await seeText(again.page, '.save-button', 'In the keyboard');
     await again.page.click('.benches a[href$="/trial"]');
     await choose(again.page, '.ant-segmented-item:nth-child(2)');
-    await seeText(again.page, '.ant-segmented-item-selected', 'what is in the keyboard: Show desk');
+    await seeText(again.page, '.ant-segmented-item-selected', 'what is saved: Show desk');
     await feelTheKey(again.page);
     expect(again.complaints).toEqual([]);
     await again.page.close();

@@ -104,7 +104,7 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
           <span className={`lamp lamp-${body.indicator}`} aria-hidden="true" /> {lampSays(body, yesKey)}
           {body.indicator === 'off' &&
             (isIn
-              ? `Slot ${body.slot + 1} runs${held.size > 0 ? `, ${held.size} held` : ''}. ${body.trouble ? `But ${body.trouble}.` : ''}`
+              ? `Slot ${body.slot + 1} is in use${held.size > 0 ? `, ${held.size} held` : ''}. ${body.trouble ? `But ${body.trouble}.` : ''}`
               : 'No power.')}
         </p>
       )}

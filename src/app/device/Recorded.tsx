@@ -61,8 +61,9 @@ export const Recorded = ({ board, profile, keyboard }: RecordedProps) => {
       <strong>{recordings.length > 0 ? 'New on the keyboard' : 'Recording on the keyboard'}</strong>
       {recordings.length === 0 && (
         <p className="soft">
-          The record key arms, the first key starts, record again stops, then press the key that shall play it. Holding
-          record for a second gives up. Give a key <span className="mono">record</span> on the layout bench.
+          Press the record key; the first key after it starts the recording. Press record again to stop, then the key
+          that is to play it. Hold record for a second to give up. A key becomes the record key by the line{' '}
+          <span className="mono">record</span> on the layout bench.
         </p>
       )}
       <ul className="plain-list">

@@ -162,8 +162,8 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
                 </>
               )}
               {slot.state !== 'empty' && (
-                <button type="button" className="word" disabled={isBusy} onClick={() => empty(index, slot)}>
-                  Empty
+                <button type="button" className="word madder" disabled={isBusy} onClick={() => empty(index, slot)}>
+                  Empty …
                 </button>
               )}
             </span>
@@ -173,7 +173,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       {hello?.isForeign && (
         <p role="alert">
           Its memory holds something that this firmware did not write.{' '}
-          <button type="button" className="word" onClick={eraseAll}>
+          <button type="button" className="word madder" onClick={eraseAll}>
             Erase it
           </button>
         </p>

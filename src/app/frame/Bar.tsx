@@ -10,6 +10,7 @@ import type { Profile } from '../../core/profile';
 import { useKeyboard } from '../state/keyboards';
 import { useLastLooked } from '../state/lastLooked';
 import { useFinder } from '../state/finder';
+import { useWordAsked } from '../state/wordAsked';
 import { isNamed, isToName } from '../state/toName';
 import { useDocument, useProfile, useShelf, type Travelled } from '../state/shelf';
 import { isHalfTyped, isTyping } from '../shared/isTyping';
@@ -205,7 +206,8 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
   const [showsShortcuts, setShowsShortcuts] = useState(false);
   const isFinding = useFinder((state) => state.isOpen);
   const openFinder = useFinder((state) => state.open);
-  const [word, setWord] = useState<string>();
+  const word = useWordAsked((state) => state.word);
+  const setWord = useWordAsked((state) => state.ask);
   const navigate = useNavigate();
   const { undo, redo } = useTravel(profile.id);
   const items = useLookAt(profile, board);

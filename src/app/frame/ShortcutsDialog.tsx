@@ -18,13 +18,13 @@ const SHORTCUTS: readonly (readonly [bench: string, shortcuts: readonly Shortcut
   [
     'Layout',
     [
-      ['← → ↑ ↓', 'to the key that lies there'],
+      ['← → ↑ ↓', 'to the next key that way'],
       ['Page Up / Down', 'a layer up, a layer down'],
-      ['Enter', 'to the assign line, or just type; again takes it'],
+      ['Enter', 'write its line, or just type; Enter again takes it'],
       ['Escape', 'out of the line, back to the board'],
       ['Ctrl+Space', 'in the line: press the keys instead'],
-      ['Delete', 'make the key a pass'],
-      ['Backspace', 'make it answer with nothing'],
+      ['Delete', 'pass: the layer below answers'],
+      ['Backspace', 'none: it does nothing'],
       ['drag, Shift+arrow', 'select more keys, or Ctrl+click'],
       ['7 8 9', 'on several keys: each its own'],
       ['Tab', 'in the line: take it, on to the next key'],

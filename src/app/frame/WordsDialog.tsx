@@ -1,7 +1,7 @@
 /** The house's own words, each in one line; one of them is shown when somebody asked for it. */
 import { Fragment, useEffect, useRef } from 'react';
 import { Dialog } from '../shared/Dialog';
-import { WORDS } from './words';
+import { WORDS } from '../shared/words';
 import './WordsDialog.css';
 
 const WordsDialog = ({ word, onClose }: { word: string; onClose: () => void }) => {

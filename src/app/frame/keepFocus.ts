@@ -6,6 +6,8 @@ const FOCUSABLE =
   'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex]:not([tabindex="-1"])';
 /** What happens late, such as a save that ends, is looked for so often, in ms. */
 const LOOKS_MS = 300;
+/** A dialog that closes has so long to give the focus back, in ms. */
+const GIVES_BACK_MS = 700;
 
 const isThere = (element: Element): boolean =>
   element.isConnected && !element.matches(':disabled') && element.checkVisibility();
@@ -26,6 +28,7 @@ export function keepFocus(): () => void {
   let last: Element | null = null;
   /** What the last one stood in, from the inside out. */
   let around: Element[] = [];
+  let lostSince: number | undefined;
 
   // What is switched off while it has the focus loses it without a word.
   const off = new MutationObserver(() => void requestAnimationFrame(() => look()));
@@ -33,6 +36,7 @@ export function keepFocus(): () => void {
   const remember = (event: FocusEvent): void => {
     if (!(event.target instanceof Element)) return;
     last = event.target;
+    lostSince = undefined;
     off.disconnect();
     off.observe(last, { attributes: true, attributeFilter: ['disabled'] });
     around = [];
@@ -43,6 +47,10 @@ export function keepFocus(): () => void {
     if (!last || (activeElement !== null && activeElement !== document.body)) return;
     // Who clicked beside everything has put the focus nowhere; what had it is still there.
     if (isThere(last)) return;
+    // A dialog gives the focus back to where it came from; only when it has not, it is lost.
+    const now = performance.now();
+    lostSince ??= now;
+    if (around.some((one) => one.matches('[role=dialog]')) && now - lostSince < GIVES_BACK_MS) return;
     const dialog = [...document.querySelectorAll('[role=dialog]')].filter((one) => one.checkVisibility()).at(-1);
     const place = around.find((one) => one.isConnected && one.checkVisibility() && focusableIn(one).length > 0);
     const inPlace = place && (!dialog || dialog.contains(place)) ? nearest(focusableIn(place), last) : undefined;

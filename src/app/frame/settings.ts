@@ -11,7 +11,7 @@ const SETTINGS: readonly Setting[] = [
     at: '.board-host',
   },
   {
-    title: 'Moments of a key',
+    title: 'Timing of a key',
     bench: 'layout',
     words: 'hold after tapping term double tap gap re-tap typing guard timing delay ms setting',
     at: '.time-ruler [role=slider], .key-card input',

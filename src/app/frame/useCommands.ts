@@ -5,7 +5,7 @@ import { useFirstMinutes } from '../state/firstMinutes';
 import { usePreferences } from '../state/preferences';
 import type { Command } from '../../core/find';
 import { settingsOf } from './settings';
-import { WORDS } from './words';
+import { WORDS } from '../shared/words';
 
 /** The benches in working order. */
 export const BENCHES = [

@@ -121,18 +121,22 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap, onNex
           on <bdi style={{ color: textOf(layer.dye) }}>{layer.name}</bdi>
           {key && <span className="key-finger"> · {fingerName(key)}</span>}
         </span>
-        <button
-          type="button"
-          className="word"
-          disabled={binding.kind === 'pass'}
-          onClick={() => assign({ kind: 'pass' })}
-        >
-          {layerIndex === 0 ? 'Clear' : 'Pass'}
-        </button>
+        {layerIndex > 0 && (
+          <button
+            type="button"
+            className="word"
+            disabled={binding.kind === 'pass'}
+            title="The next layer below answers (Delete)"
+            onClick={() => assign({ kind: 'pass' })}
+          >
+            Pass
+          </button>
+        )}
         <button
           type="button"
           className="word"
           disabled={binding.kind === 'none'}
+          title="It does nothing here, and nothing below is asked (Backspace)"
           onClick={() => assign({ kind: 'none' })}
         >
           None

@@ -7,6 +7,7 @@ import { check, isSound } from '../../core/check';
 import { LIMITS, type Gesture, type GestureTiming, type Interrupt, type PartialTiming } from '../../core/profile';
 import { TriedNumber } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
+import { Term } from '../shared/Term';
 import './OverlapRules.css';
 
 const RULES: Readonly<Record<Interrupt, string>> = {
@@ -32,7 +33,9 @@ export const OverlapRules = ({ bench, gesture, timing, onChange }: OverlapRulesP
   return (
     <section aria-label="When another key overlaps">
       <p className="section-line">
-        <strong>When another key overlaps</strong>
+        <span>
+          <strong>When another key overlaps</strong> <Term word="Nested" />
+        </span>
       </p>
       <div className="rules" role="radiogroup" aria-label="Rule for overlaps">
         {(Object.keys(RULES) as Interrupt[]).map((interrupt) => {

@@ -3,6 +3,7 @@ import { memo, useState } from 'react';
 import { printAction } from '../../core/notation';
 import type { Joint } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
+import { Term } from '../shared/Term';
 import type { Bench } from '../shared/useBench';
 import { JoinedLayersDialog } from './JoinedLayersDialog';
 import { JointDialog } from './JointDialog';
@@ -51,6 +52,7 @@ export const Together = memo(({ bench }: { bench: Bench }) => {
       >
         + Joined layers
       </button>
+      <Term word="Joined layers" />
       <h2>Roles</h2>
       <button type="button" className="word" onClick={() => setOpen({ what: 'roles' })}>
         {profile.roles.length === 0 ? '+ Role' : `${profile.roles.length} role${profile.roles.length > 1 ? 's' : ''} …`}

@@ -11,6 +11,7 @@ import { UNIT } from '../shared/Cap';
 import { fit } from '../shared/CapFace';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
+import { Term } from '../shared/Term';
 import { useProfileWords } from '../shared/useFaces';
 import { textOf, threadOf } from '../theme/dyes';
 import { useKeyMoves } from './useKeyMoves';
@@ -227,7 +228,7 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
   return (
     <section className="weave" aria-label="The weave">
       <p>
-        <strong>The weave</strong>{' '}
+        <strong>The weave</strong> <Term word="Weave" />{' '}
         <span className="soft">
           {count === 1
             ? `the row of ${title}: one layer, so every key answers on it`

@@ -46,7 +46,7 @@ const MacroItem = ({ macro, isChosen, used, onChoose, onTakeOut }: MacroItemProp
         </span>
         <span className={used === '' ? 'soft' : 'macro-used'}>{used === '' ? 'not on a key' : `on ${used}`}</span>
         {left.length > 0 && <span className="madder">leaves {left.map(titleOfCode).join(', ')} down</span>}
-        {letsGo.length > 0 && <span className="macro-lets-go">lets go of {letsGo.map(titleOfCode).join(', ')}</span>}
+        {letsGo.length > 0 && <span className="macro-lets-go">releases {letsGo.map(titleOfCode).join(', ')}</span>}
       </button>
       <button
         type="button"

@@ -6,6 +6,7 @@ import type { Score } from '../../core/profile';
 import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import type { ReceiverAnswer, ReceiverOrder } from '../../workers/receiverOrder';
 import { StretchChart, type StretchChartProps } from './StretchChart';
+import { Term } from '../shared/Term';
 import './ReceiverCheck.css';
 
 /** Looks a second; 0 gets every event, -1 is a figure of one's own. */
@@ -140,7 +141,9 @@ export const ReceiverCheck = ({ score, cannotPlay, pollUs, host, onSeen, onApply
   return (
     <section className="panel receiver" aria-label="Who receives it?">
       <div className="section-line">
-        <h2>Who receives it?</h2>
+        <h2>
+          Who receives it? <Term word="Receiver check" />
+        </h2>
         <Segmented
           size="small"
           aria-label="How often the program looks"

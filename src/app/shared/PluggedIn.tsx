@@ -64,7 +64,7 @@ export const PluggedIn = () => {
                   ) : (
                     <span className="soft">{slot.state}</span>
                   )}
-                  {n === hello?.selected && <span className="soft"> runs</span>}
+                  {n === hello?.selected && <span className="soft"> in use</span>}
                 </li>
               ))}
             </ol>

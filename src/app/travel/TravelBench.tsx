@@ -21,6 +21,7 @@ import { TravelCard } from './TravelCard';
 import { hourly } from './rates';
 import { useHands } from './useHands';
 import { usePlan } from './usePlan';
+import { Term } from '../shared/Term';
 import './TravelBench.css';
 import './travel.css';
 
@@ -106,7 +107,8 @@ const TravelBench = () => {
     <div className="travel-bench">
       <div className="travel-centre">
         <p className="travel-title">
-          <strong>{showsFares ? 'Presses an hour that a resting finger makes' : 'How deep keys fire'}</strong>
+          <strong>{showsFares ? 'Presses an hour that a resting finger makes' : 'How deep keys fire'}</strong>{' '}
+          <Term word={showsFares ? 'Actuation' : 'On reversal'} />
           <span className="soft">
             {showsFares
               ? '! is more than one can live with; darker is deeper'

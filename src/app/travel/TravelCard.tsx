@@ -36,7 +36,7 @@ function rowsOf(actuation: Actuation, travelUm: number): Row[] {
     return [
       { label: 'Fires at', um: pointUm, least: LEAST_UM, most: travelUm, set: held },
       {
-        label: 'Lets go at',
+        label: 'Releases at',
         um: shown,
         least: LEAST_MOVE_UM,
         most: pointUm,

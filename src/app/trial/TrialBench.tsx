@@ -129,9 +129,9 @@ const TrialBench = () => {
             { value: 'draft', label: 'this draft' },
             {
               value: 'keyboard',
-              label: stored ? `what is in the keyboard: ${stored.name}` : 'what is in the keyboard',
+              label: stored ? `what is saved: ${stored.name}` : 'what is saved',
             },
-            { value: 'watched', label: 'the keyboard itself' },
+            { value: 'watched', label: 'watch the keyboard' },
           ]}
         />
         {listening.isListening ? (

@@ -68,7 +68,7 @@ export function guessHost(made: ReadonlyMap<Code, string> | undefined, languages
     // Several layouts differ only with Shift or AltGr: the language says which.
     const id = spoken.find((one) => best.includes(one.id))?.id ?? best[0] ?? 'us';
     if (most > made.size * 0.8)
-      return { id, because: `${most} of the ${made.size} keys that this browser knows make what they make there` };
+      return { id, because: `${most} of the ${made.size} keys that this browser tells of match this layout` };
   }
   const [first] = spoken;
   if (first) return { id: first.id, because: `this browser’s language is ${first.language}` };

@@ -14,6 +14,12 @@ export type ShownPiece = { text: string; mark: boolean };
 /** How a host repeats the key that went down last: the first time after a while, then in steps. Times in µs. */
 type AutoRepeat = { afterUs: number; everyUs: number };
 
+/** A key that makes no character, by its name. */
+function nameOf(code: Code): string {
+  const button = buttonOfCode(code);
+  return button === undefined ? wordOfCode(code) : `button ${button}`;
+}
+
 /** What many systems are set to. */
 export const USUAL_REPEAT: AutoRepeat = { afterUs: 500_000, everyUs: 33_000 };
 
@@ -48,7 +54,8 @@ export class HostText {
     this.down.add(code);
     if (isModifier(code)) return;
     // A mouse button that is held is one press, however long.
-    this.repeating = buttonOfCode(code) !== undefined ? null : this.autoRepeat && { code, nextUs: atUs + this.autoRepeat.afterUs };
+    this.repeating =
+      buttonOfCode(code) !== undefined ? null : this.autoRepeat && { code, nextUs: atUs + this.autoRepeat.afterUs };
     this.press(code);
   }
 
@@ -83,7 +90,7 @@ export class HostText {
     const made = chord === '' ? madeBy(this.layout, code, state) : '';
     if (made === '') {
       const held = `${chord}${state.shift ? 'Shift+' : ''}${state.altGr && this.layout.altGr ? 'AltGr+' : ''}`;
-      this.show({ text: `[${this.endDead()}${held}${wordOfCode(code)}]`, mark: true });
+      this.show({ text: `[${this.endDead()}${held}${nameOf(code)}]`, mark: true });
       return;
     }
     const next = (this.dead?.next ?? this.layout.compose)[made];
