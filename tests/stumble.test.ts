@@ -385,3 +385,32 @@ test('nothing moves under a pointer that is down, on any bench', async () => {
   expect(complaints).toEqual([]);
   await page.close();
 });
+
+test('the first minutes are three steps by hand, left at any moment, and do not come back', async () => {
+  const { page, complaints } = await openPage(app.browser, `${app.server.url}/`);
+  await page.waitForSelector('.first-minutes');
+  await page.waitForFunction(() => document.activeElement?.classList.contains('first-cap'));
+  // By keyboard: a short press and a long one are decided by the engine.
+  await page.keyboard.down('Space');
+  await wait(40);
+  await page.keyboard.up('Space');
+  await seeText(page, '.first-minutes', '✓ a tap');
+  await page.keyboard.down('Space');
+  await wait(350);
+  await page.keyboard.up('Space');
+  await seeText(page, '.first-minutes', '✓ a hold');
+  await press(page, 'Now change it');
+  await press(page, 'Write it for me');
+  await page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Assign line');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.first-minutes', '3 of 3');
+  await page.keyboard.press('PageUp');
+  await seeText(page, '.first-minutes', 'a layer from above');
+  await press(page, 'Done');
+  await page.waitForSelector('.first-minutes', { hidden: true });
+  await page.reload();
+  await page.waitForSelector('.shelf-card, .layout-bench');
+  expect(await page.$('.first-minutes')).toBeNull();
+  expect(complaints).toEqual([]);
+  await page.close();
+});

@@ -6,10 +6,11 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { boardSchema } from '../src/core/board';
-import { readProfile, printProblem } from '../src/core/profile';
+import { readProfile, printProblem, type Profile } from '../src/core/profile';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
 import { openPage, wait } from './browser';
+import { untrue } from './facts';
 import { runs, seed } from './runs';
 
 const SEED = seed();
@@ -204,6 +205,8 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
         await page.waitForSelector('.workbench-main > *');
         await wait(150);
         expect([id, bench, await page.$('.torn')]).toEqual([id, bench, null]);
+        const kept = rows.find((row) => row.id === id)?.profile;
+        expect([id, await untrue(page, kept as Profile, bench)]).toEqual([id, []]);
       }
     expect(complaints).toEqual([]);
   } catch (error) {
