@@ -76,6 +76,15 @@ function markShown(part: string): boolean {
   return shown.length === 1;
 }
 
+/** Whether a dialog that was opened has the focus on something to write in, to choose or to press. Runs in the page. */
+function beginsSomewhere(): boolean {
+  const active = document.activeElement;
+  return (
+    active?.closest('[data-shown]') !== null &&
+    (active?.matches('input, textarea, a[href], [data-key], button, [tabindex="0"]') ?? false)
+  );
+}
+
 type Row = (typeof VIEWS)[number];
 /** Dialogs, and what stands in one card, are opened one after the other in one page; every other view is the first that its browser opens, so that no other has brought rules along. */
 const isPart = ([, , , , part]: Row): boolean => part === DIALOG || part === CARD;
@@ -102,6 +111,7 @@ test.each(groups)('%s', async (_, rows) => {
     try {
       await open(page);
       await page.waitForFunction(markShown, {}, part);
+      if (part === DIALOG) await page.waitForFunction(beginsSomewhere);
       await lookAt(page, view, '[data-shown]');
       if (part !== DIALOG) continue;
       await page.keyboard.press('Escape');

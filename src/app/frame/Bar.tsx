@@ -107,7 +107,7 @@ const TravelButtons = ({ profileId, undo, redo }: TravelButtonsProps) => {
         className="word bar-icon"
         disabled={last === undefined}
         aria-label="Undo"
-        title={`Undo ${last ?? ''} (Ctrl+Z)`}
+        title={last === undefined ? 'Nothing to undo' : `Undo: ${last} (Ctrl+Z)`}
         onClick={() => undo()}
       >
         ↶
@@ -117,7 +117,7 @@ const TravelButtons = ({ profileId, undo, redo }: TravelButtonsProps) => {
         className="word bar-icon"
         disabled={next === undefined}
         aria-label="Redo"
-        title={`Redo ${next ?? ''} (Ctrl+Shift+Z)`}
+        title={next === undefined ? 'Nothing to redo' : `Redo: ${next} (Ctrl+Shift+Z)`}
         onClick={() => redo()}
       >
         ↷

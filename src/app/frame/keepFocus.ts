@@ -6,7 +6,9 @@ const FOCUSABLE =
   'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex]:not([tabindex="-1"])';
 /** What happens late, such as a save that ends, is looked for so often, in ms. */
 const LOOKS_MS = 300;
-/** A dialog that closes has so long to give the focus back, in ms. */
+/** What stands in the frame: a bench or a page. */
+const BENCH = '.workbench-main > *, main';
+/** A dialog that closes, or a bench that comes, has so long to place the focus, in ms. */
 const GIVES_BACK_MS = 700;
 
 const isThere = (element: Element): boolean =>
@@ -47,10 +49,11 @@ export function keepFocus(): () => void {
     if (!last || (activeElement !== null && activeElement !== document.body)) return;
     // Who clicked beside everything has put the focus nowhere; what had it is still there.
     if (isThere(last)) return;
-    // A dialog gives the focus back to where it came from; only when it has not, it is lost.
+    // A dialog gives the focus back to where it came from, and a bench that comes has a place to begin; only when they have not, it is lost.
     const now = performance.now();
     lostSince ??= now;
-    if (around.some((one) => one.matches('[role=dialog]')) && now - lostSince < GIVES_BACK_MS) return;
+    const isMoving = around.some((one) => one.matches('[role=dialog]') || (one.matches(BENCH) && !one.isConnected));
+    if (isMoving && now - lostSince < GIVES_BACK_MS) return;
     const dialog = [...document.querySelectorAll('[role=dialog]')].filter((one) => one.checkVisibility()).at(-1);
     const place = around.find((one) => one.isConnected && one.checkVisibility() && focusableIn(one).length > 0);
     const inPlace = place && (!dialog || dialog.contains(place)) ? nearest(focusableIn(place), last) : undefined;

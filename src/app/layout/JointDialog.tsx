@@ -108,6 +108,7 @@ export const JointDialog = ({ bench, joint, onClose }: JointDialogProps) => {
         <Input
           className="mono"
           aria-label="What the joint press does"
+          data-begins={keys.length > 1 ? '' : undefined}
           placeholder="Esc, while Cues, Ctrl+Z …"
           value={line}
           onChange={({ target }) => setLine(target.value)}

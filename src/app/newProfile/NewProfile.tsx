@@ -19,6 +19,7 @@ import { movedToBoard } from '../../core/probe';
 import { BoardPicture } from '../shared/BoardPicture';
 import { freeName } from '../shared/freeName';
 import { Waiting } from '../shared/Waiting';
+import { apartOf } from '../shared/apart';
 import { boardNow, useBoards, useBoardsReady } from '../state/boards';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
@@ -44,15 +45,22 @@ const DEMO: readonly Profile[] = [SHOW_DESK, PROMPT_BOOK, SOUND_PAD];
 
 /** What a profile for a board can begin with. */
 function startsFor(board: Board, shelf: readonly Profile[]): Start[] {
+  const others = [...DEMO.filter(({ id }) => !shelf.some((one) => one.id === id)), ...shelf];
+  const apart = apartOf(
+    others.map(({ id, name, board: its }) => ({ key: id, name, board: boardNow(its)?.name ?? its })),
+  );
+  const nameOf = ({ id, name }: Profile): string => {
+    const behind = apart.get(id) ?? '';
+    return `“${name}”${behind === '' ? '' : ` (${behind})`}`;
+  };
   const like = (from: Profile): Start => ({
     id: from.id,
-    label: from.board === board.id ? `a copy of “${from.name}”` : `“${from.name}”, moved to this board`,
+    label: from.board === board.id ? `a copy of ${nameOf(from)}` : `${nameOf(from)}, moved to this board`,
     make: (id, name, to) => {
       const own = boardNow(from.board);
       return own && own.id !== to.id ? movedToBoard(from, own, to, id, name).profile : { ...flattened(from), id, name };
     },
   });
-  const others = [...DEMO.filter(({ id }) => !shelf.some((one) => one.id === id)), ...shelf];
   return [
     {
       id: 'plain',

@@ -112,7 +112,7 @@ export const FAMILIES: readonly Family[] = [
     choices: { rows: { least: 1, most: 6, usual: 3 }, columns: { least: 1, most: 8, usual: 3 } },
     keys: ({ rows, columns }) => gridKeys(rows, columns),
   },
-  { id: 'one-key', name: 'One key, to add others to', forms: [], choices: {}, keys: () => gridKeys(1, 1) },
+  { id: 'one-key', name: 'Single key', forms: [], choices: {}, keys: () => gridKeys(1, 1) },
   { id: 'number-pad', name: 'Number pad', forms: [], choices: {}, keys: () => numberPad(0, 0) },
 ];
 

@@ -149,6 +149,11 @@ describe('layers', () => {
     ]);
   });
 
+  test('a layer that is joined to the base alone is there from the start', () => {
+    const layers = { Base: { A: 'A' }, Fn: { A: 'F1' } };
+    expect(play(layers, '+A 10, -A 20', { joinedLayers: [{ when: ['base'], also: 'fn' }] })).toBe('10 +F1, 20 -F1');
+  });
+
   test('a layer that others add is joined', () => {
     const profile = sketchProfile(
       { Base: { Caps: 'while Nav', Tab: 'while Sym' }, Nav: {}, Sym: {}, Fn: {} },

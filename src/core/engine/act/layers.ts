@@ -49,6 +49,8 @@ export class Layers {
     this.told = new Uint8Array(count);
     this.toldWay = new Array<LayerWay>(count).fill('while');
     this.order = new Uint8Array(count + 2);
+    // The base is active from the start, and may be all that joined layers wait for.
+    this.refresh();
   }
 
   /**

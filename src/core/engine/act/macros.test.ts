@@ -419,3 +419,36 @@ describe('in any case', () => {
     expect([downs.length, downs.at(-1)?.t]).toEqual([1000, 999 * 1077]);
   });
 });
+
+describe('who lifted what', () => {
+  const layers = { Base: { A: 'play M', S: 'play N', Caps: 'Ctrl' } };
+  const long = macro('M', { press: 'X:10 200', liftModifiers: true });
+  const short = macro('N', { press: 'Y:50', liftModifiers: true });
+
+  test('a modifier that goes down after a run began comes back when the run that lifted it ends', () => {
+    // M runs from 0 to 210 and lifts nothing; Ctrl goes down at 50; N lifts it from 100 to 150.
+    expect(play([long, short], '+A 0, -A 5, +Caps 50, +S 100, -S 110, -Caps 400', layers)).toBe(
+      '0 +X, 10 -X, 50 +Ctrl, 100 -Ctrl, 100 +Y, 150 -Y, 150 +Ctrl, 400 -Ctrl',
+    );
+  });
+
+  test('one that both lifted comes back when neither runs any more', () => {
+    expect(play([long, short], '+Caps 0, +A 10, -A 15, +S 100, -S 110, -Caps 400', layers)).toBe(
+      '0 +Ctrl, 10 -Ctrl, 10 +X, 20 -X, 100 +Y, 150 -Y, 220 +Ctrl, 400 -Ctrl',
+    );
+  });
+
+  test('one that went down between two runs comes back with the later, whichever ends first', () => {
+    const longest = macro('N', { press: 'Y:300', liftModifiers: true });
+    expect(play([long, longest], '+A 0, -A 5, +Caps 50, +S 100, -S 110, -Caps 600', layers)).toBe(
+      '0 +X, 10 -X, 50 +Ctrl, 100 -Ctrl, 100 +Y, 400 -Y, 400 +Ctrl, 600 -Ctrl',
+    );
+  });
+});
+
+test('what a second run leaves of a key that is pressed stays when that key goes up', () => {
+  const M = macro('M', { press: '+X 10', leavesHeld: true });
+  const layers = { Base: { A: 'play M', D: 'X' } };
+  // Left at 0; X pressed by its own key at 100; left again at 200; the key goes up at 300: what was left after it began stays.
+  expect(play([M], '+A 0, -A 5, +D 100, +A 200, -A 205, -D 300', layers)).toBe('0 +X, 100 -X, 100 +X, 200 -X, 200 +X');
+});

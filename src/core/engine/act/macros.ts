@@ -35,6 +35,8 @@ class MacroRun extends Holder {
   passes = 0;
   stops = false;
   hasPutAside = false;
+  /** By what they come back. */
+  putAsideAt = 0;
   /** The hold of the action that began it; null once that has ended. */
   action: Holder | null = null;
   readonly origin = new Origin();
@@ -207,13 +209,13 @@ export class Macros {
     run.action = null;
     if (run.macro.leavesHeld) while (run.lastClaim) this.ledger.leave(run, run.lastClaim);
     else while (this.ledger.releaseLast(run));
-    if (run.hasPutAside) this.ledger.bringBack();
+    if (run.hasPutAside) this.ledger.bringBack(run.putAsideAt);
   }
 
   private event(run: MacroRun, event: RunScoreEvent): void {
     if (run.macro.liftsModifiers && !run.hasPutAside) {
       run.hasPutAside = true;
-      this.ledger.putAside();
+      run.putAsideAt = this.ledger.putAside();
     }
     switch (event.kind) {
       case 'down':

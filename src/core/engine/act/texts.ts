@@ -11,6 +11,8 @@ import { announce, Origin } from './origin';
 class TextRun {
   text: RunText | null = null;
   next = 0;
+  /** By what the modifiers come back that it has put aside. */
+  putAsideAt = 0;
   readonly origin = new Origin();
   readonly timer: Timer;
 
@@ -37,7 +39,7 @@ export class Texts {
     run.text = text;
     run.next = 0;
     run.origin.copy(origin);
-    this.ledger.putAside();
+    run.putAsideAt = this.ledger.putAside();
     this.running++;
     if (this.ledger.isCapsLocked && !this.hasUnlocked) {
       this.hasUnlocked = true;
@@ -96,7 +98,7 @@ export class Texts {
     }
     run.text = null;
     if (--this.running === 0) this.lockAgain();
-    this.ledger.bringBack();
+    this.ledger.bringBack(run.putAsideAt);
   }
 
   private type({ modifiers, key }: RunStroke, press: number): void {

@@ -98,6 +98,15 @@ export class Gestures implements EventTaker {
     this.pump();
   }
 
+  /** The present stroke of a key is part of a joint press: what of it waits here finds no plan. */
+  hasNoPlan(key: number): void {
+    const { queue } = this;
+    let from = queue.length;
+    while (from > 0 && (queue.key(from - 1) !== key || (queue.what(from - 1) & END) === 0)) from--;
+    for (let at = from; at < queue.length; at++)
+      if (queue.key(at) === key) queue.setWhat(at, (queue.what(at) & (EDGES | END)) | PLAIN);
+  }
+
   /** The later life of a stroke that is handled already, which waits for nobody. */
   passBy(event: StrokeEvent): void {
     this.strokes.play(event);
@@ -114,7 +123,8 @@ export class Gestures implements EventTaker {
     if (this.strokes.has(key) && key !== this.head.key) return this.strokes.meaningOf(event, isNew, isBlocked);
     if ((what & EDGES) !== 0) return IS_EDGE;
     // Of the head's own stroke, which has no plan, only the end means something.
-    return (what & END) !== 0 ? GOES_ON : IS_NOTHING;
+    // Where its release waits, it is the end of a touch behind that, in which nothing was pressed.
+    return (what & END) !== 0 && !isNew ? GOES_ON : IS_NOTHING;
   }
 
   /**

@@ -268,6 +268,11 @@ export class Joints implements EventTaker {
     const { keys } = this.program.joints[joint] as RunJoint;
     this.restoreEnding();
     this.startAfresh();
+    // From now on its keys' present strokes have no plan, before the releases that waited go on.
+    for (let n = 0; n < keys.length; n++) {
+      const key = keys[n] as number;
+      if (this.program.planDepths[key]) this.takesPart(key, count);
+    }
     // Gone are the presses that are the joint's now, with what their strokes did since; releases of earlier presses go on.
     let taken = 0;
     for (let n = 0; n < count; n++) {
@@ -279,17 +284,29 @@ export class Joints implements EventTaker {
     for (let n = 0; n < keys.length; n++) {
       const key = keys[n] as number;
       this.firedWith[key] = joint;
-      if (this.program.planDepths[key]) this.takesPart(key);
     }
     this.isRunning[joint] = 1;
     this.given.tUs = firedUs;
     this.giveJoint(joint, PRESS);
   }
 
-  /** The stroke of a key is part of a joint press: what it does from now on is plain, also what waits already, until it ends. */
-  private takesPart(key: number): void {
+  /**
+   * The stroke of a key is part of a joint press: what it does from now on is plain, also what waits already, here and behind a key
+   * that is undecided, until it ends.
+   * @param count how many of those that wait have been looked at: the key's press is among them
+   */
+  private takesPart(key: number, count: number): void {
     const { waiting } = this;
-    for (let at = 0; at < waiting.length; at++) {
+    let press = 0;
+    while (press < count && (waiting.key(press) !== key || (waiting.what(press) & PRESS) === 0)) press++;
+    let from = press;
+    let hasBegunHere = false;
+    while (from > 0 && !hasBegunHere) {
+      hasBegunHere = waiting.key(from - 1) === key && (waiting.what(from - 1) & END) !== 0;
+      if (!hasBegunHere) from--;
+    }
+    if (!hasBegunHere) this.after.hasNoPlan(key);
+    for (let at = from; at < waiting.length; at++) {
       if (waiting.key(at) !== key) continue;
       const what = waiting.what(at);
       waiting.setWhat(at, plain(what));

@@ -112,4 +112,19 @@ describe('joint presses', () => {
       '30 J tap interrupted, 30 +Q, 30 +S, 30 -S, 38 -Q, 210 +W, 218 -W',
     );
   });
+
+  test('a stroke that takes part finds no plan either where its press still waits behind a key that is undecided', () => {
+    const layers = { Base: { H: 'tap H, hold while Nav', A: 'A' }, Nav: { A: 'down 0.3 to up 0.2 mm: W' } };
+    // A's first press waits behind H; its release waits behind S, and A again makes the joint: then that release decides H.
+    const hand = '+H 0, A@4 10, +S 57, A@1 60, A@4 62, A@0 120, -S 130, -H 140';
+    expect(sent(layers, hand, { interrupt: 'nested' }, joints)).toBe('62 H hold nested, 62 +Esc, 120 -Esc');
+  });
+
+  test('a touch behind a release that waits takes that release not away', () => {
+    const layers = { Base: { A: 'tap A, hold Ctrl', S: 'flip Nav' }, Nav: { A: 'down 3 mm: W' } };
+    const hand = '+A 0, +S 10, A@0 15, A@0.2 20, A@0 25, -S 400';
+    expect(sent(layers, hand, { interrupt: 'any' }, beside(['KeyS', 'KeyD']))).toBe(
+      '50 A hold pressed-inside, 50 +Ctrl, 50 -Ctrl',
+    );
+  });
 });

@@ -31,6 +31,8 @@ export class Claim {
   press = 0;
   /** When it went down, among all that begins. */
   order = 0;
+  /** When it began; unlike its order it stays, also when it is pressed again. */
+  since = 0;
   /** In which pass of a macro it was pressed last. */
   pass = 0;
   /** Put aside while a macro or a text plays: it holds nothing, until it comes back. */

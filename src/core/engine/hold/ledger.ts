@@ -28,8 +28,8 @@ export class Ledger {
   private passing = 0;
   /** How many usages are kept down with no finger on them. */
   private kept = 0;
-  /** How many macros and texts play that have put modifiers aside. */
-  private asiders = 0;
+  /** When each macro and text began that plays and has put modifiers aside. */
+  private readonly asiders: number[] = [];
   /** Of each usage, what keeps it down with no finger on it: at most one latch, and one that a macro left. */
   private readonly latched: (Claim | null)[];
   private readonly left: (Claim | null)[];
@@ -62,7 +62,7 @@ export class Ledger {
   /** A holder takes a usage. */
   claim(holder: Holder | null, usage: number, why: number, press: number): Claim {
     const claim = this.claims.append();
-    claim.order = ++this.order;
+    claim.order = claim.since = ++this.order;
     claim.usage = usage;
     claim.why = why;
     claim.press = press;
@@ -145,9 +145,11 @@ export class Ledger {
   /**
    * A macro or a text begins to play without modifiers: those of fingers and latches are put aside, last down first. Those that
    * were added to a key go up for good.
+   * @returns by what it is brought back
    */
-  putAside(): void {
-    this.asiders++;
+  putAside(): number {
+    const began = ++this.order;
+    this.asiders.push(began);
     for (let place = this.claims.length - 1; place >= 0; place--) {
       const claim = this.claims.at(place);
       if (claim.why === ONCE || claim.why === CAPITALS) {
@@ -157,14 +159,24 @@ export class Ledger {
         this.up(claim.usage);
       }
     }
+    return began;
   }
 
-  /** It has finished: when it was the last that played, what is still held of what was put aside comes back, first down first. */
-  bringBack(): void {
-    if (--this.asiders > 0) return;
+  /**
+   * It has finished: what is still held of what it put aside comes back, first down first, unless another that plays has put it aside
+   * as well. What went down after a run had begun was not put aside by that run.
+   */
+  bringBack(began: number): void {
+    const { asiders } = this;
+    const at = asiders.indexOf(began);
+    if (at < 0) return;
+    asiders[at] = asiders[asiders.length - 1] as number;
+    asiders.pop();
+    let latest = 0;
+    for (let n = 0; n < asiders.length; n++) latest = Math.max(latest, asiders[n] as number);
     for (let place = 0; place < this.claims.length; place++) {
       const claim = this.claims.at(place);
-      if (!claim.isAside || claim.why === GONE) continue;
+      if (!claim.isAside || claim.why === GONE || claim.since < latest) continue;
       claim.isAside = false;
       this.down(claim.usage);
     }
@@ -200,17 +212,15 @@ export class Ledger {
     }
   }
 
-  /** A macro that finishes leaves a usage down. One that is left already is left once. */
+  /** A macro that finishes leaves a usage down. One that is left already is left once, and the later counts: what began before it takes it not back. */
   leave(holder: Holder, claim: Claim): void {
     this.takeFrom(holder, claim);
-    if (this.left[claim.usage]) {
-      this.release(claim);
-      return;
-    }
-    this.kept++;
+    const before = this.left[claim.usage];
     this.left[claim.usage] = claim;
     claim.why = LEFT;
     this.goesLast(claim);
+    if (before) this.release(before);
+    else this.kept++;
   }
 
   /** Lets go of what a macro left of a usage; false when none did. */
@@ -237,7 +247,7 @@ export class Ledger {
 
   /** Everything was let go of, and nothing plays any more. */
   reset(): void {
-    this.asiders = 0;
+    this.asiders.length = 0;
   }
 
   /** Whether a claim ends before a key of a press, whatever that key gets. */
