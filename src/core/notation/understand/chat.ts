@@ -32,6 +32,10 @@ const LEADS_UP: readonly RegExp[] = [
   /^(?:keyboard |key )?(?:shortcut|combination|keys|command) (?:for|to)\s+/i,
   /^make (?=holding|tapping|pressing|long|\S+ \S*er$|\S+ \S+ \S*er$)/i,
   /^turn (?=.*\b(?:on|off)\b)/i,
+  /^make it so(?: that)?(?: (?:it|this|this key))?\s+/i,
+  /^(?:a )?key (?:that|which|to)\s+/i,
+  /^(?:types?|inserts?) an? (?=\S+(?: (?:sign|mark|symbol|key))?$)/i,
+  /^absolutely\s+/i,
   /^(?:key with|key that (?:has|says|sends|types|makes|gives)|both)\s+/i,
   /^an? (?=[a-z]{2})/i,
 ];

@@ -24,7 +24,7 @@ export const IDIOMS: Idioms = {
   'Ctrl+Shift+Z': 'redo',
   'Ctrl+A': 'select all, select everything, mark all',
   'Ctrl+S': 'save, saving, save my work, save file, save document, save the file',
-  'Ctrl+F': 'find text, search in page, find in page',
+  'Ctrl+F': 'find text, search on the page, search on page, search the page, search in page, find in page',
   'Ctrl+P': 'print, print document, print page',
   'Ctrl+O': 'open file, open document',
   'Ctrl+N': 'new window, new document, new file',
@@ -34,21 +34,24 @@ export const IDIOMS: Idioms = {
   'Ctrl+Tab': 'next tab, switch tab, switch tabs',
   'Ctrl+Shift+Tab': 'previous tab, last tab',
   'Alt+Tab':
-    'switch windows, switch window, next window, switch between windows, switch apps, switch programs, window switcher',
+    'switch to the next window, switch to next window, go to the next window, switch windows, switch window, next window, switch between windows, switch apps, switch programs, window switcher',
   'Alt+F4': 'close window, close the window, close program, quit program',
-  'Meta+L': 'lock screen, lock the screen, lock computer, lock the computer, lock pc',
+  'Meta+L':
+    'lock my computer, lock my screen, lock my pc, lock the pc, lock screen, lock the screen, lock computer, lock the computer, lock pc',
   'Meta+D': 'show desktop, show the desktop',
   'Meta+E': 'open explorer',
   'Ctrl+Shift+Esc': 'task manager, open task manager',
   'Meta+.': 'emoji, emojis, emoji picker, emoji panel',
-  'Ctrl+B': 'bold, make bold, bold text',
+  'Ctrl+B': 'bold, make the text bold, make text bold, make it bold, make bold, bold text',
   'Ctrl+I': 'italic, italics, make italic',
   'Ctrl+U': 'underline, underlined',
   'Ctrl+=': 'zoom in',
   'Ctrl+-': 'zoom out',
   'Ctrl+0': 'reset zoom, zoom reset',
-  'Ctrl+Right': 'next word, word right, one word right, word forward',
-  'Ctrl+Left': 'previous word, word left, one word left, word back, word backward',
+  'Ctrl+Right':
+    'next word, jump one word to the right, one word to the right, a word to the right, word right, one word right, word forward',
+  'Ctrl+Left':
+    'previous word, jump one word to the left, one word to the left, a word to the left, word left, one word left, word back, word backward',
   'Ctrl+Backspace':
     'delete word, delete the word before, delete word before, delete a word, delete the word to the left, delete previous word, delete the last word, delete last word',
   'Ctrl+Delete': 'delete next word',
@@ -66,7 +69,7 @@ export const IDIOMS: Idioms = {
   'button 2':
     'click with right mouse button, click with the right mouse button, right click, right mouse click, right mouse, button right, right mouse button, mouse right, mouse button right, secondary click, secondary mouse button, click right, rmb, right button, right button of the mouse, click the right mouse button, mouse right click, mouse right button',
   'button 3':
-    'click with middle mouse button, click with the middle mouse button, middle click, middle mouse click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
+    'mouse wheel button, click with middle mouse button, click with the middle mouse button, middle click, middle mouse click, middle mouse, middle mouse button, mouse middle, mouse button middle, wheel click, click wheel, scroll wheel click, mmb, middle button, click the wheel, press the wheel, mouse wheel click, click the middle mouse button, wheel button, mouse middle click, center click, centre click, press mouse wheel, click mouse wheel, scroll click',
   'button 4':
     'mouse back, back button, mouse back button, back mouse button, thumb button, mouse button back, back button of the mouse, back button on the mouse, mouse thumb button',
   'button 5':
@@ -80,9 +83,9 @@ export const IDIOMS: Idioms = {
   'lamps up':
     'brighter lamps, brighter keyboard lights, lamps brighter, backlight up, keyboard light up, brighter lights, lights up, keyboard brighter, brighter keyboard, lights brighter, keyboard lights up, backlight brighter, brighter backlight, increase backlight, lamps higher, led up, leds up, leds brighter, brighter leds, keyboard brightness up, more light',
   'lamps down':
-    'darker lamps, lamps darker, backlight down, keyboard light down, dimmer lights, lights down, keyboard darker, darker keyboard, lights dimmer, keyboard lights down, backlight darker, dimmer backlight, decrease backlight, dim lamps, dimmer lamps, lamps dimmer, led down, leds down, leds dimmer, dimmer leds, keyboard brightness down, dim lights, dim the lights, dim the lamps, lamps lower, darker lights, less light',
+    'darker lamps, dim the keyboard light, dim keyboard light, dim the keyboard lights, dim keyboard lights, dim the backlight, lamps darker, backlight down, keyboard light down, dimmer lights, lights down, keyboard darker, darker keyboard, lights dimmer, keyboard lights down, backlight darker, dimmer backlight, decrease backlight, dim lamps, dimmer lamps, lamps dimmer, led down, leds down, leds dimmer, dimmer leds, keyboard brightness down, dim lights, dim the lights, dim the lamps, lamps lower, darker lights, less light',
   'lamps toggle':
-    'lamps on off, keyboard lights off and on, keyboard lights on and off, lights off and on, lights on and off, keyboard lights on or off, lamps on or off, lamps, toggle lamps, toggle the lamps, backlight, toggle backlight, keyboard light, toggle lights, lights on off, lights on or off, switch lamps on and off, turn lamps on or off, backlight on off, backlight toggle, keyboard lights, light on off, toggle the lights, turn the lights on or off, lights toggle, toggle leds, leds on off, lights off, lamps off',
+    'lamps on off, keyboard lights on, keyboard light on, keyboard lights off, keyboard light off, backlight on, backlight off, keyboard lights off and on, keyboard lights on and off, lights off and on, lights on and off, keyboard lights on or off, lamps on or off, lamps, toggle lamps, toggle the lamps, backlight, toggle backlight, keyboard light, toggle lights, lights on off, lights on or off, switch lamps on and off, turn lamps on or off, backlight on off, backlight toggle, keyboard lights, light on off, toggle the lights, turn the lights on or off, lights toggle, toggle leds, leds on off, lights off, lamps off',
   bootloader:
     'boot loader, firmware update, new firmware, update firmware, firmware mode, install firmware, flash firmware',
   capitals:
@@ -93,8 +96,8 @@ export const IDIOMS: Idioms = {
 
 /** What asks for nothing at all, and for the layer below. */
 export const SILENCE: Readonly<Record<'none' | 'pass', string>> = {
-  none: 'i do not want it to do anything, do not want it to do anything, it does not do anything, not do anything, nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, block this key, block key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
-  pass: 'let layer below decide, leave it to the layer below, leave it to layer below, up to the layer below, pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, the layer below answers, layer below decides, another layer answers, answered below, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
+  none: 'do nothing at all, do absolutely nothing, absolutely nothing, does nothing at all, i do not want it to do anything, do not want it to do anything, it does not do anything, not do anything, nothing, none, do nothing, does nothing, no action, no key, disabled, disable, disable key, disable this key, disable the key, block this key, block key, off, switched off, turn off, turned off, inactive, unused, not used, dead, dead key, block, blocked, ignore, ignored, no op, noop, no function, nothing at all, empty, key off, turn this key off, switch off, deactivate, deactivated, no effect, without effect, no output, not assigned, unassigned, sends nothing, send nothing, must not do anything, do not do anything, mute this key, sleep this key, swallow, nil',
+  pass: 'transparent, let layer below decide, leave it to the layer below, leave it to layer below, up to the layer below, pass, pass through, passthrough, fall through, falls through, fallthrough, same as below, as below, what is below, whatever is below, the layer below, layer below, use the layer below, use layer below, below, inherit, inherited, like below, same as base, same as the layer below, same as layer below, same as lower layer, same as the lower layer, see below, from below, from the layer below, ask the layer below, let the layer below answer, the layer below answers, layer below decides, another layer answers, answered below, let it through, let through, let it fall through, let it pass, what the layer below does, whatever the layer below does, whatever is underneath, same as underneath, as on the layer below, as in the layer below, unchanged, keep as it is, leave as it is, through, see through, use lower layer, go through to the layer below, next layer down, use what is below, do what the layer below does, underlying key, defer to the layer below',
 };
 
 /** How long people hold a key without a figure: unit words and their milliseconds. */

@@ -80,14 +80,17 @@ const KEYS: Readonly<Record<string, string>> = {
     'previous track, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
   MediaSelect: 'media player, open media player, music player, launch media player, open music player',
-  LaunchMail: 'mail, email, e mail, open mail, open email, mail program, launch mail, open e mail, start mail',
+  LaunchMail:
+    'mail, open my mail, open my email, my mail, email, e mail, open mail, open email, mail program, launch mail, open e mail, start mail',
   LaunchApp1:
     'my computer, this computer, file manager, file explorer, files, explorer, open files, file browser, open file manager',
   LaunchApp2: 'calculator, calc, open calculator, launch calculator, start calculator, pocket calculator',
   BrowserSearch: 'search, web search, browser search, search the web',
   BrowserHome: 'browser home, home page, homepage, web home, browser homepage',
-  BrowserBack: 'browser back, back, go back, page back, web back, previous page, navigate back',
-  BrowserForward: 'browser forward, forward, go forward, page forward, web forward, navigate forward, next page',
+  BrowserBack:
+    'browser back, browser back button, go back one page, one page back, back one page, back, go back, page back, web back, previous page, navigate back',
+  BrowserForward:
+    'browser forward, browser forward button, go forward one page, one page forward, forward, go forward, page forward, web forward, navigate forward, next page',
   BrowserStop: 'browser stop, stop loading, web stop',
   BrowserRefresh: 'browser refresh, refresh, reload, reload page, refresh page, reload the page, refresh the page',
   BrowserFavorites: 'favorites, favourites, browser favorites, browser favourites, bookmarks',
@@ -143,8 +146,8 @@ const CHARACTERS: Readonly<Record<string, string>> = {
   ')': 'right parenthesis, close parenthesis, closing parenthesis, right paren, close paren, round bracket close, close round bracket, right round bracket, parenthesis close, paren close, closing paren',
   _: 'underscore, underline sign, low line, underbar',
   '+': 'plus, plus sign',
-  '{': 'left brace, open brace, opening brace, left curly bracket, open curly bracket, curly bracket open, left curly brace, open curly brace, left curly, open curly, opening curly bracket, brace open, curly brace, curly bracket, brace',
-  '}': 'right brace, close brace, closing brace, right curly bracket, close curly bracket, curly bracket close, right curly brace, close curly brace, right curly, close curly, closing curly bracket, brace close',
+  '{': 'left brace, open brace, opening brace, left curly bracket, open curly bracket, curly brace open, curly bracket open, left curly brace, open curly brace, left curly, open curly, opening curly bracket, brace open, curly brace, curly bracket, brace',
+  '}': 'right brace, close brace, closing brace, right curly bracket, close curly bracket, curly brace close, curly bracket close, right curly brace, close curly brace, right curly, close curly, closing curly bracket, brace close',
   '|': 'pipe, vertical bar, vertical line, bar',
   ':': 'colon',
   '"': 'double quote, double quotes, quotation mark, quotation marks, quotes, speech mark, speech marks, inverted commas',
@@ -209,6 +212,9 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
       `cursor to ${way}`,
       `${way}ward arrow`,
       `${way}wards arrow`,
+      `move ${way}`,
+      `move to ${way}`,
+      `go ${way}`,
     ])
       yield [name, `Arrow${way[0]?.toUpperCase() ?? ''}${way.slice(1)}`];
   for (const name of namesOf(ALT_RIGHT)) yield [name, 'AltRight'];

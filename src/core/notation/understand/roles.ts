@@ -56,6 +56,7 @@ const tapPhrases = ({ step, once, tapped, nth }: (typeof TIMES)[number]): string
   ${WHEN} ${tapped}
   [${PREPOSITIONS}] ${nth} ${TAP}
   [when|if] [i] (tap|press|touch) [it|this|key|this key] ${['once', '(twice|two times|2 times|double|2x)', '(three times|3 times|thrice)', '(four times|4 times)'][step] ?? ''}
+  ${step === 0 ? '[if|when|when it is|if it is] (short|quick)' : ''}
   ${
     step === 0
       ? `(tap|tapped|tapping|tapping it|tapping it once|tapping once|pressing it|pressing it once|pressing once|on tap|once|press|on press|pressing|on tapping|when tapping|when i tap it|when i press it|when i tap|if i tap it|if i press it|if i tap|whenever i tap it|if tapped|short|by tapping|when you tap it|by itself|on its own|when pressed by itself|when released quickly|if released quickly|when tapped by itself|quick|quickly)`
@@ -68,7 +69,7 @@ const tapPhrases = ({ step, once, tapped, nth }: (typeof TIMES)[number]): string
 `;
 
 const HOLD =
-  '(hold|held|holding|long press|press long|pressed long|long pressed|hold down|held down|holding down|press and hold|pressed and held|kept down|keep down|kept pressed|long hold|long|keeping it down|pressing long|long tap|longpress|held long|hold it|held longer|pressed longer|pressing and holding|kept held|keep it down|keep it held|keep it pressed|keep holding|keep holding it|stays down|stays pressed|hold this down|hold it for longer|held for longer|hold long|held for long|pressed for long)';
+  '(hold|held|holding|pressed down|long press|press long|pressed long|long pressed|hold down|held down|holding down|press and hold|pressed and held|kept down|keep down|kept pressed|long hold|long|keeping it down|pressing long|long tap|longpress|held long|hold it|held longer|pressed longer|pressing and holding|kept held|keep it down|keep it held|keep it pressed|keep holding|keep holding it|stays down|stays pressed|hold this down|hold it for longer|held for longer|hold long|held for long|pressed for long)';
 /** Words that say that a key is held. */
 export const HOLD_WORDS = new RegExp(`\\b${HOLD}\\b`);
 

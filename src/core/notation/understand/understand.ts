@@ -53,6 +53,9 @@ const COUNTS: Readonly<Record<string, number>> = { once: 1, twice: 2, thrice: 3 
 /** Several clicks in a row, which is a macro and no press of this key. */
 const SEVERAL_CLICKS = /\b(?:double|triple|two|three) ?-?clicks?\b/;
 
+/** Words of who goes to a layer and means to stay. */
+const STAYS = /\b(?:stay|stays|remain|for good|permanently|forever|lock|locked|keep)\b/;
+
 /** What may be a part of an exact line; reading it would be lost time with anything else. */
 const WORTH_READING = new RegExp(`[+:"#]|^(?:${Object.keys(ACTION_WORDS).join('|')})\\b`);
 
@@ -192,13 +195,24 @@ class Understanding {
   bindings(said: string): Binding[] {
     const silent = (silence().get(said) ?? []) as ('none' | 'pass')[];
     const acts = this.actions(said).map((action): Binding => ({ kind: 'act', action }));
-    const gesture = acts.length === 0 && !SEVERAL_CLICKS.test(said) ? gestureSaid(said, this.part) : undefined;
+    const found = acts.length === 0 && !SEVERAL_CLICKS.test(said) ? gestureSaid(said, this.part) : undefined;
+    const gesture = found && !STAYS.test(said) ? this.shownWhileHeld(found) : found;
     const several = acts.length === 0 && !gesture && !SEVERAL_CLICKS.test(said) ? this.together(said) : undefined;
     return [
       ...silent.map((kind): Binding => ({ kind })),
       ...acts,
       ...[gesture, several].filter((one) => one !== undefined),
     ];
+  }
+
+  /** *Go to Cues when I hold it* is as long as it is held: who means to stay there says so. The base is gone back to. */
+  private shownWhileHeld(gesture: Extract<Binding, { kind: 'gesture' }>): Binding {
+    const steps = gesture.steps.map((step) =>
+      step.hold?.do === 'layer' && step.hold.how === 'go' && step.hold.layer !== this.context.layers[0]?.id
+        ? { ...step, hold: { ...step.hold, how: 'while' as const } }
+        : step,
+    );
+    return { ...gesture, steps };
   }
 
   /** Two actions at once: `Shift and while Cues`. */
