@@ -91,6 +91,15 @@ const otherDesks = (): Profile[] => {
 };
 
 const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
+  'first-minutes': async (page) => {
+    await page.waitForSelector('.first-cap');
+    for (const ms of [90, 320]) {
+      await page.keyboard.down('Space');
+      await wait(ms);
+      await page.keyboard.up('Space');
+      await wait(250);
+    }
+  },
   layout: async () => undefined,
   'layout-split': async (page, url) => {
     await page.goto(`${url}/profile/demo-prompt-book/layout`);
@@ -99,10 +108,16 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   },
   line: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
-    await (await page.waitForSelector('[data-key="KeyN"]'))?.click();
-    await page.click('input[aria-label="Assign line"]', { count: 3 });
-    await page.keyboard.type('type Scene 4, then enter');
-    await page.waitForSelector('.assign-reading:nth-child(2)');
+    const middleOf = async (key: string): Promise<[number, number]> => {
+      const box = await (await page.waitForSelector(`[data-key="${key}"]`))?.boundingBox();
+      return box ? [box.x + box.width / 2, box.y + box.height / 2] : [0, 0];
+    };
+    await page.mouse.move(...(await middleOf('KeyY')));
+    await page.mouse.down();
+    await page.mouse.move(...(await middleOf('KeyP')), { steps: 8 });
+    await page.mouse.up();
+    await page.keyboard.type('7 8 9 Home End');
+    await page.waitForSelector('.cap.pending');
   },
   text: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/text`);
@@ -156,6 +171,7 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   macros: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/macros`);
     await (await page.waitForSelector('.macro-item ::-p-text(Scene tag 1)'))?.click();
+    await (await page.waitForSelector('.receiver .ant-segmented-item ::-p-text(looks 60)'))?.click();
     await page.waitForSelector('.receiver-remedies button');
     await wait(800);
   },
@@ -175,11 +191,6 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.goto(`${url}/profile/demo-show-desk/device`);
     await page.waitForSelector('.slot.in-use');
     await wait(3500);
-  },
-  'sound-pad': async (page, url) => {
-    await page.goto(`${url}/profile/demo-sound-pad/layout`);
-    await (await page.waitForSelector('[data-key="NumpadAdd-2"]'))?.click();
-    await wait(600);
   },
   boards: async (page, url) => {
     await page.goto(`${url}/boards`);

@@ -44,15 +44,17 @@ export const Together = memo(({ bench }: { bench: Bench }) => {
       >
         + Joint press
       </button>
-      <button
-        type="button"
-        className="word"
-        disabled={profile.layers.length < 3}
-        onClick={() => setOpen({ what: 'joined' })}
-      >
-        + Joined layers
-      </button>
-      <Term word="Joined layers" />
+      <span className="together-more">
+        <button
+          type="button"
+          className="word"
+          disabled={profile.layers.length < 3}
+          onClick={() => setOpen({ what: 'joined' })}
+        >
+          + Joined layers
+        </button>
+        <Term word="Joined layers" />
+      </span>
       <h2>Roles</h2>
       <button type="button" className="word" onClick={() => setOpen({ what: 'roles' })}>
         {profile.roles.length === 0 ? '+ Role' : `${profile.roles.length} role${profile.roles.length > 1 ? 's' : ''} …`}

@@ -42,6 +42,7 @@ export function useKeyMoves(bench: Bench): KeyMovesState {
   const { profile, board, layer, selectedKey, selectedKeys, run, edit, select } = bench;
   const { all, copyAll } = useClipboard();
   const undo = useShelf((state) => state.undo);
+  const notify = useShelf((state) => state.notify);
   const notice = useUndoNotice();
   const missing = all.flatMap((assignment) => missingIn(assignment, profile));
   const whyNoPaste =
@@ -88,15 +89,21 @@ export function useKeyMoves(bench: Bench): KeyMovesState {
       const carried = source ? keys.filter((key) => bindingOn(source, key).kind !== 'pass') : [];
       if (!source || !target || target === source || carried.length === 0) return;
       const name = keysTitle(board, profile, carried);
-      edit(
-        together(carried.map((key) => changeKeys(profile, target.id, [key], () => source.keys[key] ?? null))),
-        `${name} of ${source.name} put on ${target.name}`,
-      );
+      const what = `${name} of ${source.name} put on ${target.name}`;
+      edit(together(carried.map((key) => changeKeys(profile, target.id, [key], () => source.keys[key] ?? null))), what);
       select({ layer: target.id });
       notice({
         key: 'put-on-layer',
         says: `${name}: what ${carried.length === 1 ? 'it does' : 'they do'} on ${source.name} stands on ${target.name} too.`,
-        undo: () => undo(profile.id),
+        undo: () => {
+          // Only while it is the last thing that was done: undo takes back the last.
+          const last = useShelf
+            .getState()
+            .entries.find((entry) => entry.profile.id === profile.id)
+            ?.document.past.at(-1);
+          if (last?.what === what) undo(profile.id);
+          else notify('Something else was changed since: Ctrl+Z takes back one step after the other.');
+        },
       });
     },
   };

@@ -17,6 +17,8 @@ export type Each = {
 };
 
 const MOST_PARTS = 128;
+/** Where each word is a key by itself, so many are looked at for names of several words. */
+const MOST_NAMED = 24;
 /** A name of a key has so many words at the most. */
 const MOST_WORDS = 5;
 
@@ -131,7 +133,7 @@ export function eachSaid(line: string, count: number, context: NotationContext):
   const whole = alone.every((part) => part !== undefined) ? alone.filter((part) => part !== undefined) : undefined;
   if (whole?.length === count) return fitted(whole, count);
   // `page up page down home end`: names of several words.
-  const named = namesOf(words, count, context);
+  const named = whole && words.length > MOST_NAMED ? undefined : namesOf(words, count, context);
   if (named) return fitted(named, count);
   return whole && understand(said, context).ok === false ? fitted(whole, count) : undefined;
 }

@@ -3,10 +3,12 @@ import { contactOf, neighbourOf, type Board, type KeyId } from '../board';
 
 const MOST_ROWS = 12;
 const MOST_COLUMNS = 32;
+/** More of a text is not looked at: it is no table of keys. */
+const MOST_LETTERS = 20_000;
 
 /** The cells of a text: rows at line breaks; columns at tabs, or where there are none, at spaces. Empty cells are empty words. */
 export function rectangleSaid(text: string): string[][] {
-  const rows = text.replace(/\r\n?/g, '\n').replace(/\n+$/, '').split('\n').slice(0, MOST_ROWS);
+  const rows = text.slice(0, MOST_LETTERS).replace(/\r\n?/g, '\n').replace(/\n+$/, '').split('\n').slice(0, MOST_ROWS);
   const isTable = rows.some((row) => row.includes('\t'));
   return rows.map((row) =>
     (isTable ? row.split('\t').map((cell) => cell.trim()) : row.trim().split(/\s+/)).slice(0, MOST_COLUMNS),

@@ -1,5 +1,5 @@
 /** Fingers to begin with: what shows best what a profile does with time. A key of two meanings tapped, held and overlapped; else a few letters. */
-import { rowsOf, type Board, type KeyId } from '../board';
+import type { Board, KeyId } from '../board';
 import type { Sample } from '../engine';
 import { bindingOn, type Profile } from '../profile';
 
@@ -17,18 +17,21 @@ function gestureKeys(profile: Profile, board: Board): KeyId[] {
   });
 }
 
-/** Some keys in the middle of the board that simply send something. */
-function plainKeys(profile: Profile, board: Board, without: KeyId): KeyId[] {
+/** Keys that simply send a letter, those of the other hand first. */
+function letterKeys(profile: Profile, board: Board, without: KeyId): KeyId[] {
   const [base] = profile.layers;
-  const rows = rowsOf(board);
-  const middle = rows[Math.floor(rows.length / 2)] ?? [];
-  return middle.flatMap(({ id }) => (base && id !== without && bindingOn(base, id).kind === 'act' ? [id] : []));
+  const hand = board.keys.find(({ id }) => id === without)?.hand;
+  const letters = board.keys.filter(({ id }) => {
+    const does = base && id !== without ? bindingOn(base, id) : undefined;
+    return does?.kind === 'act' && does.action.do === 'keys' && /^(Key|Digit|Numpad)/.test(does.action.codes.join(' '));
+  });
+  return letters.toSorted((a, b) => Number(a.hand === hand) - Number(b.hand === hand)).map(({ id }) => id);
 }
 
 /** A few seconds of fingers on a board, with times from 0 in µs; empty for a profile without any key. */
 export function exampleFingers(profile: Profile, board: Board): Sample[] {
   const [two] = gestureKeys(profile, board);
-  const [one, other, third] = plainKeys(profile, board, two ?? '');
+  const [one, other, third] = letterKeys(profile, board, two ?? '');
   const holdMs = profile.timing.holdAfterMs + BEYOND_MS;
   const fingers: Finger[] =
     two === undefined

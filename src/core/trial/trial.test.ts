@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { HARROW_64 } from '../board';
 import { mustBeSound } from '../check';
 import { CAUSES, compile, Engine, LAYER_WAYS, traceLines } from '../engine';
 import { fingers, sketchProfile } from '../../../tests/making/sketch';
@@ -7,6 +8,8 @@ import { DEFAULT_TIMING, mustEdit, type Gesture, type Profile } from '../profile
 import {
   barsWithin,
   changesBetween,
+  exampleFingers,
+  runRecord,
   Lanes,
   layerGained,
   layerLost,
@@ -242,6 +245,20 @@ describe('what would have helped', () => {
     const remedies = remediesFor(bar!, mustBeSound(profile), played(hand));
     expect(remedies.map(({ name, outcome }) => [name, outcome])).toContainEqual(['Hold after 160 ms', 'hold']);
   });
+});
+
+test('an example shows a tap, a hold, and another key inside; without a key of two meanings some letters', () => {
+  const outcomes = (profile: Profile): string[] => {
+    const lanes = new Lanes();
+    const sound = mustBeSound(profile);
+    const samples = exampleFingers(profile, HARROW_64);
+    for (const { lines } of runRecord(sound, samples, [], 5_000_000)) for (const line of lines) lanes.take(line);
+    return lanes.decisions.map(({ outcome, why }) => `${outcome} ${why}`);
+  };
+  expect(outcomes(PROFILE)).toEqual(['tap released-early', 'hold timeout', 'hold nested']);
+  const plain = sketchProfile({ Base: {} });
+  expect(outcomes(plain)).toEqual([]);
+  expect(exampleFingers(plain, HARROW_64).length).toBeGreaterThan(4);
 });
 
 test('overlaps under each rule are what the engine sends', () => {
