@@ -10,6 +10,7 @@ import { useApp } from './app';
 import {
   choose,
   downloads,
+  goToBench,
   openBrowser,
   openPage,
   press,
@@ -322,15 +323,16 @@ describe('files from elsewhere', () => {
     await page.waitForSelector('.shelf-card');
     await bringIn(page, 'odd.json', JSON.stringify({ ...profile, id: 'constructor', name: 'Odd' }));
     await seeText(page, '.shelf-card h2', 'Odd');
+    await page.goto(`${app.server.url}/profile/constructor/layout`);
+    await page.waitForSelector('.layout-bench');
     for (const [bench, sign] of [
-      ['layout', '.layout-bench'],
-      ['travel', '.travel-bench'],
-      ['macros', '.macros-bench'],
-      ['trial', '.trial-main'],
-      ['text', '.cm-content'],
-      ['device', '.device-bench'],
+      ['Travel', '.travel-bench'],
+      ['Macros', '.macros-bench'],
+      ['Trial', '.trial-main'],
+      ['Text', '.cm-content'],
+      ['Device', '.device-bench'],
     ] as const) {
-      await page.goto(`${app.server.url}/profile/constructor/${bench}`);
+      await goToBench(page, bench);
       await page.waitForSelector(sign);
       await wait(200);
     }
