@@ -9,7 +9,7 @@ import { boardSchema } from '../src/core/board';
 import { readProfile, printProblem, type Profile } from '../src/core/profile';
 import { seeded } from '../src/core/hands';
 import { useApp } from './app';
-import { openPage, wait } from './browser';
+import { goToBench, openPage, wait } from './browser';
 import { untrue } from './facts';
 import { runs, seed } from './runs';
 
@@ -199,15 +199,17 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     }
     expect(await page.$('.shelf-unreadable')).toBeNull();
     expect(await page.$$('.shelf-card')).toHaveLength(rows.length);
-    for (const { id } of rows)
+    for (const { id } of rows) {
+      await page.goto(`${app.server.url}/profile/${id}/layout`);
       for (const bench of ['layout', 'travel', 'macros', 'text', 'trial', 'device']) {
-        await page.goto(`${app.server.url}/profile/${id}/${bench}`);
-        await page.waitForSelector('.workbench-main > *');
+        if (bench !== 'layout') await goToBench(page, `${bench[0]?.toUpperCase()}${bench.slice(1)}`);
+        await page.waitForSelector(`.${bench}-bench, .torn`);
         await wait(150);
         expect([id, bench, await page.$('.torn')]).toEqual([id, bench, null]);
         const kept = rows.find((row) => row.id === id)?.profile;
         expect([id, await untrue(page, kept as Profile, bench)]).toEqual([id, []]);
       }
+    }
     expect(complaints).toEqual([]);
   } catch (error) {
     throw new Error(
