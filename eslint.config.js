@@ -120,7 +120,7 @@ export default tseslint.config(
       'a bench knows no other bench; what two use is in shared',
     ),
   ),
-  { files: ['src/app/**/*.{ts,tsx}'], ignores: ['**/*.test.ts'], ...reactHooks.configs.flat.recommended },
+  { files: ['src/app/**/*.tsx', 'src/app/**/use*.ts', 'src/app/state/*.ts'], ignores: ['**/*.test.ts'], ...reactHooks.configs.flat.recommended },
   {
     files: ['scripts/**', 'bench/**', 'src/cli/**', '*.config.*', 'tests/**'],
     languageOptions: { globals: globals.node },
