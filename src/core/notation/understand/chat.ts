@@ -10,9 +10,26 @@ const OTHER =
 
 /** What leads up to what is meant; each is left out where a clause begins, again and again. */
 const LEADS_UP: readonly RegExp[] = [
-  /^(?:let'?s|let us|ok(?:ay)?|so|well|hi|hello|hey|now|then|and|but|um+|maybe|perhaps|also|actually|basically|instead|please|kindly)[, ]+/i,
+  /^(?:let'?s|let us|ok(?:ay)?|so|well|hi|hello|hey|now|then|and|but|um+|hmm+|uh|er|oh|yes|great|how about|what about|maybe|perhaps|also|actually|basically|instead|please|kindly)[, ]+/i,
+  new RegExp(
+    `^(?:can|could|would|will|may|might|should|shall) ${THING} (?:please |just |also )?(?:be|become|send|do|act as|work as|give me|give|have)\\s+`,
+    'i',
+  ),
   /^(?:can|could|would|will|may|might) (?:you|i|we|it)(?: please| kindly| maybe)?(?: have| get| let| make it so that| just)?\s+/i,
   /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| looking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
+  /^(?:set|map|remap|rebind|change) (?!it\b|this\b|that\b|me\b|layer\b|slot\b|profile\b)[^,;]{1,20}? to\s+/i,
+  /^(?:could|can) do with\s+/i,
+  /^(?:job|role|function|task|meaning|work) of\s+/i,
+  /^(?:needs|has|ought|is supposed|is meant) to be\s+/i,
+  /^same thing as\s+/i,
+  /^(?:put|place) (?=\S)/i,
+  /^(?:replace|swap|exchange|swap out|substitute|turn|change|convert|transform|make)(?: key)? (?!it\b|this\b|that\b|me\b)[^,;]{1,20}? (?:with|for|by|into)\s+/i,
+  /^instead of [^,;]{1,20}?(?:,| (?=(?:i|we|make|give|send|use|put|let)\b))\s*/i,
+  /^[^,;]{1,40}, so (?=(?:please|make|let|turn|give|put|set|use|have|i)\b)/i,
+  /^(?:some |a |the )?way (?=back to|to|into)/i,
+  new RegExp(`^${THING} is for\\s+`, 'i'),
+  /^(?:add|adding) (?=\S)/i,
+  /^(?:sign|symbol|character|mark) (?:for|of)\s+/i,
   new RegExp(
     `^(?:(?:turn|change|make|convert|transform|set|map|remap|bind|rebind|assign|reassign|define|replace|swap|use|put|let|have|want|switch|program|configure|get|leave|keep) )${THING}(?: here| there)? ${OTHER}\\s+`,
     'i',
@@ -26,23 +43,28 @@ const LEADS_UP: readonly RegExp[] = [
     `^${THING}(?: (?:should|shall|must|ought to|has to|needs to|would|will|could|can|is|does|is supposed to|is meant to|is going to|may|might))(?: (?:be|become|also|just|only|always|simply|act as|act like|behave like|behave as|work as|work like|do|give me|give|send me))*\\s+`,
     'i',
   ),
-  /^(?:to be|be|become|becomes|act as|act like|behave like|behave as|work as|work like|function as|serve as|being|have|having|get|getting|give me|gives me|send me|show me|i get|i want|i have|you get|me)\s+/i,
+  /^(?:to be|be|become|becomes|acts? as|acts? like|behaves? like|behaves? as|works? as|works? like|functions? as|serves? as|like(?= an? )|being|have|having|get|getting|give me|gives me|send me|show me|i get|i want|i have|you get|me)\s+/i,
   /^(?:always|simply|just|only|really|actually|probably|preferably|directly|some|my|your|own|same as)\s+(?=\S)/i,
   new RegExp(`^${THING} to (?:be |have |get |send |give me )?`, 'i'),
   /^(?:keyboard |key )?(?:shortcut|combination|keys|command) (?:for|to)\s+/i,
-  /^make (?=holding|tapping|pressing|long|\S+ \S*er$|\S+ \S+ \S*er$)/i,
+  /^(?:an? )?(?:ordinary|normal|regular|plain|standard|usual|common|proper|real)\s+(?=[a-z0-9])/i,
+  /^(?:make|let|have) (?=holding|tapping|pressing|long|\S+ \S*er$|\S+ \S+ \S*er$)/i,
   /^turn (?=.*\b(?:on|off)\b)/i,
+  new RegExp(
+    `^${THING} (?:types?|sends?|gives?|makes?|works? as|acts? as|works? like|means)(?: me)?\\s+(?=\\S{1,12}(?: |$|,))`,
+    'i',
+  ),
   /^make it so(?: that)?(?: (?:it|this|this key))?\s+/i,
   /^(?:a )?key (?:that|which|to)\s+/i,
   /^(?:types?|inserts?) an? (?=\S+(?: (?:sign|mark|symbol|key))?$)/i,
   /^absolutely\s+/i,
   /^(?:key with|key that (?:has|says|sends|types|makes|gives)|both)\s+/i,
-  /^an? (?=[a-z]{2})/i,
+  /^an? (?=[a-z]{2}|[a-z0-9]$)/i,
 ];
 
 /** What follows what is meant. */
 const FOLLOWS =
-  /(?:,? (?:please|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please))+$/;
+  /(?:,? (?:please|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
 
 /** Words inside of a clause that fill only, beside words that say when. */
 const FILLS: readonly (readonly [RegExp, string])[] = [
@@ -59,6 +81,9 @@ const FILLS: readonly (readonly [RegExp, string])[] = [
   [/\b(?:should|must|ought to|has to) (?:be|become|send|act as|do)\b/g, ''],
   [/\b(?:gives?|gets?|sends?|shows?) me\b/g, ''],
   [/\b(i|you|we) (?:just|only|simply|quickly|briefly)\b/g, '$1'],
+  [/,? \bunless (?=\S)/g, ', when '],
+  [/\bgoes to\b/g, 'go to'],
+  [/\bshow me\b/g, 'show'],
   [/\b(?:whenever|every time|each time|anytime|any time|in case|in which case)\b/g, 'when'],
   [/\b(?:is still|stays) (?=\S)/g, ''],
 ];
@@ -98,7 +123,7 @@ export function withoutChat(said: string): string[] {
   const clauses = (text: string): string =>
     spaced(
       text
-        .split(/([,;]| but | and )/)
+        .split(/([,;]| but | and |(?<=,) or )/)
         .map((part, n) => (n % 2 === 0 ? clause(part) : part))
         .join(' '),
     );

@@ -119,7 +119,20 @@ export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBindin
   // `When held, Ctrl`: the comma behind a clause leads to what it is about.
   const led = plain.replace(/\b(when|if|on|while|whenever)\b([^,;]*),/g, '$1$2 :');
   const parts = new Parts(actionSaid);
-  for (const way of new Set([said, plain, led])) {
+  // `A tap is a comma`: the article of the role is none of a letter.
+  const bare = plain.replace(
+    /(^|[,;] |and |but |then |while |with |on |at )an? (?=(?:\w+ )?(?:tap|hold|press|touch|one) (?:is|gives|sends|does|for|to|should|means|makes|gets|will|of|it|=|:))/g,
+    '$1',
+  );
+  // `A with Ctrl on hold`: the modifier alone is what is held.
+  const apart = bare.replace(
+    /^([^,;]+?) (?:with|plus|and) ((?:left |right |l|r)?(?:ctrl|control|shift|alt|altgr|option|opt|command|cmd|meta|super|win|windows) (?:on hold|on a hold|on holding|when held|if held|while held|when holding|when i hold it|if i hold it|held))$/,
+    (whole, one: string, held: string) => {
+      const action = actionSaid(one);
+      return !action || isHoldish(action) ? whole : `${one}, ${held}`;
+    },
+  );
+  for (const way of new Set([apart, bare, said, plain, led, plain.replace(/\//g, ' / ')])) {
     const found = partsSaid(way, parts);
     if (found) return found;
   }
@@ -169,7 +182,9 @@ function partsSaid(said: string, parts: Parts): GestureBinding | undefined {
 
 /** `Esc/Ctrl`: of two, the one that only makes sense held is the hold. */
 function eitherOr(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
-  const [, one = '', other = '', more] = /^([^/]+?)\s*\/\s*([^/]+)(\/.*)?$/.exec(said) ?? [];
+  const [, one = '', other = '', more] =
+    /^([^/|(]+?)(?:\s*[/|]\s*| or | \()([^/|()]+?)\)?([/|].*)?$/.exec(said.replace(/^tap ?[/|] ?hold ?[:=]? ?/, '')) ??
+    [];
   const [first, second] = [one, other].map((part) => (part === '' ? undefined : actionSaid(part)));
   if (!first || !second || more !== undefined || isHoldish(first) === isHoldish(second)) return undefined;
   const [tap, hold] = isHoldish(second) ? [first, second] : [second, first];

@@ -34,13 +34,13 @@ const KEYS: Readonly<Record<string, string>> = {
   NumLock: 'num lock, numlock, number lock, numeric lock, num lk, numlk, numlck, verr num, bloq num',
   ScrollLock: 'scroll lock, scrolllock, scrlk, scr lk, scroll lk, slk, rollen, arrêt défil',
   PrintScreen:
-    'drucken, druck taste, imp pant, impr ecran, print scr, prnt scr, prtscrn, snapshot, print screen, printscreen, prtsc, prt sc, prtscn, prt scr, prtscr, prtscreen, prnt scrn, print scrn, sys rq, sysrq, system request, screenshot, screen shot, take a screenshot, take screenshot, screen capture, druck, impr écran, impr pant, stamp',
+    'drucken, druck taste, imp pant, impr ecran, print scr, prnt scr, prtscrn, snapshot, print screen, printscreen, prtsc, prt sc, prtscn, prt scr, prtscr, prtscreen, prnt scrn, print scrn, screen capture, capture screen, screenshot of whole screen, screenshot of screen, capture whole screen, sys rq, sysrq, system request, screenshot, screen shot, take a screenshot, take screenshot, screen capture, druck, impr écran, impr pant, stamp',
   Pause: 'pause, break, pause break, untbr, pausa, attn',
   ContextMenu:
     'kontextmenü, menü, right click key, windows menu key, menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
   Power: 'power, power off, shut down, shutdown, turn off computer, turn off the computer, power button, ⏻',
   Sleep: 'sleep, standby, stand by, suspend, send to sleep, go to sleep, put to sleep, sleep mode',
-  WakeUp: 'wake, wake up, wakeup',
+  WakeUp: 'wake, wake up, wakeup, wake computer, wake up computer, wake pc',
   Help: 'help',
   Minus: 'minus, minus sign, dash, hyphen',
   Equal: 'equal, equals, equal sign, equals sign',
@@ -52,7 +52,7 @@ const KEYS: Readonly<Record<string, string>> = {
   Semicolon: 'semicolon, semi colon',
   Quote: 'apostrophe, single quote, quote, single quotation mark, tick, prime',
   Backquote:
-    '半角/全角, 半角全角, hankaku zenkaku, zenkaku hankaku, backquote, back quote, backtick, back tick, grave, grave accent',
+    '半角/全角, 半角全角, hankaku zenkaku, zenkaku hankaku, backquote, back quote, backtick, back tick, grave, grave accent, accent grave',
   Comma: 'comma',
   Period: 'period, full stop, fullstop, dot, point, decimal point',
   Slash: 'slash, forward slash, solidus, fwd slash, slash key',
@@ -71,7 +71,7 @@ const KEYS: Readonly<Record<string, string>> = {
   AudioVolumeMute:
     'mute, volume mute, mute volume, mute sound, mute the sound, sound off, unmute, mute audio, silence, toggle mute, mute on off, mute unmute, turn off sound, volume off, audio mute, turn sound off, 🔇',
   MediaPlayPause:
-    'play, play pause, play or pause, playpause, pause play, pause music, pause the music, play music, play the music, pause song, pause media, pause playback, media play, play pause music, start stop music, resume, resume music, resume playback, toggle playback, media play pause, pause or play, play and pause, pause and play, ⏯, ▶, ▶⏸, ⏵',
+    'play, play pause, play or pause, play or pause music, play or pause song, play and pause, pause or play, play and pause music, start or stop music, start or pause music, start music, pause or resume music, pause and resume, playpause, pause play, pause music, pause the music, play music, play the music, pause song, pause media, pause playback, media play, play pause music, start stop music, resume, resume music, resume playback, toggle playback, media play pause, pause or play, play and pause, pause and play, ⏯, ▶, ▶⏸, ⏵',
   MediaStop:
     'stop music, stop the music, stop media, media stop, stop playback, stop playing, stop song, stop, stop audio, ⏹',
   MediaTrackNext:
@@ -113,7 +113,7 @@ const MODIFIERS: Readonly<Record<string, string>> = {
   Shift:
     'shift, umschalttaste, shift taste, majuscule, skift, shft, ⇧, umschalt, umsch, maj, mayús, maiusc, uppercase key',
   Alt: 'alt, wahltaste, alt taste, option key, option, opt, ⌥, ⎇, alternate',
-  Meta: 'meta, windows taste, windowstaste, tecla windows, tasto windows, touche windows, command key, befehl, befehlstaste, search key, cmd, command, win, windows, super, ⌘, ⊞, ❖, os key, logo key, windows logo, start key, start menu, apple, windows start',
+  Meta: 'meta, windows taste, windowstaste, tecla windows, tasto windows, touche windows, command key, befehl, befehlstaste, search key, cmd, command, win, windows, super, ⌘, ⊞, ❖, os key, logo key, windows logo, start key, start menu, open start menu, apple, windows start',
 };
 
 /** Names of the right Alt alone. */
@@ -233,9 +233,19 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
     const code = `Key${letter.toUpperCase()}`;
     yield [letter, code];
     yield [`letter ${letter}`, code];
-    for (const big of ['capital', 'uppercase', 'upper case', 'capital letter', 'big'])
+    for (const big of [
+      'capital',
+      'uppercase',
+      'upper case',
+      'capital letter',
+      'uppercase letter',
+      'upper case letter',
+      'big letter',
+      'big',
+    ])
       yield [`${big} ${letter}`, letter.toUpperCase()];
-    for (const small of ['lowercase', 'lower case', 'small']) yield [`${small} ${letter}`, code];
+    for (const small of ['lowercase', 'lower case', 'small', 'lowercase letter', 'lower case letter', 'small letter'])
+      yield [`${small} ${letter}`, code];
   }
   for (let digit = 0; digit < 10; digit++)
     for (const name of [String(digit), NUMBERS[digit] ?? ''])

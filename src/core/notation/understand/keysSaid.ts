@@ -34,7 +34,7 @@ export function buttonSaid(said: string): number | undefined {
     : undefined;
 }
 
-const ORDINALS: Readonly<Record<string, number>> = {
+export const ORDINALS: Readonly<Record<string, number>> = {
   first: 1,
   '1st': 1,
   second: 2,

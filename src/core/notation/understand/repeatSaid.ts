@@ -25,6 +25,8 @@ const TEMPLATES = [
   `(repeat|repeats|repeating|keep pressing|keeps pressing|keep repeating|keep sending|press repeatedly|autofire) {keys} [${AGAIN}] (every|each|once every|once per) {time} ${HELD}`,
   `{keys} [${AGAIN}] every {time} ${HELD}`,
   `(press|send|hit|tap) {keys} [${AGAIN}] (every|each|once every) {time} ${HELD}`,
+  `every {time} (press|send|repeat|tap|hit) {keys} ${HELD}`,
+  `(rapid fire|rapidly fire|rapidly press|mash|spam|hammer|auto repeat|auto press) {keys} ${HELD}`,
   `while (held|i hold it|down) (press|send|repeat|tap) {keys} every {time}`,
   `(repeat|repeats|keep pressing|keeps pressing|keep repeating|keep sending|press repeatedly) {keys} [${AGAIN}] ${HELD}`,
   `{keys} ${AGAIN} ${HELD}`,

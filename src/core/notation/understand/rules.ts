@@ -29,11 +29,13 @@ const STAY =
   '(for good|permanently|forever|and stay|and stay there|always|permanent|until further notice|from now on|and keep it|and remain there|and remain|and stay on it|and leave it on|until i come back|till i come back|until i change it|until changed)';
 const AGAIN =
   '(until pressed again|until i press it again|until it is pressed again|until next press|until tapped again|until i press again|until i tap it again|until hit again|till pressed again|until second press|until key is pressed again|until pressed a second time|until i press this key again|until it is tapped again|until touched again)';
-const DOWN = '(down|held|pressed|locked|held down|pressed down|locked down|in)';
+const DOWN = '(down|held|pressed|locked|held down|pressed down|locked down|in|on)';
 const ON_OFF = '(on off|on/off|on or off|on and off|off and on|off and on|toggle|toggled|on / off|off or on)';
 const COUNTED = '(notch|notches|line|lines|step|steps|click|clicks|time|times|tick|ticks|detent|detents|x)';
 const WHEEL =
   '(scroll|wheel|mouse wheel|mousewheel|scroll wheel|scrollwheel|turn wheel|turn mouse wheel|scroll mouse wheel|roll wheel|roll mouse wheel|move wheel|scroll page|scroll screen|mouse scroll|spin wheel|rotate wheel|scrolling|wheel scroll|page scroll)';
+
+const LAMPS = '[my|keyboard|key|board] (lamps|lights|light|led|leds|backlight|back light|lighting|illumination)';
 
 /** A layer turned on and off; the keys that the host itself turns on and off are simply pressed. */
 const LOCKS = new Set(['CapsLock', 'NumLock', 'ScrollLock']);
@@ -71,7 +73,7 @@ const ROWS: readonly Rule[] = [
       {layer} ${HELD}
       {layer} (momentarily|temporarily|held|hold|when down)
       {layer} ${UNTIL_UP}
-      (hold|hold down|hold key|press and hold|hold it) (to get|to show|to use|to reach|to enter|to activate|to go to|to switch to|to be on|to get to|to see|to access|to have|to turn on) {layer}
+      (hold|hold down|hold key|press and hold|hold it) (to visit|to peek at|to get|to show|to use|to reach|to enter|to activate|to go to|to switch to|to be on|to get to|to see|to access|to have|to turn on) {layer}
       (go|switch|change|move|jump|get) to {layer} ${HELD}
       (go|switch|change|move|jump) to {layer} ${UNTIL_UP}
       (show|use|activate|enable|turn on|switch on|enter|have|open|access|reach|be on|stay on) {layer} ${HELD}
@@ -81,6 +83,9 @@ const ROWS: readonly Rule[] = [
       as long as (held|i hold it|i hold this|i hold this key|i hold key|i keep it held|i am holding it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in] {layer}
       {layer} as long as held
       hold this for {layer}
+      [reach|get to|go to|show|use|have|be on|to] {layer} by (holding|holding this|holding it|holding this key|holding key|holding down|pressing|pressing this|pressing it)
+      (into|in|on|to) {layer} ${HELD}
+      (while|as long as|whenever) (this is down|this key is down|this is held|this key is held|it is pressed|this is pressed|this key is pressed|i press it|i press this|i keep it down|i keep it pressed|i keep this pressed|i keep this down|i keep key pressed|i keep this key pressed) [show|use|go to|have|activate|be on] {layer}
     `,
   },
   {
@@ -100,6 +105,8 @@ const ROWS: readonly Rule[] = [
       switch {layer}
       {layer} in and out
       (on off|on/off|on and off) (for|of) {layer}
+      (toggle|toggles|flip|flips|switch|switches|change|changes) between {layer} and (base|base layer)
+      (toggle|toggles|flip|flips|switch|switches|change|changes) between (base|base layer) and {layer}
     `,
   },
   {
@@ -113,8 +120,11 @@ const ROWS: readonly Rule[] = [
       lock {layer} on
       (activate|enable|turn on|switch on) {layer}
       leave for {layer}
-      make {layer} (active|current)
-      set layer [to] {layer}
+      make {layer} (active|current) [layer|one]
+      (jump|go|switch|change|move|get|step|hop) into {layer} [for good|permanently|and stay|and stay there|and remain|and remain there]
+      (exit|leave|home|go home|escape) to {layer}
+      (set|change|switch) layer [to] {layer}
+      always {layer}
     `,
   },
   {
@@ -122,7 +132,8 @@ const ROWS: readonly Rule[] = [
     phrases: `
       [just] (once|one shot|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
       {layer} ${ONCE}
-      (show|use|go to|switch to|visit|activate|enter|change to|jump to|turn on|enable) {layer} ${ONCE}
+      (show|use|go to|switch to|visit|activate|enter|change to|jump to|turn on|enable|open|have) {layer} ${ONCE}
+      [just] (one key on|one key from|one key of|once|a key from) {layer} (then|and then|and) [go|come|right|come right|return] back [to base]
       for (next key|one key|next key only|next press) [use|show|switch to|go to|on|only] {layer}
     `,
   },
@@ -136,6 +147,7 @@ const ROWS: readonly Rule[] = [
       {mods} [on|to|with|for|applies to|only for|just for] next (key|letter|character|press|keypress|keystroke) [only]
       {mods} applied to next key
       next (key|letter|character) (is|gets|with) {mods}
+      [only|just] for [only|just] (next key|one key|next key only|next press|next keystroke|next letter|key that follows) [only|use|hold|add|press] {mods}
       {mods} sticky
       {mods} then key
     `,
@@ -232,9 +244,33 @@ const ROWS: readonly Rule[] = [
     `,
   },
   {
+    make: ({ keys, mods }) => ({ do: 'keys', codes: [...mods, ...keys.filter((code) => !mods.includes(code))] }),
+    phrases: `
+      {keys} (but with|but together with|while holding|together with|along with|with held|with a held) {mods} [held|down|pressed|added]
+      {mods} (held|down|pressed) [while|and|then|with] [press|pressing|i press] {keys}
+    `,
+  },
+  {
+    make: () => ({ do: 'device', what: 'lampsUp' }),
+    phrases: `
+      ${LAMPS} (up|brighter|higher|more|stronger|lighter)
+      (brighter|brighten|raise|increase|turn up|more|up) ${LAMPS}
+      turn ${LAMPS} up
+    `,
+  },
+  {
+    make: () => ({ do: 'device', what: 'lampsDown' }),
+    phrases: `
+      ${LAMPS} (down|darker|lower|less|weaker|dimmer)
+      (darker|dim|lower|decrease|turn down|less|dimmer|reduce|down) ${LAMPS}
+      turn ${LAMPS} down
+    `,
+  },
+  {
     make: ({ n }) => (Number.isInteger(n) && n >= 1 && n <= 16 ? { do: 'slot', how: 'go', slot: n } : undefined),
     phrases: `
       (slot|profile|switch to slot|switch to profile|change to profile|change to slot|go to slot|go to profile|profile number|slot number|load profile|load slot|select profile|select slot|use profile|use slot|keyboard profile|activate profile|profile in slot|switch profile to|change profile to|jump to slot|jump to profile|profile no) {n}
+      [go to|switch to|change to|use|load|select|jump to|activate] {n} (slot|profile)
     `,
   },
   {

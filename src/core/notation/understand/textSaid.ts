@@ -4,6 +4,9 @@ import { timeSaid } from './timeSaid';
 
 const VERB =
   /^\s*(?:please\s+)?(?:types? in|types?|typing|writes?|writing|says?|(?:enters?|inserts?|inputs?|outputs?|sends?|prints?|says?|spells?|puts?|pastes?)\s+(?:out\s+)?(?:the\s+|a\s+)?(?:texts?|words?|strings?|phrases?|sentences?|message|snippet)|texts?\b|spell(?: out)?|type out|write out)(?:\s+(?:out\s+)?(?:the\s+|a\s+)?(?:texts?|words?|strings?|phrases?|sentences?|message)(?=\s*[:"“'‘]|\s+\S))?\s*:?\s+(.+)$/isu;
+/** A text that is only named as one: `the word lantern`, `lantern as text`. */
+const NAMED =
+  /^\s*(?:(?:the|this|a) (?:texts?|words?|strings?|phrases?|sentences?|message)\s*:?\s+(?!for\b|of\b|to\b|before\b|after\b)(.+)|(.+?) as (?:a |plain )?texts?)$/isu;
 const QUOTED_VERB = /^\s*(?:enter|insert|input|output|send|print|say|put|paste)\s+(?=["“„'‘«])(.+)$/isu;
 const QUOTES: readonly (readonly [string, string])[] = [
   ['"', '"'],
@@ -41,6 +44,7 @@ export function textSaid(line: string): Action[] {
   const said =
     VERB.exec(line)?.[1] ??
     QUOTED_VERB.exec(line)?.[1] ??
+    NAMED.exec(line)?.slice(1).find(Boolean) ??
     (alone !== undefined && /^["“„«]/.test(line.trim()) ? line : undefined);
   if (said === undefined) return [];
   const found: Action[] = [];

@@ -11,7 +11,7 @@ import { asTyped, withoutChat } from './chat';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
 import { gestureSaid } from './gestureSaid';
 import { namesOf, numberOfWord } from './keyNames';
-import { buttonSaid, keysSaid, modifiersSaid } from './keysSaid';
+import { buttonSaid, keysSaid, modifiersSaid, ORDINALS } from './keysSaid';
 import type { NotationContext } from '../names';
 import { parseLine } from '../parse';
 import { withoutFiller, withoutHyphens, withoutVerb, wordsOf } from './phrase';
@@ -55,6 +55,10 @@ const SEVERAL_CLICKS = /\b(?:double|triple|two|three) ?-?clicks?\b/;
 
 /** Words of who goes to a layer and means to stay. */
 const STAYS = /\b(?:stay|stays|remain|for good|permanently|forever|lock|locked|keep)\b/;
+
+/** A text of a gesture, whose role stands behind it: `type "ok" when tapped, …`. */
+const ROLE_BEHIND_TEXT =
+  /["”]\s*(?:,\s*)?(?:when|if|on|while|as|for)\b[^"]*[,;]|["”]\s*(?:when|if|on) (?:tapped|held|i|it|tap|hold|double)\b/i;
 
 /** What may be a part of an exact line; reading it would be lost time with anything else. */
 const WORTH_READING = new RegExp(`[+:"#]|^(?:${Object.keys(ACTION_WORDS).join('|')})\\b`);
@@ -129,7 +133,7 @@ class Understanding {
         macro: macro === undefined ? '' : (this.macro(macro) ?? (macro === said ? undefined : this.macroBegun(macro))),
         keys: keys === undefined ? [] : this.keysOrButton(keys),
         mods: mods === undefined ? [] : modifiersSaid(mods),
-        n: n === undefined ? 0 : (COUNTS[n] ?? numberOfWord(n)),
+        n: n === undefined ? 0 : (COUNTS[n] ?? numberOfWord(n) ?? ORDINALS[n]),
         time: time === undefined ? 0 : timeSaid(time),
         way: way ?? '',
       };
@@ -297,7 +301,8 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
   if (character) add(character);
   if (readings.length > 0) return readings;
   const understanding = new Understanding(context);
-  for (const typed of new Set([line, asTyped(line)]))
+  const isPartText = ROLE_BEHIND_TEXT.test(line) && understanding.bindings(said).length > 0;
+  for (const typed of isPartText ? [] : new Set([line, asTyped(line)]))
     if (readings.length === 0) for (const text of textSaid(typed)) add({ kind: 'act', action: text });
   if (readings.length > 0 && !/[,;]\s*(?:hold|twice|when|held)\b/i.test(line)) return readings;
   // A gesture of one meaning is often a plain act with chat around it: *to switch to Cues while held*.
