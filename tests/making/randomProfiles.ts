@@ -207,7 +207,15 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
           }),
           { maxLength: 2 },
         ),
-        travel: fc.record({ board: actuation, keys: fc.dictionary(key, actuation, { maxKeys: 4 }) }),
+        // A key with the board's own setting has none when it is read.
+        travel: fc
+          .record({ board: actuation, keys: fc.dictionary(key, actuation, { maxKeys: 4 }) })
+          .map(({ board: all, keys }) => ({
+            board: all,
+            keys: Object.fromEntries(
+              Object.entries(keys).filter(([, one]) => JSON.stringify(one) !== JSON.stringify(all)),
+            ),
+          })),
       })
       .map((said): Profile => ({
         ...plain,

@@ -16,8 +16,10 @@ const LEADS_UP: readonly RegExp[] = [
     'i',
   ),
   /^(?:can|could|would|will|may|might) (?:you|i|we|it)(?: please| kindly| maybe)?(?: have| get| let| make it so that| just)?\s+/i,
-  /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| looking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
+  /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| have| looking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
   /^(?:set|map|remap|rebind|change) (?!it\b|this\b|that\b|me\b|layer\b|slot\b|profile\b)[^,;]{1,20}? to\s+/i,
+  /^(?:what|all)(?: that)? (?:i|we|it) (?:want|need|would like|should do|should be|should send)(?: here)? is\s+/i,
+  /^(?:an? )?(?:second|another|extra|additional|one more|further)\s+(?=\S)/i,
   /^(?:could|can) do with\s+/i,
   /^(?:job|role|function|task|meaning|work) of\s+/i,
   /^(?:needs|has|ought|is supposed|is meant) to be\s+/i,
@@ -38,7 +40,7 @@ const LEADS_UP: readonly RegExp[] = [
     `^(?:turn|change|convert|map|remap|bind|rebind|assign|reassign|define|replace|swap|program|configure)(?: ${THING})?(?: ${OTHER})?\\s+`,
     'i',
   ),
-  new RegExp(`^(?:make|let|have|get|set|use|want|give|put)(?: ${THING})(?: here| there)?\\s+`, 'i'),
+  new RegExp(`^(?:make|let|have|get|set|use|want|give|put|keep|leave)(?: ${THING})(?: here| there)?\\s+`, 'i'),
   new RegExp(
     `^${THING}(?: (?:should|shall|must|ought to|has to|needs to|would|will|could|can|is|does|is supposed to|is meant to|is going to|may|might))(?: (?:be|become|also|just|only|always|simply|act as|act like|behave like|behave as|work as|work like|do|give me|give|send me))*\\s+`,
     'i',
@@ -47,7 +49,7 @@ const LEADS_UP: readonly RegExp[] = [
   /^(?:always|simply|just|only|really|actually|probably|preferably|directly|some|my|your|own|same as)\s+(?=\S)/i,
   new RegExp(`^${THING} to (?:be |have |get |send |give me )?`, 'i'),
   /^(?:keyboard |key )?(?:shortcut|combination|keys|command) (?:for|to)\s+/i,
-  /^(?:an? )?(?:ordinary|normal|regular|plain|standard|usual|common|proper|real)\s+(?=[a-z0-9])/i,
+  /^(?:an? )?(?:ordinary|normal|regular|plain vanilla|plain|standard|usual|common|proper|real)\s+(?=[a-z0-9])/i,
   /^(?:make|let|have) (?=holding|tapping|pressing|long|\S+ \S*er$|\S+ \S+ \S*er$)/i,
   /^turn (?=.*\b(?:on|off)\b)/i,
   new RegExp(
@@ -64,7 +66,7 @@ const LEADS_UP: readonly RegExp[] = [
 
 /** What follows what is meant. */
 const FOLLOWS =
-  /(?:,? (?:please|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
+  /(?:,? (?:please|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|would do|will do|is fine|is enough|(?:like|as) on (?:every |other |normal |ordinary )?keyboards?|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
 
 /** Words inside of a clause that fill only, beside words that say when. */
 const FILLS: readonly (readonly [RegExp, string])[] = [
@@ -82,6 +84,7 @@ const FILLS: readonly (readonly [RegExp, string])[] = [
   [/\b(?:gives?|gets?|sends?|shows?) me\b/g, ''],
   [/\b(i|you|we) (?:just|only|simply|quickly|briefly)\b/g, '$1'],
   [/,? \bunless (?=\S)/g, ', when '],
+  [/\bfollowing (?=key|letter|character|press)/g, 'next '],
   [/\bgoes to\b/g, 'go to'],
   [/\bshow me\b/g, 'show'],
   [/\b(?:whenever|every time|each time|anytime|any time|in case|in which case)\b/g, 'when'],
@@ -128,6 +131,6 @@ export function withoutChat(said: string): string[] {
         .join(' '),
     );
   const ways = [clause(plain), clause(spaced(usual)), clauses(usual), clauses(tapped(usual, OTHERWISE))];
-  ways.push(...ways.map((way) => spaced(way.replaceAll(',', ' '))));
+  ways.push(...ways.map((way) => spaced(way.replace(/[,()]|:(?= )/g, ' '))));
   return [...new Set(ways)].filter((way) => way !== '' && way !== said);
 }

@@ -23,7 +23,7 @@ const KEYS: Readonly<Record<string, string>> = {
   PageUp:
     'bild ↑, bild hoch, pág arriba, page précédente, bild nach oben, page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
   PageDown:
-    'bild ↓, bild runter, pág abajo, page suivante, bild nach unten, page down, pagedown, pgdn, pgdown, pg dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
+    'bild ↓, bild runter, pág abajo, page suivante, bild nach unten, page down, pagedown, pgdn, pgdown, pg dn, pg dwn, pgdwn, page dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
   ArrowUp: 'up, arrow up, up cursor, up arrow key, up arrow, cursor up, uparrow, ↑, one line up, crsr up',
   ArrowDown:
     'down, arrow down, down cursor, down arrow key, down arrow, cursor down, downarrow, ↓, dn, one line down, crsr down',
@@ -38,8 +38,10 @@ const KEYS: Readonly<Record<string, string>> = {
   Pause: 'pause, break, pause break, untbr, pausa, attn',
   ContextMenu:
     'kontextmenü, menü, right click key, windows menu key, menu, menu key, context menu, contextmenu, application, applications, app key, apps key, right click menu, ≣, ☰, ▤',
-  Power: 'power, power off, shut down, shutdown, turn off computer, turn off the computer, power button, ⏻',
-  Sleep: 'sleep, standby, stand by, suspend, send to sleep, go to sleep, put to sleep, sleep mode',
+  Power:
+    'power, power off, shut down, shutdown, power off computer, switch off computer, shut down computer, shut computer down, turn computer off, turn off computer, turn off the computer, power button, ⏻',
+  Sleep:
+    'sleep, put computer to sleep, send computer to sleep, let computer sleep, standby, stand by, suspend, send to sleep, go to sleep, put to sleep, sleep mode',
   WakeUp: 'wake, wake up, wakeup, wake computer, wake up computer, wake pc',
   Help: 'help',
   Minus: 'minus, minus sign, dash, hyphen',
@@ -77,7 +79,7 @@ const KEYS: Readonly<Record<string, string>> = {
   MediaTrackNext:
     'next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, skip to the next song, skip to the next track, skip to next song, skip to next track, skip this song, go to the next song, go to the next track, one song forward, one track forward, next tune, play next, track next, ⏭',
   MediaTrackPrevious:
-    'previous track, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
+    'previous track, go back a song, go back one song, back a song, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
   MediaSelect: 'media player, open media player, music player, launch media player, open music player',
   LaunchMail:
@@ -88,9 +90,9 @@ const KEYS: Readonly<Record<string, string>> = {
   BrowserSearch: 'search, web search, browser search, search the web',
   BrowserHome: 'browser home, home page, homepage, web home, browser homepage',
   BrowserBack:
-    'browser back, browser back button, go back one page, one page back, back one page, back, go back, page back, web back, previous page, navigate back',
+    'browser back, browser back button, go back a page, back a page, one page back, go back one page, one page back, back one page, back, go back, page back, web back, previous page, navigate back',
   BrowserForward:
-    'browser forward, browser forward button, go forward one page, one page forward, forward, go forward, page forward, web forward, navigate forward, next page',
+    'browser forward, browser forward button, go forward a page, forward a page, one page forward, go forward one page, one page forward, forward, go forward, page forward, web forward, navigate forward, next page',
   BrowserStop: 'browser stop, stop loading, web stop',
   BrowserRefresh: 'browser refresh, refresh, reload, reload page, refresh page, reload the page, refresh the page',
   BrowserFavorites: 'favorites, favourites, browser favorites, browser favourites, bookmarks',

@@ -22,7 +22,7 @@ export function wordsOf(line: string): string {
     .replace(/\bi'm\b/g, 'i am')
     .replace(/\bi'd\b/g, 'i would')
     .replace(/\b(?!let)(\p{L}{3,})'s\b/gu, '$1')
-    .replace(/\b(the|any)\b(?= \S)/g, '')
+    .replace(/\b(the|any|teh|hte)\b(?= \S)/g, '')
     .replace(/(?<=\p{L}{2})\.(?= )/gu, '')
     .replace(/\s+/g, ' ')
     .trim();

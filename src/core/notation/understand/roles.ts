@@ -79,7 +79,7 @@ export const HOLD_WORDS = new RegExp(
 
 const HOLD_0 = `
   (while|as long as|whilst) [it is|i am|key is|this is|this key is|i keep it|being] (pressed|pressing it|pressing|down|i press it)
-  [on|for|upon|by|with|as|when|if|while|whenever|when it is|if it is|when i|if i|while i|when key is|while it is|once|when this is|as long as it is|as long as i|as long as|while being|after being|in case it is|when being|during|${PREPOSITIONS}] ${HOLD} [it|this|key|this key|down]
+  [on|for|upon|by|with|as|when|if|while|whenever|when it is|if it is|when it|if it|while it|as long as it|when i|if i|while i|when key is|while it is|once|when this is|as long as it is|as long as i|as long as|while being|after being|in case it is|when being|during|${PREPOSITIONS}] ${HOLD} [it|this|key|this key|down]
 `;
 /** A key that is used with others is held. */
 const WITH_OTHERS = `
@@ -125,7 +125,7 @@ export const BEFORE: readonly { role: Role; template: Template }[] = [
   },
   ...ALL.map(([role, phrase]) => ({
     role,
-    template: template(`${phrase} ${LEADS} {what}`),
+    template: template(`${phrase} [only] ${LEADS} {what}`),
   })),
 ];
 export const BEHIND: readonly { role: Role; template: Template }[] = ALL.map(([role, phrase]) => ({

@@ -20,7 +20,7 @@ type Filled = {
 type Rule = { make: (filled: Filled) => Action | undefined; phrases: string };
 
 const HELD =
-  '(while|when|whilst|as long as|only while|only when|so long as) [it is|i am|key is|i keep it|i|being|kept|this is|this key is|it] (held|pressed|down|holding|hold|hold it|pressed down|held down|press it|holding it|holding this|holding this key|holding key|pressing it|hold this|hold key|pressing|hold this key|hold it down)';
+  '(while|when|whilst|as long as|only while|only when|so long as) [it is|i am|key is|i keep it|i|being|kept|this is|this key is|it] (held|pressed|down|holding|hold|hold it|pressed down|held down|press it|holding it|holding this|holding this key|holding key|pressing it|hold this|hold key|pressing|hold this key|hold it down|press this|pressing this|press this key)';
 const UNTIL_UP =
   'until (released|release|let go|i let go|i release it|it is released|i let it go|it is let go|key is released|key goes up|key up|i release|i let go of it)';
 const ONCE =
@@ -28,7 +28,7 @@ const ONCE =
 const STAY =
   '(for good|permanently|forever|and stay|and stay there|always|permanent|until further notice|from now on|and keep it|and remain there|and remain|and stay on it|and leave it on|until i come back|till i come back|until i change it|until changed)';
 const AGAIN =
-  '(until pressed again|until i press it again|until it is pressed again|until next press|until tapped again|until i press again|until i tap it again|until hit again|till pressed again|until second press|until key is pressed again|until pressed a second time|until i press this key again|until it is tapped again|until touched again)';
+  '(until pressed again|until i press this again|until i tap this again|until i press it again|until it is pressed again|until next press|until tapped again|until i press again|until i tap it again|until hit again|till pressed again|until second press|until key is pressed again|until pressed a second time|until i press this key again|until it is tapped again|until touched again)';
 const DOWN = '(down|held|pressed|locked|held down|pressed down|locked down|in|on)';
 const ON_OFF = '(on off|on/off|on or off|on and off|off and on|off and on|toggle|toggled|on / off|off or on)';
 const COUNTED = '(notch|notches|line|lines|step|steps|click|clicks|time|times|tick|ticks|detent|detents|x)';
@@ -71,7 +71,7 @@ const ROWS: readonly Rule[] = [
     phrases: `
       (while|during|show|use|hold for|momentarily|temporarily|hold|hold key for|hold down for|hold it for|held) {layer}
       {layer} ${HELD}
-      {layer} (momentarily|temporarily|held|hold|when down)
+      {layer} (momentarily|temporarily|momentary|temporary|held|hold|when down)
       {layer} ${UNTIL_UP}
       (hold|hold down|hold key|press and hold|hold it) (to visit|to peek at|to get|to show|to use|to reach|to enter|to activate|to go to|to switch to|to be on|to get to|to see|to access|to have|to turn on) {layer}
       (go|switch|change|move|jump|get) to {layer} ${HELD}
@@ -103,6 +103,7 @@ const ROWS: readonly Rule[] = [
       (turn|switch|put|keep|leave) {layer} on ${AGAIN}
       (show|use|stay on|be on|keep) {layer} ${AGAIN}
       switch {layer}
+      toggle for {layer}
       {layer} in and out
       (on off|on/off|on and off) (for|of) {layer}
       (toggle|toggles|flip|flips|switch|switches|change|changes) between {layer} and (base|base layer)
@@ -118,6 +119,7 @@ const ROWS: readonly Rule[] = [
       (switch|change|lock|stay|turn on|activate|enable|use|show) {layer} ${STAY}
       (leave|keep|stay) (on|in) {layer}
       lock {layer} on
+      lock me (into|in|on|to) {layer}
       (activate|enable|turn on|switch on) {layer}
       leave for {layer}
       make {layer} (active|current) [layer|one]
@@ -133,7 +135,7 @@ const ROWS: readonly Rule[] = [
       [just] (once|one shot|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
       {layer} ${ONCE}
       (show|use|go to|switch to|visit|activate|enter|change to|jump to|turn on|enable|open|have) {layer} ${ONCE}
-      [just] (one key on|one key from|one key of|once|a key from) {layer} (then|and then|and) [go|come|right|come right|return] back [to base]
+      [just] (one key on|one key from|one key of|next key from|next key on|next press on|once|a key from) {layer} (then|and then|and) [go|come|right|come right|return] back [to base]
       for (next key|one key|next key only|next press) [use|show|switch to|go to|on|only] {layer}
     `,
   },
@@ -149,6 +151,8 @@ const ROWS: readonly Rule[] = [
       next (key|letter|character) (is|gets|with) {mods}
       [only|just] for [only|just] (next key|one key|next key only|next press|next keystroke|next letter|key that follows) [only|use|hold|add|press] {mods}
       {mods} sticky
+      {mods} (that sticks|sticks|sticking) [for one press|for one key|for next key|for next press]
+      next (key|letter|character|press) only {mods}
       {mods} then key
     `,
   },
@@ -165,7 +169,7 @@ const ROWS: readonly Rule[] = [
   {
     make: latch,
     phrases: `
-      (latch|lock|lock down|keep holding|keep pressing|press and keep|latches|locks) {keys} [down|held|pressed|on|in]
+      (latch|lock|stay down|stay pressed|press and stay down|lock down|keep holding|keep pressing|press and keep|latches|locks) {keys} [down|held|pressed|on|in]
       (keep|leave|hold|lock|latch) {keys} ${DOWN}  ${AGAIN}
       (keep|leave|hold|press|hold down|lock|latch|press down|keep holding|press and hold) {keys} ${AGAIN}
       (keep|leave) {keys} ${DOWN}
@@ -238,7 +242,7 @@ const ROWS: readonly Rule[] = [
   {
     make: ({ macro }) => ({ do: 'macro', macro }),
     phrases: `
-      (play|run|start|do|macro|execute|trigger|launch|fire|perform|play macro|run macro|start macro|call|play back|plays|runs|macro called|macro named|do macro|trigger macro|execute macro|launch macro) {macro} [macro]
+      (play|run|start|do|macro|execute|trigger|launch|fire|perform|play macro|run macro|start macro|call|play back|plays|runs|macro called|macro named|do macro|trigger macro|execute macro|launch macro) {macro} [macro] [once|one time]
       {macro} macro
       {macro}
     `,
@@ -254,6 +258,7 @@ const ROWS: readonly Rule[] = [
     make: () => ({ do: 'device', what: 'lampsUp' }),
     phrases: `
       ${LAMPS} (up|brighter|higher|more|stronger|lighter)
+      more light on [my] keyboard
       (brighter|brighten|raise|increase|turn up|more|up) ${LAMPS}
       turn ${LAMPS} up
     `,
@@ -262,6 +267,7 @@ const ROWS: readonly Rule[] = [
     make: () => ({ do: 'device', what: 'lampsDown' }),
     phrases: `
       ${LAMPS} (down|darker|lower|less|weaker|dimmer)
+      less light on [my] keyboard
       (darker|dim|lower|decrease|turn down|less|dimmer|reduce|down) ${LAMPS}
       turn ${LAMPS} down
     `,

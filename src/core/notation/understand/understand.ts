@@ -128,6 +128,9 @@ class Understanding {
       const gaps = fit(template, said);
       if (!gaps) continue;
       const { layer, macro, keys, mods, n, time, way } = gaps;
+      // `A second Shift` is one more, and no time.
+      if (time !== undefined && /^an? second$/.test(time) && said.startsWith(time) && !/ (?:of|long) /.test(said))
+        continue;
       const filled = {
         layer: layer === undefined ? '' : this.layer(layer),
         macro: macro === undefined ? '' : (this.macro(macro) ?? (macro === said ? undefined : this.macroBegun(macro))),
