@@ -8,6 +8,12 @@ const THING = '(?:it|this|that|this one|this key|that key|key|this button|one|me
 const OTHER =
   '(?:into|to|with|as|by|for|in to|become|be|being|to be|to become|act as|act like|acting as|behave as|work as)';
 
+/** What keys do, where a sentence says that one does it. */
+const DOES =
+  'open close lock start play mute skip paste select delete save show stop pause toggle go jump scroll click type send'.split(
+    ' ',
+  );
+
 /** What leads up to what is meant; each is left out where a clause begins, again and again. */
 const LEADS_UP: readonly RegExp[] = [
   /^(?:let'?s|let us|ok(?:ay)?|so|well|hi|hello|hey|now|then|and|but|um+|hmm+|uh|er|oh|yes|great|how about|what about|maybe|perhaps|also|actually|basically|instead|please|kindly)[, ]+/i,
@@ -16,10 +22,13 @@ const LEADS_UP: readonly RegExp[] = [
     'i',
   ),
   /^(?:can|could|would|will|may|might) (?:you|i|we|it)(?: please| kindly| maybe)?(?: have| get| let| make it so that| just)?\s+/i,
-  /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| have| looking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
+  /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| have| looking| thinking of| thinking about| thinking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
   /^(?:set|map|remap|rebind|change) (?!it\b|this\b|that\b|me\b|layer\b|slot\b|profile\b)[^,;]{1,20}? to\s+/i,
   /^(?:what|all)(?: that)? (?:i|we|it) (?:want|need|would like|should do|should be|should send)(?: here)? is\s+/i,
   /^(?:an? )?(?:second|another|extra|additional|one more|further)\s+(?=\S)/i,
+  /^(?:use|take|choose|pick|select)\s+(?=\S)/i,
+  /^(?:supposed|meant) to (?:be|send|do)\s+/i,
+  new RegExp(`^${THING} (?=(?:${DOES.join('|')})\\b)`, 'i'),
   /^(?:could|can) do with\s+/i,
   /^(?:job|role|function|task|meaning|work) of\s+/i,
   /^(?:needs|has|ought|is supposed|is meant) to be\s+/i,
@@ -66,7 +75,7 @@ const LEADS_UP: readonly RegExp[] = [
 
 /** What follows what is meant. */
 const FOLLOWS =
-  /(?:,? (?:please|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|would do|will do|is fine|is enough|(?:like|as) on (?:every |other |normal |ordinary )?keyboards?|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
+  /(?:,? (?:please|button|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|would do|will do|is fine|is enough|(?:like|as) on (?:every |other |normal |ordinary )?keyboards?|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
 
 /** Words inside of a clause that fill only, beside words that say when. */
 const FILLS: readonly (readonly [RegExp, string])[] = [
@@ -84,12 +93,18 @@ const FILLS: readonly (readonly [RegExp, string])[] = [
   [/\b(?:gives?|gets?|sends?|shows?) me\b/g, ''],
   [/\b(i|you|we) (?:just|only|simply|quickly|briefly)\b/g, '$1'],
   [/,? \bunless (?=\S)/g, ', when '],
+  // `This one opens the calculator`: what a key does is what it is asked to do.
+  [new RegExp(`\\b(${DOES.join('|')})e?s\\b`, 'g'), '$1'],
+  [/\b(?:exactly|precisely|a bit|a little|slightly|somewhat|a tad)\b/g, ''],
   [/\bfollowing (?=key|letter|character|press)/g, 'next '],
   [/\bgoes to\b/g, 'go to'],
   [/\bshow me\b/g, 'show'],
   [/\b(?:whenever|every time|each time|anytime|any time|in case|in which case)\b/g, 'when'],
   [/\b(?:is still|stays) (?=\S)/g, ''],
 ];
+
+/** Words before a thing that say which one, where there is only one. */
+const DETERMINERS = /\b(?:an?|my|your|whole|entire|current|this|that|some)\s+(?=[a-z]{3,})/g;
 
 /** What is meant when nothing else is said of when. */
 const USUALLY =
@@ -131,6 +146,7 @@ export function withoutChat(said: string): string[] {
         .join(' '),
     );
   const ways = [clause(plain), clause(spaced(usual)), clauses(usual), clauses(tapped(usual, OTHERWISE))];
+  ways.push(...ways.map((way) => way.replace(DETERMINERS, '')));
   ways.push(...ways.map((way) => spaced(way.replace(/[,()]|:(?= )/g, ' '))));
   return [...new Set(ways)].filter((way) => way !== '' && way !== said);
 }

@@ -30,7 +30,7 @@ const KEYS: Readonly<Record<string, string>> = {
   ArrowLeft: 'left, arrow left, left cursor, left arrow key, left arrow, cursor left, leftarrow, ←, crsr left',
   ArrowRight: 'right, arrow right, right cursor, right arrow key, right arrow, cursor right, rightarrow, →, crsr right',
   CapsLock:
-    'feststell, verrouillage majuscule, caps lk, capslk, cap lock, caps lock, capslock, caps, capitals lock, shift lock, shiftlock, ⇪, feststelltaste, verr maj, bloq mayús, bloc maiusc',
+    'feststell, verrouillage majuscule, caps lk, capslk, cap lock, caps lok, caps lock, capslock, caps, capitals lock, shift lock, shiftlock, ⇪, feststelltaste, verr maj, bloq mayús, bloc maiusc',
   NumLock: 'num lock, numlock, number lock, numeric lock, num lk, numlk, numlck, verr num, bloq num',
   ScrollLock: 'scroll lock, scrolllock, scrlk, scr lk, scroll lk, slk, rollen, arrêt défil',
   PrintScreen:

@@ -71,7 +71,7 @@ const tapPhrases = ({ step, once, tapped, nth }: (typeof TIMES)[number]): string
 `;
 
 const HOLD =
-  '(hold|holds|held|holding|pressed down|long press|press long|pressed long|long pressed|hold down|held down|holding down|press and hold|pressed and held|kept down|keep down|kept pressed|long hold|long|keeping it down|pressing long|long tap|longpress|held long|hold it|held longer|pressed longer|pressing and holding|kept held|keep it down|keep it held|keep it pressed|keep holding|keep holding it|stays down|stays pressed|hold this down|hold it for longer|held for longer|hold long|held for long|pressed for long|long one|keep my finger on it|keep it pressed down|leave my finger on it|my finger is on it|my finger stays on it|finger is on it|finger stays on it|my finger rests on it|finger is down|my finger is down|don t let go|do not let go)';
+  '(hold|holds|held|holding|pressed down|long press|press long|pressed long|long pressed|hold down|held down|holding down|press and hold|pressed and held|kept down|keep down|kept pressed|long hold|long|keeping it down|pressing long|long tap|longpress|held long|hold it|held longer|pressed longer|pressing and holding|kept held|keep it down|keep it held|keep it pressed|keep holding|keep holding it|stays down|stays pressed|hold this down|hold it for longer|held for longer|hold long|held for long|pressed for long|long one|slow press|press slowly|pressed slowly|slow one|hold on to it|hold onto it|hold on|keep my finger on it|keep it pressed down|leave my finger on it|my finger is on it|my finger stays on it|finger is on it|finger stays on it|my finger rests on it|finger is down|my finger is down|don t let go|do not let go)';
 /** Words that say that a key is held. */
 export const HOLD_WORDS = new RegExp(
   `\\b(?:${HOLD}|(?:while|whilst|as long as)\\b[^,;]*\\b(?:pressed|down|pressing(?: it)?))\\b`,
@@ -135,7 +135,7 @@ export const BEHIND: readonly { role: Role; template: Template }[] = ALL.map(([r
 
 /** Words that can begin or end a role; where one stands, a part of a gesture can begin or end. */
 export const OPENS = new Set(
-  'tap tapped tapping hold held holding double triple twice thrice short long press pressed when if on whenever while second third first two three quick single by as kept upon together combined at not'.split(
+  'tap tapped tapping hold held holding double triple twice thrice short long press pressed when if on whenever while second third first two three quick slow single by as kept upon together combined at not'.split(
     ' ',
   ),
 );

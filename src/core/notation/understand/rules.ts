@@ -83,6 +83,7 @@ const ROWS: readonly Rule[] = [
       as long as (held|i hold it|i hold this|i hold this key|i hold key|i keep it held|i am holding it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in] {layer}
       {layer} as long as held
       hold this for {layer}
+      momentary (switch to|change to|access to|shift to) {layer}
       [reach|get to|go to|show|use|have|be on|to] {layer} by (holding|holding this|holding it|holding this key|holding key|holding down|pressing|pressing this|pressing it)
       (into|in|on|to) {layer} ${HELD}
       (while|as long as|whenever) (this is down|this key is down|this is held|this key is held|it is pressed|this is pressed|this key is pressed|i press it|i press this|i keep it down|i keep it pressed|i keep this pressed|i keep this down|i keep key pressed|i keep this key pressed) [show|use|go to|have|activate|be on] {layer}
@@ -119,6 +120,7 @@ const ROWS: readonly Rule[] = [
       (switch|change|lock|stay|turn on|activate|enable|use|show) {layer} ${STAY}
       (leave|keep|stay) (on|in) {layer}
       lock {layer} on
+      (go|switch|change|jump|move) to {layer} ${STAY}
       lock me (into|in|on|to) {layer}
       (activate|enable|turn on|switch on) {layer}
       leave for {layer}
@@ -252,6 +254,14 @@ const ROWS: readonly Rule[] = [
     phrases: `
       {keys} (but with|but together with|while holding|together with|along with|with held|with a held) {mods} [held|down|pressed|added]
       {mods} (held|down|pressed) [while|and|then|with] [press|pressing|i press] {keys}
+    `,
+  },
+  {
+    make: () => ({ do: 'device', what: 'lampsToggle' }),
+    phrases: `
+      (turn|switch|put) ${LAMPS} (on|off|on or off|on and off|off and on)
+      (turn|switch) (on|off) ${LAMPS}
+      ${LAMPS} (on|off|toggle|on or off|on and off|on off)
     `,
   },
   {
