@@ -20,6 +20,7 @@ export const PressIn = ({ board, asked, onAsk, onDraw, onEnd }: PressInProps) =>
   const [said, setSaid] = useState('');
   const order = inReadingOrder(board);
   const at = Math.max(0, order.indexOf(asked));
+  const code = board.keys.find(({ id }) => id === asked)?.code;
   const escape = useRef<ReturnType<typeof setTimeout> | null>(null);
 
   const goTo = (place: number): void => {
@@ -38,7 +39,7 @@ export const PressIn = ({ board, asked, onAsk, onDraw, onEnd }: PressInProps) =>
       return;
     }
     const before = board.keys.find((key) => key.code === code && key.id !== asked);
-    setSaid(before ? `${titleOfCode(code)} is the code of ${before.id} as well.` : '');
+    setSaid(before ? `${titleOfCode(code)} is the code of another key, ${before.id}, as well.` : '');
     onDraw(pressIn(board, asked, code));
     goTo(at + 1);
   };
@@ -73,7 +74,8 @@ export const PressIn = ({ board, asked, onAsk, onDraw, onEnd }: PressInProps) =>
     <div className="slip" role="status">
       <strong>Press the key that is marked</strong>
       <p className="soft">
-        {at + 1} of {order.length} · {asked} · hold Esc to stop
+        {at + 1} of {order.length} · {code === undefined ? 'no code yet' : `now ${titleOfCode(code)}`} · hold Esc to
+        stop
       </p>
       {said !== '' && <p className="weld">{said}</p>}
       <p>

@@ -15,6 +15,16 @@ describe('the edit from one profile to another', () => {
     expect(editTowards(SHOW_DESK, plain(SHOW_DESK))).toBeUndefined();
   });
 
+  test('leads back where a key had what the board has now', () => {
+    const [board, deep] = [SHOW_DESK.travel.board, { mode: 'fixed', pointUm: 2500 }] as const;
+    const from: Profile = { ...SHOW_DESK, travel: { board, keys: { KeyQ: deep, KeyW: deep } } };
+    const to: Profile = { ...SHOW_DESK, travel: { board: deep, keys: { KeyW: { mode: 'fixed', pointUm: 900 } } } };
+    const edited = applyEdit(from, editTowards(from, to)!);
+    expect(edited.ok && edited.profile).toEqual(to);
+    const back = edited.ok && applyEdit(edited.profile, edited.inverse);
+    expect(back && back.ok && back.profile).toEqual(from);
+  });
+
   test('leads there, and back, whatever the two are', () => {
     const valid = (profile: Profile): boolean => 'profile' in readProfile(plain(profile));
     fc.assert(

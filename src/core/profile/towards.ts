@@ -77,10 +77,13 @@ export function editTowards(from: Profile, to: Profile): Edit | undefined {
     edits.push({ edit: 'describe', to: { name, icon, hostLayout } });
   if (from.restsOn !== to.restsOn) edits.push({ edit: 'rest', on: to.restsOn ?? null });
   if (!sameData(from.timing, to.timing)) edits.push({ edit: 'timing', to: to.timing });
+  // A key with the board's own setting has none, whichever is the board's just then: what goes, goes before the board's changes.
+  for (const [key, own] of Object.entries(from.travel.keys))
+    if (!Object.hasOwn(to.travel.keys, key) || sameData(own, to.travel.board))
+      edits.push({ edit: 'travel', key, to: null });
   if (!sameData(from.travel.board, to.travel.board)) edits.push({ edit: 'travel', key: null, to: to.travel.board });
-  for (const key of new Set([...Object.keys(from.travel.keys), ...Object.keys(to.travel.keys)]))
-    if (!sameData(from.travel.keys[key], to.travel.keys[key]))
-      edits.push({ edit: 'travel', key, to: to.travel.keys[key] ?? null });
+  for (const [key, own] of Object.entries(to.travel.keys))
+    if (!sameData(from.travel.keys[key], own)) edits.push({ edit: 'travel', key, to: own });
   for (const list of LISTS) {
     const some = listEdits(list, from[list], to[list]);
     if (!some) return whole;

@@ -24,7 +24,10 @@ const LEADS_UP: readonly RegExp[] = [
   /^(?:can|could|would|will|may|might) (?:you|i|we|it)(?: please| kindly| maybe)?(?: have| get| let| make it so that| just)?\s+/i,
   /^(?:i|we)(?: would|'d| do| will|'ll|'m| am)?(?: really| just| rather| also)?(?: want| wish| like| love| need| prefer| have| looking| thinking of| thinking about| thinking| trying| going| expect)(?: that)?(?: for)?(?: to have| to get| to be able to| to use| to see| to)?\s+/i,
   /^(?:set|map|remap|rebind|change) (?!it\b|this\b|that\b|me\b|layer\b|slot\b|profile\b)[^,;]{1,20}? to\s+/i,
-  /^(?:what|all)(?: that)? (?:i|we|it) (?:want|need|would like|should do|should be|should send)(?: here)? is\s+/i,
+  /^(?:what|all)(?: that)? (?:i|we|it)(?: would|'d)? (?:want|need|like|should do|should be|should send)(?: here)?(?: is|:)\s+/i,
+  /^(?:should|must|shall)\s+(?=\S)/i,
+  /^(?:every|each) (?:press|tap)(?: of (?:it|this|this key))?\s+/i,
+  /^(?:a )?key (?:that|which) (?:is|becomes|sends|gives|does|has)\s+/i,
   /^(?:an? )?(?:second|another|extra|additional|one more|further)\s+(?=\S)/i,
   /^(?:use|take|choose|pick|select)\s+(?=\S)/i,
   /^(?:supposed|meant) to (?:be|send|do)\s+/i,
@@ -75,7 +78,7 @@ const LEADS_UP: readonly RegExp[] = [
 
 /** What follows what is meant. */
 const FOLLOWS =
-  /(?:,? (?:please|button|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|would do|will do|is fine|is enough|(?:like|as) on (?:every |other |normal |ordinary )?keyboards?|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
+  /(?:,? (?:please|button|thanks|thank you|instead|for me|here|cheers|if possible|if you can|if that is possible|somehow|or so|or something|with it|at same time|all together|together|all at once|simultaneously|at once|with this|with this key|with that|by this key|from this key|on this key|at this key|in its place|from now on please|after pressing (?:this|it|this key)|symbol|sign|character|would do|will do|is fine|is enough|(?:like|as) on (?:every |other |normal |ordinary )?keyboards?|would be nice|would be good|would be great|would be lovely|would be fine|to it|to this key|to this|to this one|to that key|nothing else|nothing fancy|nothing special|nothing more|that is all|by one|by one step|one step|by one notch))+$/;
 
 /** Words inside of a clause that fill only, beside words that say when. */
 const FILLS: readonly (readonly [RegExp, string])[] = [
@@ -96,6 +99,12 @@ const FILLS: readonly (readonly [RegExp, string])[] = [
   // `This one opens the calculator`: what a key does is what it is asked to do.
   [new RegExp(`\\b(${DOES.join('|')})e?s\\b`, 'g'), '$1'],
   [/\b(?:exactly|precisely|a bit|a little|slightly|somewhat|a tad)\b/g, ''],
+  [/\b(?:in a row|in quick succession)\b/g, ''],
+  [/\btill\b/g, 'until'],
+  [
+    /\b(?:that|which) (?:becomes?|turns? into|changes? to|changes? into|acts? as|works? as|is) (?=.*\b(?:held|hold|holding|down|twice)\b)/g,
+    ', ',
+  ],
   [/\bfollowing (?=key|letter|character|press)/g, 'next '],
   [/\bgoes to\b/g, 'go to'],
   [/\bshow me\b/g, 'show'],
@@ -105,6 +114,9 @@ const FILLS: readonly (readonly [RegExp, string])[] = [
 
 /** Words before a thing that say which one, where there is only one. */
 const DETERMINERS = /\b(?:an?|my|your|whole|entire|current|this|that|some)\s+(?=[a-z]{3,})/g;
+
+/** What only leads to a clause of time behind what it is about. */
+const BUT_WHEN = /\b(?:but|and)(?: only)? (?=(?:while|as long as|until)\b)/g;
 
 /** What is meant when nothing else is said of when. */
 const USUALLY =
@@ -146,7 +158,7 @@ export function withoutChat(said: string): string[] {
         .join(' '),
     );
   const ways = [clause(plain), clause(spaced(usual)), clauses(usual), clauses(tapped(usual, OTHERWISE))];
-  ways.push(...ways.map((way) => way.replace(DETERMINERS, '')));
+  ways.push(...ways.map((way) => way.replace(DETERMINERS, '').replace(BUT_WHEN, '')));
   ways.push(...ways.map((way) => spaced(way.replace(/[,()]|:(?= )/g, ' '))));
   return [...new Set(ways)].filter((way) => way !== '' && way !== said);
 }

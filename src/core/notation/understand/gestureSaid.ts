@@ -102,7 +102,12 @@ class Parts {
     let found: Part | null = null;
     for (const { role, template } of rules) {
       const what = fit(template, said)?.['what'];
-      if (what === undefined) continue;
+      // `When held for 250 ms, Ctrl` says when the hold begins, and not how long Ctrl lasts.
+      if (
+        what === undefined ||
+        (isBefore && role.is === 'hold' && /^(?:for )?\d[\d.]* ?(?:ms|s|sec|seconds?|milli\w+)\b/.test(what))
+      )
+        continue;
       if (what === 'nothing') found = { role, action: undefined };
       const action = this.action(what);
       if (action) found = { role, action };
@@ -115,7 +120,13 @@ class Parts {
 
 /** The gesture that words ask for; undefined when they ask for none. */
 export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
-  const plain = withoutHyphens(said);
+  const plain = withoutHyphens(said)
+    // `Volume up on tap, down on hold`: the second is of the same.
+    .replace(
+      /\b(volume|brightness|lamps|lights|scroll|wheel) (up|down)\b([^,;]*(?:[,;]| and| but) (?:(?:on|when) \w+:? )?)(up|down)(?= |$)/g,
+      '$1 $2$3$1 $4',
+    )
+    .replace(/([:=]\s*)\/(?=\s|$)/g, '$1slash');
   // `When held, Ctrl`: the comma behind a clause leads to what it is about.
   const led = plain.replace(/\b(when|if|on|while|whenever)\b([^,;]*),/g, '$1$2 :');
   const parts = new Parts(actionSaid);
@@ -132,7 +143,7 @@ export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBindin
       return !action || isHoldish(action) ? whole : `${one}, ${held}`;
     },
   );
-  for (const way of new Set([apart, bare, said, plain, led, plain.replace(/\//g, ' / ')])) {
+  for (const way of new Set([apart, bare, plain, said, led, plain.replace(/\//g, ' / ')])) {
     const found = partsSaid(way, parts);
     if (found) return found;
   }

@@ -21,9 +21,9 @@ const KEYS: Readonly<Record<string, string>> = {
   Home: 'go to the start of the line, jump to the start of the line, go to the beginning of the line, to the start of the line, début, home key, home, pos1, pos 1, inicio, origine, start of line, beginning of line, line start, begin of line, beginning of the line, ↖',
   End: 'end, go to the end of the line, jump to the end of the line, to the end of the line, ende, fin, fine, end of line, end of the line, line end, ↘',
   PageUp:
-    'bild ↑, bild hoch, pág arriba, page précédente, bild nach oben, page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up',
+    'bild ↑, bild hoch, pág arriba, page précédente, bild nach oben, page up, pageup, pgup, pg up, prior, ⇞, bild auf, page haut, pg préc, re pág, pag su, one page up, scroll a page up, scroll one page up',
   PageDown:
-    'bild ↓, bild runter, pág abajo, page suivante, bild nach unten, page down, pagedown, pgdn, pgdown, pg dn, pg dwn, pgdwn, page dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down',
+    'bild ↓, bild runter, pág abajo, page suivante, bild nach unten, page down, pagedown, pgdn, pgdown, pg dn, pg dwn, pgdwn, page dn, pg down, ⇟, bild ab, page bas, pg suiv, av pág, pag giù, one page down, scroll a page down, scroll one page down',
   ArrowUp: 'up, arrow up, up cursor, up arrow key, up arrow, cursor up, uparrow, ↑, one line up, crsr up',
   ArrowDown:
     'down, arrow down, down cursor, down arrow key, down arrow, cursor down, downarrow, ↓, dn, one line down, crsr down',
@@ -77,9 +77,9 @@ const KEYS: Readonly<Record<string, string>> = {
   MediaStop:
     'stop music, stop the music, stop media, media stop, stop playback, stop playing, stop song, stop, stop audio, ⏹',
   MediaTrackNext:
-    'next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, skip to the next song, skip to the next track, skip to next song, skip to next track, skip this song, go to the next song, go to the next track, one song forward, one track forward, next tune, play next, track next, ⏭',
+    'next track, jump to next song, go to next song, jump to next track, go to next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, skip to the next song, skip to the next track, skip to next song, skip to next track, skip this song, go to the next song, go to the next track, one song forward, one track forward, next tune, play next, track next, ⏭',
   MediaTrackPrevious:
-    'previous track, go back a song, go back one song, back a song, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
+    'previous track, jump to previous song, go to previous song, go to previous track, go back a song, go back one song, back a song, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
   MediaSelect: 'media player, open media player, music player, launch media player, open music player',
   LaunchMail:
@@ -214,6 +214,10 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
       `cursor to ${way}`,
       `${way}ward arrow`,
       `${way}wards arrow`,
+      `arrow going ${way}`,
+      `arrow key going ${way}`,
+      `arrow key pointing ${way}`,
+      `arrow key to ${way}`,
       `move ${way}`,
       `move to ${way}`,
       `go ${way}`,

@@ -80,7 +80,7 @@ const ROWS: readonly Rule[] = [
       (show|use|activate|enable|turn on|switch on|enter|stay on|be on|have|keep) {layer} ${UNTIL_UP}
       while (held|holding|pressed|down|i hold it|i hold this|i am holding it|i hold key|it is held|holding it|it is down|key is down|pressing) [show|use|go to|activate|switch to|be on|be in|stay on] {layer}
       (when|if) (held|holding|i hold it|it is held|held down) (show|use|go to|activate|switch to|be on|turn on) {layer}
-      as long as (held|i hold it|i hold this|i hold this key|i hold key|i keep it held|i am holding it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in] {layer}
+      as long as (held|i hold it|i hold this|i hold this key|i hold key|i keep it held|i am holding it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in|on|in] {layer}
       {layer} as long as held
       hold this for {layer}
       momentary (switch to|change to|access to|shift to) {layer}
@@ -152,7 +152,7 @@ const ROWS: readonly Rule[] = [
       {mods} applied to next key
       next (key|letter|character) (is|gets|with) {mods}
       [only|just] for [only|just] (next key|one key|next key only|next press|next keystroke|next letter|key that follows) [only|use|hold|add|press] {mods}
-      {mods} sticky
+      {mods} [that is] sticky
       {mods} (that sticks|sticks|sticking) [for one press|for one key|for next key|for next press]
       next (key|letter|character|press) only {mods}
       {mods} then key
