@@ -62,7 +62,7 @@ test('a small board is drawn and pressed in, a profile is made on it, saved to i
 
   // Each key is asked for, row by row, and answers with what is pressed on the real keyboard.
   await press(page, 'press each key in');
-  await seeText(page, '.slip', '1 of 6 · K1-1');
+  await seeText(page, '.slip', '1 of 6 · now Z');
   for (const [n, code] of ['KeyQ', 'KeyW', 'KeyE', 'KeyA', 'KeyS', 'Escape'].entries()) {
     await seeText(page, '.slip', `${n + 1} of 6`);
     await page.keyboard.press(code as 'KeyQ');
