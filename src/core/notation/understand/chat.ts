@@ -32,6 +32,8 @@ const LEADS_UP: readonly RegExp[] = [
   /^(?:use|take|choose|pick|select)\s+(?=\S)/i,
   /^(?:supposed|meant) to (?:be|send|do)\s+/i,
   new RegExp(`^${THING} (?=(?:${DOES.join('|')})\\b)`, 'i'),
+  /^(?:produces?|outputs?|emits?|creates?)\s+/i,
+  /^key (?:called|named)\s+/i,
   /^(?:could|can) do with\s+/i,
   /^(?:job|role|function|task|meaning|work) of\s+/i,
   /^(?:needs|has|ought|is supposed|is meant) to be\s+/i,
@@ -61,7 +63,7 @@ const LEADS_UP: readonly RegExp[] = [
   /^(?:always|simply|just|only|really|actually|probably|preferably|directly|some|my|your|own|same as)\s+(?=\S)/i,
   new RegExp(`^${THING} to (?:be |have |get |send |give me )?`, 'i'),
   /^(?:keyboard |key )?(?:shortcut|combination|keys|command) (?:for|to)\s+/i,
-  /^(?:an? )?(?:ordinary|normal|regular|plain vanilla|plain|standard|usual|common|proper|real)\s+(?=[a-z0-9])/i,
+  /^(?:an? )?(?:ordinary|simple|normal|regular|plain vanilla|plain|standard|usual|common|proper|real)\s+(?=[a-z0-9])/i,
   /^(?:make|let|have) (?=holding|tapping|pressing|long|\S+ \S*er$|\S+ \S+ \S*er$)/i,
   /^turn (?=.*\b(?:on|off)\b)/i,
   new RegExp(
@@ -143,6 +145,8 @@ export function withoutChat(said: string): string[] {
   const plain = said.replace(FOLLOWS, '');
   const saysWhen = HOLD_WORDS.test(plain) || /\b(?:twice|double|triple|thrice|three times)\b/.test(plain);
   const tapped = (text: string, words: RegExp): string => text.replace(words, saysWhen ? ' when tapped ' : ' ');
+  // `A, then B` is two presses.
+  if (!saysWhen && /[, ]then\b/.test(plain) && !/\b(?:unless|when|if|while|back)\b/.test(plain)) return [];
   const filled = FILLS.reduce((text, [pattern, by]) => text.replace(pattern, by), plain);
   const usual = tapped(filled, USUALLY);
   const spaced = (text: string): string =>

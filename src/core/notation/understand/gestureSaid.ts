@@ -118,6 +118,9 @@ class Parts {
   }
 }
 
+/** Signs that stand between parts, where one is what is asked for. */
+const SIGNS: Readonly<Record<string, string>> = { '/': 'slash', '(': 'left parenthesis', ')': 'right parenthesis' };
+
 /** The gesture that words ask for; undefined when they ask for none. */
 export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBinding | undefined {
   const plain = withoutHyphens(said)
@@ -126,7 +129,12 @@ export function gestureSaid(said: string, actionSaid: ActionSaid): GestureBindin
       /\b(volume|brightness|lamps|lights|scroll|wheel) (up|down)\b([^,;]*(?:[,;]| and| but) (?:(?:on|when) \w+:? )?)(up|down)(?= |$)/g,
       '$1 $2$3$1 $4',
     )
-    .replace(/([:=]\s*)\/(?=\s|$)/g, '$1slash');
+    .replace(
+      /((?:->|=>|[:=→])\s*)([/()])(?=\s|$|[,;])/g,
+      (_, lead: string, sign: string) => `${lead}${SIGNS[sign] ?? sign}`,
+    )
+    .replace(/\[(tap|hold|twice|double tap|long|short)\]/g, '$1')
+    .replace(/ \+ (?=(?:hold|tap|twice)\b)/g, ', ');
   // `When held, Ctrl`: the comma behind a clause leads to what it is about.
   const led = plain.replace(/\b(when|if|on|while|whenever)\b([^,;]*),/g, '$1$2 :');
   const parts = new Parts(actionSaid);

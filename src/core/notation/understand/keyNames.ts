@@ -79,7 +79,7 @@ const KEYS: Readonly<Record<string, string>> = {
   MediaTrackNext:
     'next track, jump to next song, go to next song, jump to next track, go to next track, next song, next title, skip, skip track, skip song, skip forward, media next, track forward, next media, forward track, following track, song forward, next music, skip to next, skip to the next song, skip to the next track, skip to next song, skip to next track, skip this song, go to the next song, go to the next track, one song forward, one track forward, next tune, play next, track next, ⏭',
   MediaTrackPrevious:
-    'previous track, jump to previous song, go to previous song, go to previous track, go back a song, go back one song, back a song, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
+    'previous track, skip to previous track, skip to previous song, jump to previous song, go to previous song, go to previous track, go back a song, go back one song, back a song, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
   MediaSelect: 'media player, open media player, music player, launch media player, open music player',
   LaunchMail:
@@ -103,7 +103,7 @@ const KEYS: Readonly<Record<string, string>> = {
   // Generic Desktop page, System Microphone Mute.
   'hid:01:00A9':
     'mic mute, mute mic, mute microphone, microphone mute, mute the microphone, mute the mic, toggle microphone, microphone off, mic off, unmute mic, mic on off',
-  'hid:0C:00B3': 'fast forward, ffwd, media fast forward, ⏩',
+  'hid:0C:00B3': 'fast forward, fast forward song, fast forward music, ffwd, media fast forward, ⏩',
   'hid:0C:00B4': 'rewind, media rewind, rwd, ⏪',
   'hid:0C:00B9': 'shuffle, random play, media shuffle',
   NumpadClear: 'clear, keypad clear, clear key, numpad clear',
@@ -126,7 +126,7 @@ const PAD: Readonly<Record<string, string>> = {
   NumpadAdd: '+, plus, add',
   NumpadSubtract: '-, minus, subtract, dash',
   NumpadMultiply: '*, times, multiply, star, asterisk, ×',
-  NumpadDivide: '/, divide, slash, divided by, ÷',
+  NumpadDivide: '/, divide, division, slash, divided by, ÷',
   NumpadEnter: 'enter, return, ⏎',
   NumpadDecimal: '., dot, point, period, decimal, decimal point, del, delete, comma',
   NumpadEqual: '=, equal, equals',
@@ -193,6 +193,7 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
   for (const [modifier, list] of Object.entries(MODIFIERS))
     for (const name of namesOf(list)) {
       yield [name, `${modifier}Left`];
+      if (modifier !== 'Meta' || name === 'meta') yield [`other ${name}`, `${modifier}Right`];
       for (const side of ['left', 'right'] as const) {
         const code = `${modifier}${side === 'left' ? 'Left' : 'Right'}`;
         yield [`${side} ${name}`, code];
@@ -200,6 +201,8 @@ function* rows(): Iterable<readonly [name: string, code: string]> {
         yield [`${side[0] ?? ''} ${name}`, code];
         if (/^[a-z]/.test(name)) yield [`${side[0] ?? ''}${name}`, code];
         yield [`${side} hand ${name}`, code];
+        for (const place of [`on ${side}`, `on ${side} side`, `at ${side}`, `on ${side} hand side`])
+          yield [`${name} ${place}`, code];
       }
     }
   for (const way of ['up', 'down', 'left', 'right'])

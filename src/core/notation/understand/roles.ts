@@ -16,7 +16,7 @@ const TIMES: readonly { step: number; once: string; tapped: string; nth: string 
     step: 0,
     once: '[short|quick|single|one|1|simple|brief|normal|light]',
     tapped:
-      '(tapped|pressed|pressed and released|pressed and let go|tapped once|pressed once|tapped briefly|pressed briefly|tapped quickly|briefly pressed|briefly tapped|quickly tapped|just tapped|short pressed|pressed short|pressed quickly|press it quickly|tap it quickly|hit it quickly|touch it|just touch it|touched|touched briefly|press it briefly|tap it briefly|hit it|hit it once|pressed shortly|clicked|clicked once|pressed by itself|hit alone|pressed alone|tapped alone|used alone|alone)',
+      '(tapped|pressed|pressed and released|pressed and let go|tapped once|pressed once|tapped briefly|pressed briefly|tapped quickly|briefly pressed|briefly tapped|quickly tapped|quickly pressed|shortly pressed|just tapped|short pressed|pressed short|pressed quickly|press it quickly|tap it quickly|hit it quickly|touch it|just touch it|touched|touched briefly|press it briefly|tap it briefly|hit it|hit it once|pressed shortly|clicked|clicked once|pressed by itself|hit alone|pressed alone|tapped alone|used alone|alone)',
     nth: '(first|1st)',
   },
   {

@@ -26,14 +26,14 @@ const UNTIL_UP =
 const ONCE =
   '[just|only] (once|for one key|for next key|for one key press|for one press|for a single key|for next key only|for next press|for one keystroke|one time|for one key only|for just one key|for just one key press|for one more key|until next key|till next key|until next key press|until another key is pressed|for next keypress|for one keypress|for next keystroke|for one letter|for next letter|for one character|for next character|for one stroke|next key only|for only one key|for single key|one key only|for key that follows|for following key)';
 const STAY =
-  '(for good|permanently|forever|and stay|and stay there|always|permanent|until further notice|from now on|and keep it|and remain there|and remain|and stay on it|and leave it on|until i come back|till i come back|until i change it|until changed)';
+  '(for good|permanently|forever|and stay|and stay there|always|permanent|until further notice|until told otherwise|until i say otherwise|from now on|and keep it|and remain there|and remain|and stay on it|and leave it on|until i come back|till i come back|until i change it|until changed)';
 const AGAIN =
-  '(until pressed again|until i press this again|until i tap this again|until i press it again|until it is pressed again|until next press|until tapped again|until i press again|until i tap it again|until hit again|till pressed again|until second press|until key is pressed again|until pressed a second time|until i press this key again|until it is tapped again|until touched again)';
+  '(until pressed again|until next press of this key|until i press this again|until i tap this again|until i press it again|until it is pressed again|until next press|until tapped again|until i press again|until i tap it again|until hit again|till pressed again|until second press|until key is pressed again|until pressed a second time|until i press this key again|until it is tapped again|until touched again)';
 const DOWN = '(down|held|pressed|locked|held down|pressed down|locked down|in|on)';
 const ON_OFF = '(on off|on/off|on or off|on and off|off and on|off and on|toggle|toggled|on / off|off or on)';
 const COUNTED = '(notch|notches|line|lines|step|steps|click|clicks|time|times|tick|ticks|detent|detents|x)';
 const WHEEL =
-  '(scroll|wheel|mouse wheel|mousewheel|scroll wheel|scrollwheel|turn wheel|turn mouse wheel|scroll mouse wheel|roll wheel|roll mouse wheel|move wheel|scroll page|scroll screen|mouse scroll|spin wheel|rotate wheel|scrolling|wheel scroll|page scroll)';
+  '(scroll|wheel|tilt|tilt wheel|tilt mouse wheel|mouse wheel|mousewheel|scroll wheel|scrollwheel|turn wheel|turn mouse wheel|scroll mouse wheel|roll wheel|roll mouse wheel|move wheel|scroll page|scroll screen|mouse scroll|spin wheel|rotate wheel|scrolling|wheel scroll|page scroll)';
 
 const LAMPS = '[my|keyboard|key|board] (lamps|lights|light|led|leds|backlight|back light|lighting|illumination)';
 
@@ -134,7 +134,7 @@ const ROWS: readonly Rule[] = [
   {
     make: ({ layer }) => ({ do: 'layer', how: 'once', layer }),
     phrases: `
-      [just] (once|one shot|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
+      [just] (once|sticky|sticky layer|one shot|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
       {layer} ${ONCE}
       (show|use|go to|switch to|visit|activate|enter|change to|jump to|turn on|enable|open|have) {layer} ${ONCE}
       [just] (one key on|one key from|one key of|next key from|next key on|next press on|once|a key from) {layer} (then|and then|and) [go|come|right|come right|return] back [to base]
@@ -253,6 +253,9 @@ const ROWS: readonly Rule[] = [
     make: ({ keys, mods }) => ({ do: 'keys', codes: [...mods, ...keys.filter((code) => !mods.includes(code))] }),
     phrases: `
       {keys} (but with|but together with|while holding|together with|along with|with held|with a held) {mods} [held|down|pressed|added]
+      (hold|hold down) {mods} and press {keys}
+      (press|hold|keep) {mods} while (pressing|tapping|hitting) {keys}
+      (press|hit|tap) {keys} while (holding|pressing) {mods}
       {mods} (held|down|pressed) [while|and|then|with] [press|pressing|i press] {keys}
     `,
   },

@@ -33,6 +33,11 @@ describe.each(Object.entries(PHRASES))('%s', (_category, phrases) => {
   });
 });
 
+test.each(['alt, then shift', 'when held for 250 ms ctrl, when tapped x', 'press a then b'])(
+  '“%s” is not what a shorter way to say it would be',
+  (phrase) => expect(linesOf(phrase)).toEqual([]),
+);
+
 describe('two readings', () => {
   test.each([
     ['copy', ['Ctrl+C', 'Copy']],
