@@ -100,7 +100,10 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
       await wait(250);
     }
   },
-  layout: async () => undefined,
+  layout: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/layout`);
+    await (await page.waitForSelector('[data-key="CapsLock"]'))?.click();
+  },
   'layout-split': async (page, url) => {
     await page.goto(`${url}/profile/demo-prompt-book/layout`);
     await page.waitForSelector('[data-key="L2-2"]');

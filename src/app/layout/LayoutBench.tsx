@@ -129,7 +129,7 @@ const LayoutBench = () => {
   const sizes = {
     '--across': extent.width * UNIT + 6,
     '--down': extent.height * UNIT + 6 + weaveHeight(profile.layers.length),
-    '--beside': `${(profile.layers.length === 1 ? 260 : 160) + (isNew ? 110 : 0)}px`,
+    '--beside': `${(profile.layers.length === 1 ? 260 : 178) + (isNew ? 110 : 0)}px`,
   } as CSSProperties;
 
   return (

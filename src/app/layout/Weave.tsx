@@ -304,7 +304,7 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
           ))}
       </svg>
       {count > 1 && (
-        <p className="soft">
+        <p className="soft weave-says">
           Where a layer passes, its thread runs down to what answers. A row can be dragged onto another layer.
         </p>
       )}
