@@ -727,7 +727,7 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['paste it', 'Ctrl+V'],
     ['the text "Cue 14 go"', 'type "Cue 14 go"'],
     ['uppercase letter z', 'Shift+Z'],
-    ['quick tap gives enter and a long one gives ctrl', 'tap Enter, hold Ctrl'],
+    ['quick touch gives enter and a long one gives ctrl', 'tap Enter, hold Ctrl'],
     ['esc|ctrl', 'tap Esc, hold Ctrl'],
     ['a tap is a comma and a hold is the Rig layer', 'tap Comma, hold while Rig'],
     ['home on single, end on double', 'tap Home, twice End'],

@@ -13,7 +13,7 @@ const SETTINGS: readonly Setting[] = [
   {
     title: 'Timing of a key',
     bench: 'layout',
-    words: 'hold after tapping term double tap gap re-tap typing guard timing delay ms setting',
+    words: 'hold after how long double tap gap re-tap typing guard timing delay ms setting',
     at: '.time-ruler [role=slider], .key-card input',
   },
   {
@@ -25,7 +25,7 @@ const SETTINGS: readonly Setting[] = [
   {
     title: 'Joint presses, joined layers, roles',
     bench: 'layout',
-    words: 'together combo chord pressed together colours',
+    words: 'together chord several pressed together colours',
     at: '.together button',
   },
   { title: 'A new layer', bench: 'layout', words: 'add make layer', at: '.ladder > .word' },

@@ -36,7 +36,7 @@ export function ownMeanings(profile: Profile): Meaning[] {
     group: 'Layers',
     line: `while ${printLayer(id, profile)}`,
     meaning: `${name}, as long as the key is held`,
-    words: 'layer hold momentary',
+    words: 'layer hold held while',
   }));
   const back = base && {
     group: 'Layers',
@@ -60,7 +60,7 @@ export const otherWays = (profile: Profile): Meaning[] =>
       [
         ['flip', `${name} on, or off when it is on`, 'toggle on off'],
         ['go', `to ${name}, and stay there`, 'stay switch change'],
-        ['once', `${name} for the next key only`, 'one shot next key'],
+        ['once', `${name} for the next key only`, 'once one key next key'],
       ] as const
     ).map(([how, meaning, words]) => ({
       group: 'Layers',

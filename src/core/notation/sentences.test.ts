@@ -34,7 +34,7 @@ function sent(profile: Profile, hand: Sample[]): Record<string, number> {
   return lengths;
 }
 
-/** `times` quick taps, the last of them held for a time. */
+/** `times` short presses, the last of them held for a time. */
 const taps = (times: number, lastMs: number): string =>
   Array.from({ length: times }, (_, n) => `+F ${n * 60}, -F ${n * 60 + (n === times - 1 ? lastMs : 30)}`).join(', ');
 

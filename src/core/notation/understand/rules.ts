@@ -71,7 +71,7 @@ const ROWS: readonly Rule[] = [
     phrases: `
       (while|during|show|use|hold for|momentarily|temporarily|hold|hold key for|hold down for|hold it for|held) {layer}
       {layer} ${HELD}
-      {layer} (momentarily|temporarily|momentary|temporary|held|hold|when down)
+      {layer} (momentarily|temporarily|temporary|held|hold|when down)
       {layer} ${UNTIL_UP}
       (hold|hold down|hold key|press and hold|hold it) (to visit|to peek at|to get|to show|to use|to reach|to enter|to activate|to go to|to switch to|to be on|to get to|to see|to access|to have|to turn on) {layer}
       (go|switch|change|move|jump|get) to {layer} ${HELD}
@@ -83,7 +83,6 @@ const ROWS: readonly Rule[] = [
       as long as (held|i hold it|i hold this|i hold this key|i hold key|i keep it held|i am holding it|it is held|it is down|key is down|pressed) [show|use|go to|activate|switch to|be on|stay on|be in|on|in] {layer}
       {layer} as long as held
       hold this for {layer}
-      momentary (switch to|change to|access to|shift to) {layer}
       [reach|get to|go to|show|use|have|be on|to] {layer} by (holding|holding this|holding it|holding this key|holding key|holding down|pressing|pressing this|pressing it)
       (into|in|on|to) {layer} ${HELD}
       (while|as long as|whenever) (this is down|this key is down|this is held|this key is held|it is pressed|this is pressed|this key is pressed|i press it|i press this|i keep it down|i keep it pressed|i keep this pressed|i keep this down|i keep key pressed|i keep this key pressed) [show|use|go to|have|activate|be on] {layer}
@@ -134,7 +133,7 @@ const ROWS: readonly Rule[] = [
   {
     make: ({ layer }) => ({ do: 'layer', how: 'once', layer }),
     phrases: `
-      [just] (once|sticky|sticky layer|one shot|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
+      [just] (once|one key from|one key on|one key of|next key on|next key from|next key in|next press on|one press on|single key from|one key in|next keypress on|one press of|next key uses|next key is on|only next key on|next letter from|next key comes from|one keypress on|a key from|take next key from|next key with) {layer} [only]
       {layer} ${ONCE}
       (show|use|go to|switch to|visit|activate|enter|change to|jump to|turn on|enable|open|have) {layer} ${ONCE}
       [just] (one key on|one key from|one key of|next key from|next key on|next press on|once|a key from) {layer} (then|and then|and) [go|come|right|come right|return] back [to base]
@@ -144,7 +143,7 @@ const ROWS: readonly Rule[] = [
   {
     make: ({ mods }) => ({ do: 'once', codes: mods }),
     phrases: `
-      (once|one shot|sticky|next key with|next key gets|next letter with|one time|single use|one key with|next key plus|only next key with) {mods} [key]
+      (once|sticky|next key with|next key gets|next letter with|one time|single use|one key with|next key plus|only next key with) {mods} [key]
       (add|apply|give|put) {mods} (to|on) [only] next (key|letter|character|press|keypress|keystroke)
       {mods} ${ONCE}
       (hold|press|use|keep|add) {mods} ${ONCE}
