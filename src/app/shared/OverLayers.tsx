@@ -1,7 +1,7 @@
 /** One key over all layers, from the top down: what each says of it, and what it lets through; and the macros that it plays. */
 import { macroSentences } from '../../core/macro';
 import { legendOf, printLine } from '../../core/notation';
-import { actionsOf, bindingOn, type Profile } from '../../core/profile';
+import { bindingOn, macrosOfKey, type Profile } from '../../core/profile';
 import { textOf } from '../theme/dyes';
 import './OverLayers.css';
 
@@ -16,12 +16,7 @@ type OverLayersProps = {
 };
 
 export const OverLayers = ({ profile, keyId, title, layer, onChoose, isShort = false }: OverLayersProps) => {
-  const played = new Set(
-    profile.layers.flatMap((one) =>
-      actionsOf(bindingOn(one, keyId)).flatMap(({ action }) => (action.do === 'macro' ? [action.macro] : [])),
-    ),
-  );
-  const macros = profile.macros.filter(({ id }) => played.has(id));
+  const macros = macrosOfKey(profile, keyId);
   return (
     <section className={`over-layers${isShort ? ' short' : ''}`} aria-label={`${title} over all layers`}>
       <h2>{title} over all layers</h2>

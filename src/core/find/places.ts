@@ -4,7 +4,7 @@ import { isCode, titleOfCode } from '../codes';
 import { hostLayout, levelsOf } from '../hosts';
 import { durationOf, macroSentences, partsOf, sayCount } from '../macro';
 import { legendOf, namesOfKeys, predicate, printAction, printActuation, printLine } from '../notation';
-import { actionsOf, referencesTo, type Action, type Layer, type Profile } from '../profile';
+import { actionsOf, macrosPlayed, referencesTo, type Action, type Layer, type Profile } from '../profile';
 import { kindWords } from './kinds';
 import { saysMacro } from './meanings';
 
@@ -57,9 +57,7 @@ const textsOfMacro = (macro: Profile['macros'][number]): string[] =>
 
 /** What actions do and what comes of them, by a macro as well. */
 function sendsOf(actions: readonly Action[], profile: Profile): Pick<Findable, 'actions' | 'plays' | 'texts'> {
-  const macros = actions.flatMap((action) =>
-    action.do === 'macro' ? profile.macros.filter(({ id }) => id === action.macro) : [],
-  );
+  const macros = macrosPlayed(profile, actions);
   return {
     actions,
     plays: macros.flatMap(codesOfMacro),
@@ -108,7 +106,13 @@ const NOTHING_SENT = { actions: [], plays: [], texts: [] } as const;
 export function findables(profile: Profile, board: Board): Findable[] {
   const layers = profile.layers.map((layer): Findable => ({
     title: layer.name,
-    about: usesOf(profile, 'layer', layer.id, `a layer with ${sayCount(Object.keys(layer.keys).length, 'key')} that`, 'lead to'),
+    about: usesOf(
+      profile,
+      'layer',
+      layer.id,
+      `a layer with ${sayCount(Object.keys(layer.keys).length, 'key')} that`,
+      'lead to',
+    ),
     words: 'layer',
     ...NOTHING_SENT,
     place: { bench: 'layout', layer: layer.id },

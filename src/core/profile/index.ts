@@ -33,6 +33,8 @@ export {
   bindingOn,
   endIsReached,
   isModifiersOnly,
+  macrosOfKey,
+  macrosPlayed,
   PASS,
   timingOf,
   turnedBack,

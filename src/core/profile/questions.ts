@@ -1,6 +1,7 @@
 /** Questions one can ask of a profile: who answers a key, what timing a gesture has, what an action only holds. */
 import type { KeyId } from '../board';
 import { isModifier } from '../codes';
+import { actionsOf } from './actions';
 import {
   mergeTiming,
   type Action,
@@ -9,6 +10,7 @@ import {
   type Crossing,
   type GestureTiming,
   type Layer,
+  type Macro,
   type Profile,
   type Span,
 } from './schema';
@@ -64,3 +66,16 @@ export const turnedBack = ({ going, atUm }: Crossing): Crossing => ({ going: goi
  */
 export const endIsReached = ({ from, to }: Span): boolean =>
   to !== undefined && (from.going === 'down' ? to.atUm > from.atUm : to.atUm < from.atUm);
+
+/** The macros that some actions play, in the order of the profile. */
+export function macrosPlayed(profile: Profile, actions: readonly Action[]): Macro[] {
+  const played = new Set(actions.flatMap((action) => (action.do === 'macro' ? [action.macro] : [])));
+  return profile.macros.filter(({ id }) => played.has(id));
+}
+
+/** The macros that a key plays on any layer, in the order of the profile. */
+export const macrosOfKey = (profile: Profile, key: KeyId): Macro[] =>
+  macrosPlayed(
+    profile,
+    profile.layers.flatMap((layer) => actionsOf(bindingOn(layer, key)).map(({ action }) => action)),
+  );
