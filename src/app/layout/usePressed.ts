@@ -27,7 +27,7 @@ export function usePressed(profile: Profile, board: Board, key: KeyId, holdAfter
         if ('why' in line && line.key === key && (line.outcome === 'tap' || line.outcome === 'hold')) {
           press.current.isDecided = true;
           const { outcome } = line;
-          const tookMs = Math.round((line.t - line.sinceUs === 0 ? line.t : line.sinceUs) / 1000);
+          const tookMs = Math.round(line.sinceUs / 1000);
           setSeen((before) => [...before.slice(1 - MOST_SEEN), { id: performance.now(), tookMs, outcome }]);
           return;
         }

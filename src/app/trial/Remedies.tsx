@@ -7,7 +7,7 @@ import { afterPaint } from '../state/afterPaint';
 import type { TrialSession } from './session';
 import './Remedies.css';
 
-/** More fingers than these are not run again for every remedy. */
+/** More movements than these are not run again for every remedy; the panel says so. */
 const MOST_SAMPLES = 3000;
 
 type RemediesProps = {
@@ -34,6 +34,14 @@ export const Remedies = ({ bar, session, title, onTake }: RemediesProps) => {
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the decision is the same one while its key and time are
   }, [session, layer, name, fromUs]);
+  const moves = session.played.samples.length;
+  if (moves > MOST_SAMPLES)
+    return (
+      <p className="soft">
+        What would have helped is tried on up to {MOST_SAMPLES} movements of keys; these are {moves}, which take too
+        long.
+      </p>
+    );
   if (!found || found.length === 0) return null;
   return (
     <section className="remedies" aria-label="What would have helped">
