@@ -54,8 +54,39 @@ const EVERY: { [K in ActionKind]: { examples: ActionOf<K>[]; rules?: Rule[] } } 
       what,
     })),
   },
+  under: {
+    examples: [
+      {
+        do: 'under',
+        cases: [{ held: ['Shift'], action: { do: 'keys', codes: ['Delete'] } }],
+        otherwise: { do: 'keys', codes: ['Backspace'] },
+      },
+      {
+        do: 'under',
+        cases: [
+          { held: ['Control', 'Alt'], action: { do: 'layer', how: 'while', layer: SECOND } },
+          { held: ['Meta'], action: { do: 'many', actions: [{ do: 'capitals' }, { do: 'keys', codes: ['KeyB'] }] } },
+        ],
+      },
+      {
+        do: 'under',
+        cases: [{ held: ['Alt'], action: { do: 'many', actions: [{ do: 'capitals' }, { do: 'slot', how: 'next' }] } }],
+      },
+    ],
+  },
   many: {
     examples: [
+      {
+        do: 'many',
+        actions: [
+          { do: 'keys', codes: ['KeyA'] },
+          {
+            do: 'under',
+            cases: [{ held: ['Shift'], action: { do: 'layer', how: 'while', layer: SECOND } }],
+            otherwise: { do: 'many', actions: [{ do: 'capitals' }, { do: 'latchNext' }] },
+          },
+        ],
+      },
       { do: 'many', actions: [{ do: 'slot', how: 'next' }, { do: 'device', what: 'lampsUp' }, { do: 'capitals' }] },
     ],
   },

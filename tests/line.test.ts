@@ -2,7 +2,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, openPage, press, seeText } from './browser';
+import { choose, hands, openPage, press, seeText } from './browser';
 
 jest.setTimeout(180_000);
 
@@ -52,6 +52,33 @@ test('ten phrases, each shown in the line’s own words before Enter takes it', 
       line,
     );
   }
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('what a key is under a modifier: in words, in a row of the card, and by pressing the keys', async () => {
+  const { page, complaints } = await openDesk();
+  await type(page, 'Backspace', 'shift makes it delete');
+  await seeText(page, '.assign-reading b', 'Backspace, under Shift Delete');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.layer-board [data-key="Backspace"]', 'Shift: Del');
+  await choose(page, '[aria-label="under a modifier: add"]');
+  await page.waitForFunction((line) => document.activeElement?.matches(line), {}, LINE);
+  expect(await value(page)).toBe('Backspace, under Shift Delete, under Shift ');
+  await page.keyboard.press('Escape');
+  const row = await page.waitForSelector('[aria-label="under Shift: Delete"]');
+  await row?.focus();
+  await page.keyboard.press('Delete');
+  await page.waitForFunction((line) => document.querySelector<HTMLInputElement>(line)?.value === 'Backspace', {}, LINE);
+
+  // Pressed keys are a chord; that they may be meant as this key under the modifier is offered beside it.
+  await page.click(LINE);
+  await hands(page, '+ControlLeft +Space -Space -ControlLeft');
+  await seeText(page, '.capture', 'Press the keys now');
+  await hands(page, '+ShiftLeft +Delete -Delete -ShiftLeft');
+  await seeText(page, '.sentences', 'It sends Shift+Delete');
+  await choose(page, '.assign button ::-p-text(Backspace, under Shift Delete)');
+  await seeText(page, '.layer-board [data-key="Backspace"]', 'Shift: Del');
   expect(complaints).toEqual([]);
   await page.close();
 });

@@ -3,10 +3,10 @@
  * it was understood as, before anything is taken; and ways to go on.
  */
 import { useEffect, useId, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
-import { wordOfCode } from '../../core/codes';
+import { isModifier, wordOfCode } from '../../core/codes';
 import type { Put } from '../../core/find';
-import { completeLine, sayReading, usedCodes } from '../../core/notation';
-import type { Binding } from '../../core/profile';
+import { completeLine, printLine, sayReading, usedCodes } from '../../core/notation';
+import { UNDER_MODIFIERS, withCase, type Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { CaptureKeys } from './CaptureKeys';
 import { MarkedLine } from './MarkedLine';
@@ -28,11 +28,21 @@ type AssignLineProps = {
 /** Whether a line waits for an action at its end, so that what is picked belongs there instead of replacing the line. */
 const waitsForAction = (line: string): boolean => /(^|[\s,])(tap|hold|twice|times)\s*$|[+&]\s*$/i.test(line);
 
+/** What a key would be if modifiers and a key that were pressed are meant as what it is under them. */
+function underPressed(codes: readonly string[], now: Binding | undefined): Binding | undefined {
+  const held = UNDER_MODIFIERS.filter((name) => codes.some((code) => isModifier(code) && code.startsWith(name)));
+  const keys = codes.filter((code) => !isModifier(code));
+  if (held.length === 0 || keys.length !== 1 || !now) return undefined;
+  return withCase(now, { held, action: { do: 'keys', codes: keys } });
+}
+
 export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLineProps) => {
   const { profile } = bench;
   const listId = useId();
   const [isOpen, setIsOpen] = useState(false);
   const [isCapturing, setIsCapturing] = useState(false);
+  /** What else keys that were pressed with a modifier may have meant, for the key that they were pressed for. */
+  const [offered, setOffered] = useState<{ line: string; of: string }>();
   const openFinder = useFinder((state) => state.open);
   const begun = useFinder((state) => state.begun);
   const takeBegun = useFinder((state) => state.takeBegun);
@@ -308,10 +318,29 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
           </>
         )}
       </p>
+      {offered?.of === `${layer.id} ${bench.selectedKey}` && !draft.isChanged && offered.line !== draft.printed && (
+        <p className="soft" role="status">
+          Or as before, and something else under that modifier:{' '}
+          <button
+            type="button"
+            className="word mono"
+            onClick={() => {
+              setOffered(undefined);
+              if (draft.takeLine(offered.line)) leave();
+            }}
+          >
+            {offered.line}
+          </button>
+        </p>
+      )}
       {isCapturing && (
         <CaptureKeys
           onCaptured={(codes) => {
             setIsCapturing(false);
+            const under = underPressed(codes, draft.now);
+            setOffered(
+              under ? { line: printLine(under, profile) ?? '', of: `${layer.id} ${bench.selectedKey}` } : undefined,
+            );
             put(codes.map(wordOfCode).join('+'));
           }}
           onCancel={() => {

@@ -1,22 +1,15 @@
-/** A key's presses as a small table: what each does when tapped and when held. A cell leads to its words in the assign line. */
+/**
+ * A key's presses as a small table: what each does when tapped and when held, and what it is under modifiers. A cell leads to its
+ * words in the assign line.
+ */
 import type { KeyboardEvent } from 'react';
 import { printAction, printLine } from '../../core/notation';
 import { putOnStep, stepsOf, type Action, type Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { copiedAction, useClipboard } from '../state/clipboard';
+import { CaseRows } from './CaseRows';
+import { NAMES, partWord, wordsOf } from './pressWords';
 import './PressTable.css';
-
-const NAMES = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth'];
-const partWord = (step: number, what: 'tap' | 'hold'): string => {
-  const nth = step === 0 ? '' : step === 1 ? 'twice' : `${step + 1} times`;
-  return [nth, step > 0 && what === 'tap' ? '' : what].filter(Boolean).join(' ');
-};
-
-/** Where in a line the words stand that say what a part of it does. */
-function wordsOf(line: string, part: string, words: string): [from: number, to: number] | undefined {
-  const at = line.indexOf(`${part} ${words}`);
-  return at < 0 ? undefined : [at + part.length + 1, at + part.length + 1 + words.length];
-}
 
 export const PressTable = ({
   binding,
@@ -41,7 +34,9 @@ export const PressTable = ({
         : '';
 
   const cell = (step: number, what: 'tap' | 'hold', action: Action | undefined) => {
-    const text = action && (printAction(action, profile) ?? 'more than a line');
+    // What it is under modifiers has rows of its own.
+    const itself = action?.do === 'under' ? action.otherwise : action;
+    const text = action && (itself ? (printAction(itself, profile) ?? 'more than a line') : 'nothing');
     const write = (): void => {
       const part = partWord(step, what);
       if (line === '') onWrite(`${part} `);
@@ -95,6 +90,7 @@ export const PressTable = ({
             {cell(index, 'hold', step.hold)}
           </tr>
         ))}
+        <CaseRows binding={binding} steps={steps} bench={bench} line={line} onWrite={onWrite} />
       </tbody>
     </table>
   );

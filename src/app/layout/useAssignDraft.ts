@@ -7,7 +7,7 @@ import { useMemo, useState } from 'react';
 import { nanoid } from 'nanoid';
 import { printLine, understand, type Reading, type Understood } from '../../core/notation';
 import { eachSaid, type Each } from '../../core/several';
-import { addMacro, newLayer, type Binding, type Edit } from '../../core/profile';
+import { addMacro, answerFrom, newLayer, type Binding, type Edit } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 
 const keptDrafts = new Map<string, string>();
@@ -17,6 +17,8 @@ export type AssignDraft = {
   /** The line that the binding has now; `undefined` when the line has no words for it. */
   printed: string | undefined;
   isChanged: boolean;
+  /** What the key is now, of which a line may say more; undefined for several keys. */
+  now: Binding | undefined;
   /** What the text was understood as; absent while it is the printed line. */
   understood: Understood | undefined;
   /** What the line gives to each of several keys, when it has a part for each; it stands before the readings. */
@@ -57,7 +59,7 @@ export function useAssignDraft({
   /** Gives each of the first selected keys a binding of its own, or says why that cannot be. */
   assignEach: (bindings: readonly Binding[]) => string | undefined;
 }): AssignDraft {
-  const { profile, layer, selectedKey, run } = bench;
+  const { profile, layer, selectedKey, selectedKeys, run } = bench;
   const place = `${profile.id}/${layer.id}/${selectedKey}`;
   const printed = printLine(binding, profile);
   const [written, setWritten] = useState<string | undefined>(() => keptDrafts.get(place));
@@ -71,7 +73,16 @@ export function useAssignDraft({
   const draft = written === settled && written?.trim() !== printed ? undefined : written;
   const text = draft ?? printed ?? '';
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
-  const understood = useMemo(() => (isChanged ? understand(draft, profile) : undefined), [isChanged, draft, profile]);
+  /** What the key is now, of which a line may say more. */
+  const now = useMemo((): Binding | undefined => {
+    if (selectedKeys.length > 1) return undefined;
+    if (binding.kind !== 'pass') return binding;
+    return answerFrom(profile, profile.layers.indexOf(layer), selectedKey)?.assignment.does;
+  }, [binding, layer, profile, selectedKey, selectedKeys.length]);
+  const understood = useMemo(
+    () => (isChanged ? understand(draft, { ...profile, ...(now && { now }) }) : undefined),
+    [isChanged, draft, profile, now],
+  );
   const each = useMemo(
     () => (isChanged && run.length > 1 ? eachSaid(draft, run.length, profile) : undefined),
     [isChanged, draft, profile, run.length],
@@ -136,6 +147,7 @@ export function useAssignDraft({
     text,
     printed,
     isChanged,
+    now,
     understood,
     each,
     reading: readingAt(chosen),

@@ -5,6 +5,7 @@ import { reachOf, resolutionOf, snappedUm } from '../plan';
 import {
   bindKeys,
   endIsReached,
+  partsOfUnder,
   sameData,
   turnedBack,
   type Action,
@@ -22,6 +23,7 @@ const nameOf = ({ going, atUm }: Crossing): string => `${mm(atUm)} going ${going
 /** Usages that an action keeps down as long as it lasts. */
 function heldBy(action: Action): string[] {
   if (action.do === 'many') return action.actions.flatMap(heldBy);
+  if (action.do === 'under') return partsOfUnder(action).flatMap(heldBy);
   return action.do === 'keys' ? action.codes : [];
 }
 

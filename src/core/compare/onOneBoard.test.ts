@@ -10,7 +10,9 @@ test('a profile of another board is compared key by key, as the keys lie under t
   const { profile, alone } = onOneBoard(plainProfile(TWILL_42, 'theirs', 'Theirs'), TWILL_42, HARROW_64);
   const differing = rowsOf([mine, profile]).filter((row) => row.group === 'keys' && row.differs);
   // What has the same code does (but for Fn, which sends nothing by itself) the same on two plain keyboards.
-  const sameCode = [...keyMapOf(TWILL_42, HARROW_64).values()].flatMap(({ to, by }) => (by === 'code' && to !== 'Fn' ? [to] : []));
+  const sameCode = [...keyMapOf(TWILL_42, HARROW_64).values()].flatMap(({ to, by }) =>
+    by === 'code' && to !== 'Fn' ? [to] : [],
+  );
   expect(sameCode.length).toBeGreaterThan(30);
   expect(differing.map(({ key }) => key).filter((key) => sameCode.includes(key ?? ''))).toEqual([]);
   expect(alone.mine).toContain('Digit1');

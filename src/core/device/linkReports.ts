@@ -59,6 +59,7 @@ export const TRACE_KIND = {
   begin: 6,
   slot: 7,
   device: 8,
+  under: 9,
 } as const;
 
 /** In a traced decision: a deadline closed it, no key. */

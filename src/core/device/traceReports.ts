@@ -1,6 +1,15 @@
 /** Everything an engine says, as trace reports, and back as lines. */
 import { BUTTON_PAGE, codeOfUsage, idOf, pageOf, usageOf, usageOfCode } from '../codes';
-import { BY_TIME, CAUSES, DECIDED, LAYER_WAYS, type Listener, type Program, type TraceLine } from '../engine';
+import {
+  BY_TIME,
+  CAUSES,
+  DECIDED,
+  LAYER_WAYS,
+  modifiersOf,
+  type Listener,
+  type Program,
+  type TraceLine,
+} from '../engine';
 import { DEVICE_FUNCTIONS } from '../profile';
 import type { ReportWriter } from './linkReports';
 import { type ReportReader, TRACE, TRACE_BY_TIME, TRACE_KIND } from './linkReports';
@@ -50,6 +59,7 @@ export function traceReports(
           .u8(LAYER_WAYS.indexOf(way)),
       ),
     slot: (tUs, how, slot) => send(report(tUs, TRACE_KIND.slot).u8(SLOT_WAYS.indexOf(how)).u8(slot)),
+    under: (tUs, lifted, held) => send(report(tUs, TRACE_KIND.under).u8(lifted).u8(held)),
     device: (tUs, what, begins) =>
       send(
         report(tUs, TRACE_KIND.device)
@@ -110,6 +120,8 @@ export function traceLineOf(report: ReportReader, names: TraceNames): TraceLine 
       const device = DEVICE_FUNCTIONS[report.u8()] ?? 'record';
       return { t, device, begins: report.u8() === 1 };
     }
+    case TRACE_KIND.under:
+      return { t, lifted: modifiersOf(report.u8()), held: modifiersOf(report.u8()) };
     default:
       return undefined;
   }

@@ -100,6 +100,7 @@ const ACTION_KIND_WORDS: Readonly<Record<ActionKind, string>> = {
   wheel: 'mouse wheel scroll',
   slot: 'slot profile switch',
   device: 'keyboard itself lamps device',
+  under: 'under modifier modifiers shift control ctrl alt case',
   many: 'several together',
 };
 

@@ -2,7 +2,7 @@
  * Actions in an image, one row a kind: what it is written as, its writing and its reading side by side, so
  * that the two cannot drift apart. One key, and one key with modifiers, have numbers of their own (docs/formats/image.md).
  */
-import { DEVICE_FUNCTIONS, LIMITS, type Action, type ActionKind, type ActionOf } from '../profile';
+import { DEVICE_FUNCTIONS, LIMITS, UNDER_MODIFIERS, type Action, type ActionKind, type ActionOf } from '../profile';
 import { badImage } from './bytes';
 import type { BitReader, BitWriter } from './coder';
 import { choiceOf, readText, writeText } from './parts';
@@ -47,6 +47,7 @@ const NUMBERS = {
   wheel: 14,
   slot: 15,
   device: 16,
+  under: 17,
 } as const satisfies Record<ActionKind, Numbered>;
 
 /** The whole numbers below N. */
@@ -122,6 +123,30 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
         reader.action('ofPart'),
       ),
     }),
+  },
+  under: {
+    write: ({ cases, otherwise }, writer) => {
+      const { out } = writer;
+      out.number(SET.underCases, cases.length);
+      for (const { held, action } of cases) {
+        out.number(SET.underHeld, held.length);
+        for (const one of held) out.tree(SET.underHeld, 2, UNDER_MODIFIERS.indexOf(one));
+        writer.action(action, 'ofPart');
+      }
+      out.tree(SET.underOtherwise, 1, otherwise ? 1 : 0);
+      if (otherwise) writer.action(otherwise, 'ofPart');
+    },
+    read: (reader) => {
+      const { from } = reader;
+      const cases = Array.from({ length: from.number(SET.underCases, LIMITS.underCases) }, () => ({
+        held: Array.from({ length: from.number(SET.underHeld, UNDER_MODIFIERS.length) }, () =>
+          choiceOf(from, UNDER_MODIFIERS, from.tree(SET.underHeld, 2), 'modifier'),
+        ),
+        action: reader.action('ofPart'),
+      }));
+      const hasOther = from.tree(SET.underOtherwise, 1) === 1;
+      return { do: 'under', cases, ...(hasOther && { otherwise: reader.action('ofPart') }) };
+    },
   },
   holdFor: {
     write: ({ codes, ms }, { out, usages }) => {

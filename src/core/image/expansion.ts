@@ -3,7 +3,7 @@
  * a million actions in a few bytes. The parts of an action stand before it, so that each is sized once. What may be asked of a
  * reader grows with the image's length: who writes one that stands for more fills it up, and so nothing sound is ever refused.
  */
-import { LIMITS, type Action, type Binding, type Profile, type Score } from '../profile';
+import { LIMITS, partsOfUnder, type Action, type Binding, type Profile, type Score } from '../profile';
 import { Budget, READING_BUDGET } from '../reading';
 import { badImage } from './bytes';
 import type { Patience } from './coder';
@@ -82,8 +82,8 @@ export class Expansion {
     const known = this.sizes.get(action);
     if (known) return known;
     let size: Size = { parts: 1, depth: 0, weight: action.do === 'text' ? action.text.length : 1 };
-    if (action.do === 'many') {
-      const inner = action.actions.map((part) => this.sizeOf(part));
+    if (action.do === 'many' || action.do === 'under') {
+      const inner = (action.do === 'many' ? action.actions : partsOfUnder(action)).map((part) => this.sizeOf(part));
       size = {
         parts: 1 + inner.reduce((sum, { parts }) => sum + parts, 0),
         depth: 1 + Math.max(0, ...inner.map(({ depth }) => depth)),

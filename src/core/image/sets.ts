@@ -79,6 +79,9 @@ const NAMES = [
   'name',
   'hasName',
   'furtherAction',
+  'underCases',
+  'underHeld',
+  'underOtherwise',
 ] as const;
 
 /** How many sets there are. */

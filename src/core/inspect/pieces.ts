@@ -2,7 +2,7 @@
 import { isModifier, type Code } from '../codes';
 import { hostLayout, levelsOf, type HostLayoutData } from '../hosts';
 import { durationOf, partsOf } from '../macro';
-import type { Action, Macro, Profile, ScoreEvent } from '../profile';
+import { partsOfUnder, type Action, type Macro, type Profile, type ScoreEvent } from '../profile';
 
 export type Piece =
   | { is: 'typed'; text: string; gapMs: number }
@@ -118,6 +118,10 @@ export function sentByAction(action: Action, profile: Profile): Sent {
         lastsUs = sent.lastsUs === null || lastsUs === null ? null : lastsUs + sent.lastsUs;
         break;
       }
+      // Whatever it is under, it could be.
+      case 'under':
+        partsOfUnder(part).forEach(walk);
+        break;
       case 'many':
         part.actions.forEach(walk);
         break;

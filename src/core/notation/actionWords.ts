@@ -9,6 +9,7 @@ import {
   type DeviceFunction,
   type LayerHow,
   type Range,
+  type UnderModifier,
 } from '../profile';
 import { foreign } from '../reading';
 import {
@@ -333,13 +334,48 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   many: {
     begins: {},
     print: ({ actions }, context) => {
-      const parts = actions.map((part) => (part.do === 'many' ? undefined : printAction(part, context)));
+      const parts = actions.map((part) => printPart(part, context));
       return parts.length > 1 && parts.every((part) => part !== undefined) ? parts.join(' & ') : undefined;
     },
     says: ({ actions }, lasting, context) => actions.map((part) => predicate(part, lasting, context)).join(', and '),
     legend: ({ actions }, context) => actions.map((part) => actionLegend(part, context)).join(' · '),
   },
+  under: {
+    // A case stands behind what the key is otherwise.
+    begins: {},
+    print: ({ cases, otherwise }, context) => {
+      const parts = cases.map(({ held, action }) => {
+        const text = action.do === 'many' ? printAction(action, context) : printPart(action, context);
+        return text === undefined ? undefined : `under ${heldWords(held, '+')} ${text}`;
+      });
+      // Without anything before it, a first case is one part.
+      const before = otherwise ? printAction(otherwise, context) : cases[0]?.action.do === 'many' ? 'nothing' : '';
+      if (before === undefined || parts.some((part) => part === undefined)) return undefined;
+      return [...(before === '' ? [] : [before]), ...parts].join(', ');
+    },
+    says: ({ cases, otherwise }, lasting, context) =>
+      [
+        otherwise ? predicate(otherwise, lasting, context) : 'does nothing by itself',
+        ...cases.map(
+          ({ held, action }) =>
+            `under ${heldWords(held, ' and ')} it ${predicate(action, lasting, context)}, with no ${heldWords(held, ' or ')} sent`,
+        ),
+      ].join('; '),
+    legend: ({ cases: [first], otherwise }, context) =>
+      otherwise ? actionLegend(otherwise, context) : first ? actionLegend(first.action, context) : '',
+    offers: [stays('Backspace, under Shift Delete', 'another key while Shift is held, and no Shift is sent with it')],
+  },
 };
+
+/** Modifiers by their words in a line. */
+const heldWords = (held: readonly UnderModifier[], between: string): string =>
+  held.map((modifier) => wordOfCode(`${modifier}Left`)).join(between);
+
+/** An action as a part of others: in brackets when it has parts itself. */
+function printPart(action: Action, context: NotationContext): string | undefined {
+  const text = printAction(action, context);
+  return text !== undefined && (action.do === 'many' || action.do === 'under') ? `[${text}]` : text;
+}
 
 const rowOf = <A extends Action>(action: A): Row<A['do']> => ROWS[action.do] as unknown as Row<A['do']>;
 

@@ -19,6 +19,7 @@ const WORD_MEANINGS: Readonly<Record<string, string>> = {
   hold: 'what holding the key does',
   twice: 'what a second quick press does',
   ...ACTION_WORDS,
+  under: 'what it is while modifiers are held',
   down: 'a depth passed on the way down, such as down 0.6 mm',
   up: 'a depth passed on the way back up',
   to: 'where what is held ends; without it, it is over at once',
@@ -38,7 +39,13 @@ const PLAN = /^\s*(down|up)\s+[\d.]/i;
 function placeOf(before: string): 'start' | 'part' | 'crossing' | 'action' | 'layer' {
   const part = before.split(',').pop() ?? '';
   if (PLAN.test(before) && !part.includes(':')) return 'crossing';
-  const words = part.split(/[+&:]/).pop()?.trim().toLowerCase().split(/\s+/) ?? [];
+  const words =
+    part
+      .split(/[+&:[]/)
+      .pop()
+      ?.trim()
+      .toLowerCase()
+      .split(/\s+/) ?? [];
   const last = words.at(-1) ?? '';
   if ((LAYER_WORDS as readonly string[]).includes(last)) return 'layer';
   if (before.trim() === '') return 'start';
@@ -69,6 +76,11 @@ export function completeLine(beforeCursor: string, context: CompletionContext, m
       .slice(0, most)
       .map(({ id, name }) => ({ from, insert: printMacro(id, context), meaning: `the macro ${name}` }));
   }
+  const modifier = /(?:^|[\s,&[])under\s+(?:[^\s,&]+\+)*([^\s,+&]*)$/i.exec(beforeCursor)?.[1];
+  if (modifier !== undefined)
+    return ['Shift', 'Ctrl', 'Alt', 'Meta']
+      .filter((word) => word.toLowerCase().startsWith(modifier.toLowerCase()))
+      .map((word) => ({ from: beforeCursor.length - modifier.length, insert: word, meaning: `while ${word} is held` }));
   const typed = /[^\s,+&]*$/.exec(beforeCursor)?.[0] ?? '';
   const from = beforeCursor.length - typed.length;
   const place = placeOf(beforeCursor.slice(0, from));
@@ -76,7 +88,7 @@ export function completeLine(beforeCursor: string, context: CompletionContext, m
   const wanted = typed.toLowerCase();
   const words: string[] = [];
   if (place === 'start') words.push('tap', 'hold', ...Object.keys(ACTION_WORDS), 'pass', 'none');
-  if (place === 'part') words.push(...GESTURE_WORDS);
+  if (place === 'part') words.push(...GESTURE_WORDS, 'under');
   if (place === 'crossing') words.push(...CROSSING_WORDS);
   if (place === 'action' && !joinsKeys) words.push(...Object.keys(ACTION_WORDS));
   const isAction = place === 'start' || place === 'action';

@@ -23,9 +23,19 @@ export function legendOf(assignment: Pick<Assignment, 'does' | 'label'>, context
     : own;
 }
 
+/** What a key is under modifiers, as it fits below what it is otherwise; empty for a key that is under none. */
+function underLegend(action: Action, context: NotationContext): string {
+  if (action.do !== 'under') return '';
+  const [only, second] = action.cases;
+  if (!only || second) return `${action.cases.length} under`;
+  const host = hostLayout(context.hostLayout ?? 'us');
+  const held = only.held.map((name) => legendOnHost(host, `${name}Left`)).join(' ');
+  return `${held}: ${actionLegend(only.action, context)}`;
+}
+
 /** A chord's key in the first line and its modifiers in the second, as in `H` with `Ctrl Alt`; anything else in one line. */
 function chordLegend(action: Action, context: NotationContext): Pick<Legend, 'main' | 'how'> {
-  const whole = { main: actionLegend(action, context), how: '' };
+  const whole = { main: actionLegend(action, context), how: underLegend(action, context) };
   const host = hostLayout(context.hostLayout ?? 'us');
   if (action.do !== 'keys' || signOfChord(host, action.codes) !== undefined) return whole;
   const legends = (codes: readonly string[]): string => codes.map((code) => legendOnHost(host, code)).join(' ');
@@ -56,7 +66,7 @@ function plainLegend(binding: Binding, context: NotationContext): Legend {
       return {
         main: first?.tap ? actionLegend(first.tap, context) : '',
         held: first?.hold ? actionLegend(first.hold, context) : '',
-        how: '',
+        how: first?.tap ? underLegend(first.tap, context) : '',
       };
     }
     case 'stroke':

@@ -10,7 +10,7 @@ import {
   type HostLayoutData,
   type HostLayoutId,
 } from '../hosts';
-import { sameData, type Layer, type Macro } from '../profile';
+import { sameData, type Binding, type Layer, type Macro } from '../profile';
 import { foreign } from '../reading';
 
 /** What names in a line refer to. */
@@ -19,6 +19,8 @@ export type NotationContext = {
   macros?: readonly Pick<Macro, 'id' | 'name'>[];
   /** The host whose characters a line names and a cap shows; US when left out. */
   hostLayout?: HostLayoutId;
+  /** What the key is now that a line is about. */
+  now?: Binding;
 };
 
 type Named = { id: string; name: string };
@@ -38,7 +40,7 @@ function printName(id: string, candidates: readonly Named[]): string {
   if (!named) return `#${id}`;
   const sameName = candidates.filter(({ name }) => name.toLowerCase() === named.name.toLowerCase());
   if (sameName.length > 1) return `#${id}`;
-  const plain = !/[,&"#\\(){}$]|--|\/\/|^keys\b/i.test(named.name) && named.name === named.name.trim();
+  const plain = !/[,&"#\\(){}[\]$]|--|\/\/|^keys\b/i.test(named.name) && named.name === named.name.trim();
   return plain ? named.name : `"${named.name.replace(/["\\]/g, '\\$&')}"`;
 }
 

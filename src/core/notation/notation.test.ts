@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { runs } from '../../../tests/runs';
 import { NAMED_CODES } from '../codes';
-import { DEFAULT_TIMING, type Action, type Binding, type LayerHow, type Span } from '../profile';
+import { DEFAULT_TIMING, type Action, type Binding, type LayerHow, type Span, type UnderModifier } from '../profile';
 import { completeLine, legendOf, parseLine, printLine, sentencesOf } from '.';
 
 const LAYERS = [
@@ -22,6 +22,12 @@ const keys = (...codes: string[]): Action => ({ do: 'keys', codes });
 const layer = (how: LayerHow, id: string): Action => ({ do: 'layer', how, layer: id });
 const act = (action: Action): Binding => ({ kind: 'act', action });
 const gesture = (...steps: { tap?: Action; hold?: Action }[]): Binding => ({ kind: 'gesture', steps });
+
+const under = (cases: [held: UnderModifier[], action: Action][], otherwise?: Action): Action => ({
+  do: 'under',
+  cases: cases.map(([held, action]) => ({ held, action })),
+  ...(otherwise && { otherwise }),
+});
 
 const LINES: [line: string, binding: Binding][] = [
   ['pass', { kind: 'pass' }],
@@ -81,6 +87,34 @@ const LINES: [line: string, binding: Binding][] = [
   ['button 2', act({ do: 'button', button: 2 })],
   ['wheel down', act({ do: 'wheel', dx: 0, dy: -1 })],
   ['wheel right 3', act({ do: 'wheel', dx: 3, dy: 0 })],
+  ['Backspace, under Shift Delete', act(under([[['Shift'], keys('Delete')]], keys('Backspace')))],
+  [
+    '., under Ctrl+Alt while Cues, under Meta A & B',
+    act(
+      under(
+        [
+          [['Control', 'Alt'], layer('while', 'cues')],
+          [['Meta'], { do: 'many', actions: [keys('KeyA'), keys('KeyB')] }],
+        ],
+        keys('Period'),
+      ),
+    ),
+  ],
+  ['under Shift Delete', act(under([[['Shift'], keys('Delete')]]))],
+  ['nothing, under Shift A & B', act(under([[['Shift'], { do: 'many', actions: [keys('KeyA'), keys('KeyB')] }]]))],
+  [
+    'tap A, under Shift B, hold Ctrl',
+    gesture({ tap: under([[['Shift'], keys('KeyB')]], keys('KeyA')), hold: keys('ControlLeft') }),
+  ],
+  [
+    'A & [Backspace, under Shift while Cues]',
+    act({ do: 'many', actions: [keys('KeyA'), under([[['Shift'], layer('while', 'cues')]], keys('Backspace'))] }),
+  ],
+  ['[', act(keys('BracketLeft'))],
+  [
+    '[ & [B & ]]',
+    act({ do: 'many', actions: [keys('BracketLeft'), { do: 'many', actions: [keys('KeyB'), keys('BracketRight')] }] }),
+  ],
   ['Ctrl+B & while Cues', act({ do: 'many', actions: [keys('ControlLeft', 'KeyB'), layer('while', 'cues')] })],
 ];
 
@@ -121,6 +155,15 @@ describe('the assign line', () => {
     ['A B', 3, '+'],
     ['none of it', 6, 'complete before'],
     ['button 9', 8, 'from 1 to 8'],
+    ['A, under', 9, 'Shift'],
+    ['A, under B C', 10, 'Ctrl'],
+    ['A, under RightShift B', 10, 'Left and right are one'],
+    ['A, under Shift+Shift B', 16, 'named already'],
+    ['A, under Shift', 15, 'a key such as Esc'],
+    ['A, under Shift [B, under Ctrl C]', 16, 'No “under” stands within another'],
+    ['[A, under Shift B], under Ctrl C', 1, 'No “under” stands within another'],
+    ['A & [B', 7, 'bracket is missing at the end'],
+    ['A & nothing', 5, 'a key such as Esc'],
     ['wheel about', 7, 'up'],
     ['A for ever', 7, 'a time such as 1.5 s'],
     ['A for 2 h', 9, 'ms'],
@@ -162,10 +205,16 @@ describe('the assign line', () => {
       ),
     );
     const single = fc.oneof(chord, way, special);
-    const action = fc.oneof(
-      single,
-      fc.array(single, { minLength: 2, maxLength: 3 }).map((actions): Action => ({ do: 'many', actions })),
-    );
+    const together = (one: fc.Arbitrary<Action>): fc.Arbitrary<Action> =>
+      fc.array(one, { minLength: 2, maxLength: 3 }).map((actions) => ({ do: 'many', actions }));
+    const held = fc.subarray<UnderModifier>(['Control', 'Shift', 'Alt', 'Meta'], { minLength: 1 });
+    const cased = fc
+      .tuple(
+        fc.array(fc.tuple(held, fc.oneof(single, together(single))), { minLength: 1, maxLength: 3 }),
+        fc.option(fc.oneof(single, together(single)), { nil: undefined }),
+      )
+      .map(([cases, otherwise]) => under(cases, otherwise));
+    const action = fc.oneof(single, cased, together(single), together(fc.oneof(single, cased, together(single))));
     const step = fc.record({ tap: action, hold: action }, { requiredKeys: [] });
     const crossing = fc.record({
       going: fc.constantFrom<'down' | 'up'>('down', 'up'),
@@ -206,6 +255,10 @@ describe('completing', () => {
     ['tap Esc, hold while ', ['Base', 'Cues']],
     ['Ctrl+Back', ['Backspace']],
     ['f1', ['F1', 'F10']],
+    ['A, un', ['under']],
+    ['A, under ', ['Shift', 'Ctrl', 'Alt', 'Meta']],
+    ['A, under Ctrl+S', ['Shift']],
+    ['A, under Shift Ba', ['Backspace']],
     ['down 0.6 t', ['to']],
     ['down 0.6 to u', ['up']],
     ['down 0.6 mm: A, d', ['down']],

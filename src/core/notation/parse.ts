@@ -8,7 +8,10 @@
  *     plan     = span { "," span }
  *     span     = crossing [ "to" crossing ] ":" actions                          (without "to": a mark)
  *     crossing = ( "down" | "up" ) NUMBER [ "mm" ]
- *     actions  = action { "&" action }
+ *     actions  = together { "," case }                                            (or "nothing" before the first case)
+ *     case     = "under" MODIFIER { "+" MODIFIER } together
+ *     together = part { "&" part }
+ *     part     = action | case | "[" actions "]"
  *     action   = chord [ "for" NUMBER ( "s" | "ms" ) ] | ( "while" | "flip" | "go" | "once" ) LAYER
  *              | "latch" ( chord | "next" ) | "once" [ "keys" ] chord | "capitals"
  *              | "button" NUMBER | "wheel" DIRECTION [ NUMBER ]
@@ -19,10 +22,12 @@
  *
  * A TEXT stands in quotes; `\n` in it is Enter, `\t` Tab, `\"` a quote. A LAYER or MACRO is its name, in quotes when it holds a comma, an `&` or a quote, or `#id`. A KEY is a word of `codes/names`.
  */
-import { codeOfButton, codeOfWord } from '../codes';
+import { codeOfButton, codeOfWord, isModifier } from '../codes';
 import { codesOfStroke, hostLayout, strokeOf } from '../hosts';
 import {
+  hasUnder,
   LIMITS,
+  UNDER_MODIFIERS,
   type Action,
   type Binding,
   type Crossing,
@@ -30,6 +35,8 @@ import {
   type LayerHow,
   type Range,
   type Span,
+  type UnderCase,
+  type UnderModifier,
 } from '../profile';
 import { foreign, quoted } from '../reading';
 import { ACTION_WORDS, readAction, type ActionReader } from './actionWords';
@@ -105,7 +112,8 @@ class LineParser implements ActionReader {
         this.scanner.fail(start, [], `The ${what} of press ${step + 1} is there already.`);
       said.add(`${step} ${what}`);
       while (steps.length <= step) steps.push({});
-      if (!this.scanner.takeWord('nothing')) steps[step] = { ...steps[step], [what]: this.actions() };
+      const does = this.actionsOrNothing();
+      if (does) steps[step] = { ...steps[step], [what]: does };
     } while (this.scanner.takeWord(','));
     const hold = steps[0]?.hold;
     return said.size === 1 && hold?.do === 'holdFor' ? { kind: 'act', action: hold } : { kind: 'gesture', steps };
@@ -161,14 +169,79 @@ class LineParser implements ActionReader {
   }
 
   private actions(): Action {
-    const actions = [readAction(this)];
+    const { scanner } = this;
+    const nothing = scanner.peek();
+    return this.actionsOrNothing() ?? scanner.fail(nothing, [], 'Nothing stands here only before “, under”.');
+  }
+
+  /** What a key is, and what it is while modifiers are held; undefined when that is nothing. */
+  private actionsOrNothing(): Action | undefined {
+    const { scanner } = this;
+    const start = scanner.peek();
+    const isNothing = scanner.takeWord('nothing');
+    const first = isNothing ? undefined : this.together();
+    if (!this.comesUnder()) return first;
+    const cases: UnderCase[] = first?.do === 'under' && !first.otherwise ? [...first.cases] : [];
+    const otherwise = cases.length > 0 ? undefined : first;
+    if (otherwise && hasUnder(otherwise)) this.noneWithin(start);
+    while (this.comesUnder()) {
+      scanner.take();
+      const piece = scanner.peek();
+      if (cases.length === LIMITS.underCases)
+        scanner.fail(piece, [], `A key can be under ${LIMITS.underCases} different things at most.`);
+      cases.push(this.underCase(() => this.together()));
+    }
+    return { do: 'under', cases, ...(otherwise && { otherwise }) };
+  }
+
+  private comesUnder(): boolean {
+    return /^,\s*under\b/i.test(this.scanner.rest());
+  }
+
+  private noneWithin(piece: Piece): never {
+    return this.scanner.fail(piece, [], 'No “under” stands within another.');
+  }
+
+  /** `under Shift Del`, and what it is there. */
+  private underCase(read: () => Action): UnderCase {
+    const { scanner } = this;
+    scanner.takeWord('under');
+    const held: UnderModifier[] = [];
+    do {
+      const piece = scanner.take();
+      const code = codeOfWord(piece.text);
+      const name = UNDER_MODIFIERS.find((modifier) => code === `${modifier}Left`);
+      if (!name)
+        return code && isModifier(code)
+          ? scanner.fail(piece, [], 'Left and right are one here: Ctrl, Shift, Alt or Meta.')
+          : scanner.fail(piece, ['Shift', 'Ctrl', 'Alt', 'Meta']);
+      if (held.includes(name)) scanner.fail(piece, [], `${quoted(piece.text)} is named already.`);
+      held.push(name);
+    } while (scanner.takeWord('+'));
+    const start = scanner.peek();
+    const action = read();
+    return hasUnder(action) ? this.noneWithin(start) : { held, action };
+  }
+
+  private together(): Action {
+    const actions = [this.part()];
     while (this.scanner.takeWord('&')) {
       if (actions.length === LIMITS.actionsTogether)
         this.scanner.fail(this.scanner.peek(), [], `${LIMITS.actionsTogether} actions can be joined by & at most.`);
-      actions.push(readAction(this));
+      actions.push(this.part());
     }
     const [only] = actions;
     return actions.length === 1 && only ? only : { do: 'many', actions };
+  }
+
+  private part(): Action {
+    const { scanner } = this;
+    if (scanner.peek().text.toLowerCase() === 'under')
+      return { do: 'under', cases: [this.underCase(() => this.part())] };
+    if (!scanner.opensGroup()) return readAction(this);
+    const actions = this.actions();
+    scanner.closesGroup();
+    return actions;
   }
 
   readonly macro = (): string => this.named('macro', this.context.macros ?? []);

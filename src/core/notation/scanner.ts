@@ -24,11 +24,15 @@ export type Piece = { text: string; column: number };
 
 const ENDS_A_WORD = /[\s,+&"]/;
 const ENDS_A_NAME = /[,&]/;
+/** A bracket that begins a group; one that stands alone is the key. */
+const OPENS = /\[(?!\s*(?:[,&+\]]|for\b|$))/iy;
 /** What a letter behind a backslash means in a text. */
 const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r' };
 
 export class Scanner {
   private at = 0;
+  /** How many groups in brackets are open: a closing one ends a word, and a name without quotes. */
+  private groups = 0;
 
   constructor(readonly line: string) {}
 
@@ -51,8 +55,8 @@ export class Scanner {
     while (/\s/.test(this.line[this.at] ?? '')) this.at++;
     const start = this.at;
     let end = start;
-    if (ENDS_A_WORD.test(this.line[start] ?? 'x')) end = start < this.line.length ? start + 1 : start;
-    else while (end < this.line.length && !ENDS_A_WORD.test(this.line[end] as string)) end++;
+    if (this.ends(ENDS_A_WORD, start)) end = start < this.line.length ? start + 1 : start;
+    else while (end < this.line.length && !this.ends(ENDS_A_WORD, end)) end++;
     return { text: this.line.slice(start, end), column: start + 1 };
   }
 
@@ -67,6 +71,25 @@ export class Scanner {
     if (this.peek().text.toLowerCase() !== word) return false;
     this.take();
     return true;
+  }
+
+  /** Takes the bracket that begins a group of actions; false when none does. */
+  opensGroup(): boolean {
+    if (!this.takeMatch(OPENS)) return false;
+    this.groups++;
+    return true;
+  }
+
+  closesGroup(): void {
+    const piece = this.peek();
+    if (piece.text !== ']') this.fail(piece, [']']);
+    this.take();
+    this.groups--;
+  }
+
+  private ends(signs: RegExp, at: number): boolean {
+    const sign = this.line[at] ?? '';
+    return signs.test(sign) || (this.groups > 0 && sign === ']');
   }
 
   /** Whether the two next pieces are these; the first may be any number with `'#'`. Takes nothing. */
@@ -94,7 +117,7 @@ export class Scanner {
       return { text: (match?.[1] ?? '').replace(/\\(.)/gs, '$1'), column, quoted: true };
     }
     let end = this.at;
-    while (end < this.line.length && !ENDS_A_NAME.test(this.line[end] as string)) end++;
+    while (end < this.line.length && !this.ends(ENDS_A_NAME, end)) end++;
     const name = this.line.slice(this.at, end).trimEnd();
     this.at = end;
     return { text: name, column, quoted: false };
@@ -123,7 +146,12 @@ export class Scanner {
   }
 }
 
-const SIGNS: Readonly<Record<string, string>> = { ',': 'A comma', ':': 'A colon', '+': 'A plus' };
+const SIGNS: Readonly<Record<string, string>> = {
+  ',': 'A comma',
+  ':': 'A colon',
+  '+': 'A plus',
+  ']': 'A closing bracket',
+};
 
 /** What is wrong with a place in a line, as a sentence. */
 function sentenceOf(found: string, expected: readonly string[]): string {

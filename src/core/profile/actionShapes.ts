@@ -13,6 +13,12 @@ export const layerHow = z.enum(['while', 'flip', 'go', 'once']);
 export const DEVICE_FUNCTIONS = ['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const;
 export type DeviceFunction = (typeof DEVICE_FUNCTIONS)[number];
 
+/** Modifiers that a key can be under; left and right are one. */
+export const UNDER_MODIFIERS = ['Control', 'Shift', 'Alt', 'Meta'] as const;
+export type UnderModifier = (typeof UNDER_MODIFIERS)[number];
+/** What an action is while all of some modifiers are held. */
+export type UnderCase = { held: UnderModifier[]; action: Action };
+
 export type Action =
   | { do: 'keys'; codes: string[] }
   | { do: 'holdFor'; codes: string[]; ms: number }
@@ -28,12 +34,13 @@ export type Action =
   | { do: 'slot'; how: 'next' | 'previous' }
   | { do: 'slot'; how: 'go'; slot: number }
   | { do: 'device'; what: DeviceFunction }
+  | { do: 'under'; cases: UnderCase[]; otherwise?: Action }
   | { do: 'many'; actions: Action[] };
 
 export type ActionKind = Action['do'];
 export type ActionOf<K extends ActionKind> = Extract<Action, { do: K }>;
 
-type Shapes = { [K in Exclude<ActionKind, 'many'>]: z.ZodType<ActionOf<K>> };
+type Shapes = { [K in Exclude<ActionKind, 'many' | 'under'>]: z.ZodType<ActionOf<K>> };
 
 const SHAPES: Shapes = {
   keys: z.strictObject({ do: z.literal('keys'), codes: chord }),
@@ -65,10 +72,49 @@ const several = z.strictObject({
   },
 });
 
+/** An action that is one thing while modifiers are held, and another otherwise. */
+const under = z
+  .strictObject({
+    do: z.literal('under'),
+    get cases() {
+      return z
+        .array(
+          z.strictObject({
+            held: z
+              .array(z.enum(UNDER_MODIFIERS))
+              .min(1)
+              .max(UNDER_MODIFIERS.length)
+              .refine((held) => new Set(held).size === held.length, { error: 'names a modifier twice' }),
+            get action() {
+              return actionSchema;
+            },
+          }),
+        )
+        .min(1)
+        .max(LIMITS.underCases);
+    },
+    get otherwise() {
+      return actionSchema.optional();
+    },
+  })
+  .refine((action) => !partsOfUnder(action as ActionOf<'under'>).some(hasUnder), {
+    error: 'has an “under” within it, and none stands within another',
+  });
+
+/** The actions that an `under` may be, in the order of its cases. */
+export const partsOfUnder = ({ cases, otherwise }: ActionOf<'under'>): Action[] => [
+  ...cases.map(({ action }) => action),
+  ...(otherwise ? [otherwise] : []),
+];
+
+/** Whether an action is an `under`, or has one among its parts. */
+export const hasUnder = (action: Action): boolean =>
+  action.do === 'under' || (action.do === 'many' && action.actions.some(hasUnder));
+
 /** How deep actions stand in each other, and how many there are in all. */
 function sizeOf(action: Action): { depth: number; parts: number } {
-  if (action.do !== 'many') return { depth: 0, parts: 1 };
-  const sizes = action.actions.map(sizeOf);
+  if (action.do !== 'many' && action.do !== 'under') return { depth: 0, parts: 1 };
+  const sizes = (action.do === 'many' ? action.actions : partsOfUnder(action)).map(sizeOf);
   return {
     depth: 1 + Math.max(...sizes.map(({ depth: deep }) => deep)),
     parts: 1 + sizes.reduce((sum, { parts }) => sum + parts, 0),
@@ -76,7 +122,7 @@ function sizeOf(action: Action): { depth: number; parts: number } {
 }
 
 /** Each shape has its kind under `do`, which the types of the rows no longer say. */
-const ALL = [...Object.values(SHAPES), several] as unknown as [typeof several, ...(typeof several)[]];
+const ALL = [...Object.values(SHAPES), several, under] as unknown as [typeof several, ...(typeof several)[]];
 
 export const actionSchema: z.ZodType<Action> = (z.discriminatedUnion('do', ALL) as unknown as z.ZodType<Action>)
   .refine((action) => sizeOf(action).depth <= LIMITS.actionDepth, {

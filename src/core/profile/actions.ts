@@ -14,6 +14,10 @@ export function actionsOf(binding: Binding): Placed[] {
     if (!action) return;
     found.push({ action, path });
     if (action.do === 'many') action.actions.forEach((part, index) => walk(part, [...path, 'actions', index]));
+    if (action.do === 'under') {
+      action.cases.forEach((one, index) => walk(one.action, [...path, 'cases', index, 'action']));
+      walk(action.otherwise, [...path, 'otherwise']);
+    }
   };
   switch (binding.kind) {
     case 'act':

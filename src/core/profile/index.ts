@@ -40,9 +40,15 @@ export {
   turnedBack,
 } from './questions';
 export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
+export { withCase } from './under';
 export { isJoined, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
 export {
   type Action,
+  hasUnder,
+  partsOfUnder,
+  UNDER_MODIFIERS,
+  type UnderCase,
+  type UnderModifier,
   type ActionKind,
   DEVICE_FUNCTIONS,
   type DeviceFunction,

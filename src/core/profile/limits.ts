@@ -29,6 +29,7 @@ export const LIMITS = {
   /** Things in a binding: keys of one chord, actions begun together, how deep those nest and how many there are in all. */
   chordKeys: 8,
   actionsTogether: 16,
+  underCases: 8,
   actionDepth: 4,
   actionParts: 256,
   steps: 8,

@@ -28,6 +28,12 @@ function actionSwapped(action: Action, swap: (code: Code) => Code): Action {
     case 'latch':
     case 'once':
       return { ...action, codes: action.codes.map(swap) };
+    case 'under':
+      return {
+        ...action,
+        cases: action.cases.map((one) => ({ ...one, action: actionSwapped(one.action, swap) })),
+        ...(action.otherwise && { otherwise: actionSwapped(action.otherwise, swap) }),
+      };
     case 'many':
       return { ...action, actions: action.actions.map((part) => actionSwapped(part, swap)) };
     default:

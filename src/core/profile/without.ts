@@ -1,7 +1,7 @@
 /** What is left of actions, bindings and a whole profile when something they refer to is taken out. */
 import { idIn, type Edit } from './edits';
 import { namedBy, referencesTo } from './references';
-import type { Action, Binding, Profile } from './schema';
+import type { Action, ActionOf, Binding, Profile } from './schema';
 
 /** Whether an action (not its parts) goes with what is taken out. */
 export type Gone = (action: Action) => boolean;
@@ -9,12 +9,22 @@ export type Gone = (action: Action) => boolean;
 /** An action without what is gone; undefined when nothing is left, the same object when nothing had to go. */
 function actionWithout(action: Action, gone: Gone): Action | undefined {
   if (gone(action)) return undefined;
+  if (action.do === 'under') return underWithout(action, gone);
   if (action.do !== 'many') return action;
   const parts = action.actions.map((part) => actionWithout(part, gone));
   if (parts.every((part, index) => part === action.actions[index])) return action;
   const left = parts.filter((part) => part !== undefined);
   const [only] = left;
   return left.length > 1 ? { do: 'many', actions: left } : only;
+}
+
+/** Cases go with their actions; when none is left, it is what it is otherwise. */
+function underWithout(action: ActionOf<'under'>, gone: Gone): Action | undefined {
+  const cases = action.cases.map((one) => ({ ...one, left: actionWithout(one.action, gone) }));
+  const otherwise = action.otherwise && actionWithout(action.otherwise, gone);
+  if (otherwise === action.otherwise && cases.every((one) => one.left === one.action)) return action;
+  const left = cases.flatMap(({ held, left: kept }) => (kept ? [{ held, action: kept }] : []));
+  return left.length > 0 ? { do: 'under', cases: left, ...(otherwise && { otherwise }) } : otherwise;
 }
 
 /** A binding without what is gone; undefined when it would do nothing any more. */

@@ -8,18 +8,26 @@ import {
   isEdgeLine,
   isLayerLine,
   isPendingLine,
+  isUnderLine,
   type Cause,
   type LayerWay,
   type Decided,
   type LayerLine,
   type TraceLine,
+  type UnderLine,
 } from '../engine';
 
 /** Something that lasts: a finger on a key, a usage at the host, a layer. `toUs` is null while it goes on. */
 export type Bar = { name: string; fromUs: number; toUs: number | null };
 
 /** Which press something at the host came from: the key or joint press, the layer that answered, when it went down. */
-export type Origin = { from: string; layer: string; pressedUs: number };
+export type Origin = {
+  from: string;
+  layer: string;
+  pressedUs: number;
+  /** Of an action that is something else under modifiers: which it was under, and which were held. */
+  under?: Pick<UnderLine, 'lifted' | 'held'>;
+};
 
 /** A usage at the host, and where it came from. */
 export type HostBar = Bar & { origin?: Origin };
@@ -79,6 +87,8 @@ export class Lanes {
       else this.addDecision(line.pending, line.layer, line.step, line.sinceUs);
     } else if (isBeginLine(line)) {
       this.origin = { from: line.from, layer: line.layer, pressedUs: line.pressedUs };
+    } else if (isUnderLine(line)) {
+      if (this.origin) this.origin.under = { lifted: line.lifted, held: line.held };
     } else if (isLayerLine(line)) {
       this.turnLayer(line);
       if (line.under) this.under.add(line.layer);

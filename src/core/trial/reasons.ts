@@ -1,6 +1,7 @@
 /** The causes of decisions, and of layers that come and go, in words. */
-import type { Cause, LayerWay } from '../engine';
-import type { GestureTiming } from '../profile';
+import { titleOfCode } from '../codes';
+import type { Cause, LayerWay, UnderLine } from '../engine';
+import type { GestureTiming, UnderModifier } from '../profile';
 
 /**
  * Why a key was decided, as the part of a sentence after "because".
@@ -32,6 +33,18 @@ export function reasonOf(cause: Cause, timing: GestureTiming, other = 'another k
       return `no further press came within ${timing.tapGapMs} ms`;
   }
 }
+
+const modifierNames = (held: readonly UnderModifier[]): string =>
+  held.length > 0 ? held.map((name) => titleOfCode(`${name}Left`)).join(' and ') : 'no modifier';
+
+/** Which of its cases an action under modifiers took, and why. */
+export const underTaken = ({ lifted, held }: Pick<UnderLine, 'lifted' | 'held'>): { what: string; more: string } =>
+  lifted.length > 0
+    ? {
+        what: `It is under ${modifierNames(lifted)}`,
+        more: `${modifierNames(held)} ${held.length > 1 ? 'are' : 'is'} held; the host does not see ${modifierNames(lifted)} meanwhile`,
+      }
+    : { what: 'It is what it is otherwise', more: `${modifierNames(held)} ${held.length > 1 ? 'are' : 'is'} held` };
 
 /** The shortest form, for the lane itself. */
 export const shortReasonOf = (cause: Cause): string =>

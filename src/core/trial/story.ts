@@ -5,7 +5,7 @@
 import { titleOfCode } from '../codes';
 import { timingOf, type Profile } from '../profile';
 import type { Bar, DecisionBar, HostBar, Lanes, LayerBar } from './lanes';
-import { layerGained, layerLost, reasonOf } from './reasons';
+import { layerGained, layerLost, reasonOf, underTaken } from './reasons';
 
 /** One moment of a story. */
 export type Moment = { tUs: number; what: string; more: string };
@@ -85,6 +85,16 @@ class Teller {
     ];
   }
 
+  /** Which case each press took that is something else under modifiers: once, with the first that came of it. */
+  under(bars: readonly (HostBar | LayerBar)[]): Moment[] {
+    const firsts = bars.filter(
+      ({ origin }, index) => origin?.under && bars.findIndex((other) => other.origin === origin) === index,
+    );
+    return firsts.flatMap(({ origin, fromUs }) =>
+      origin?.under ? [{ tUs: fromUs, ...underTaken(origin.under) }] : [],
+    );
+  }
+
   reached({ name, fromUs, origin }: HostBar): Moment {
     const isJoint = origin?.from.startsWith('joint:') ?? false;
     const answered = this.profile.layers.find(({ id }) => id === origin?.layer);
@@ -138,6 +148,7 @@ class Teller {
             : '',
       },
       ...[waitedFor, decision].flatMap((bar) => (bar ? this.decided(bar) : [])),
+      ...(origin.under ? [{ tUs: fromUs, ...underTaken(origin.under) }] : []),
     ];
   }
 }
@@ -158,6 +169,7 @@ export function storyOf(chosen: Chosen, lanes: Lanes, profile: Profile, nameOf: 
       ...(toUs === null ? [] : [{ tUs: toUs, what: `${nameOf(name)} comes up`, more: '' }]),
     ]),
     ...decisions.flatMap((bar) => teller.decided(bar)),
+    ...teller.under([...layers, ...host]),
     ...layers.map((bar) => teller.gained(bar)),
     ...host.map((bar) => teller.reached(bar)),
   ];

@@ -108,6 +108,20 @@ describe('the story of what reached the host', () => {
     ]);
   });
 
+  test('a key that is something else under a modifier: which case was taken, and what was held', () => {
+    const profile = sketchProfile({ Base: { Q: 'Bksp, under Shift Del' } });
+    expect(tell(profile, '+Shift 0, +Q 10, -Q 20, -Shift 30', 'Delete')).toEqual([
+      '10 Q goes down',
+      '10 It is under Shift: Shift is held; the host does not see Shift meanwhile',
+      '10 Delete goes down at the host: Base answered',
+    ]);
+    expect(tell(profile, '+Ctrl 0, +Q 10, -Q 20, -Ctrl 30', 'Backspace')).toEqual([
+      '10 Q goes down',
+      '10 It is what it is otherwise: Control is held',
+      '10 Backspace goes down at the host: Base answered',
+    ]);
+  });
+
   test('a key with a decision of its own', () => {
     expect(tell(PROFILE, '+A 0, -A 50', 'KeyA')).toEqual([
       '0 A goes down: it could be several things: undecided',

@@ -13,6 +13,7 @@ import {
   ONCE_MODIFIERS,
   SLOT,
   TEXT,
+  UNDER,
   WHEEL,
   type HoldForPart,
   type KeysPart,
@@ -22,6 +23,7 @@ import {
   type Program,
   type RunAction,
   type SlotPart,
+  type UnderPart,
 } from '../compile';
 import { CHORD_MODIFIER, KEY, Latches, Ledger, NextKey } from '../hold';
 import type { Listener } from '../out';
@@ -43,6 +45,9 @@ export class Actions {
   private readonly heldFor: (Hold | null)[];
   /** The next `keys` action begun is a latch of its codes instead. */
   private latchesNext = false;
+  /** Whether the action begun last types or holds a layer by what an `under` was. */
+  private tookTyping = false;
+  private tookLayer = false;
 
   constructor(
     program: Program,
@@ -68,16 +73,22 @@ export class Actions {
 
   /** Begins an action and returns its last part, which `end` takes; null when nothing of it lasts. */
   begin(action: RunAction, origin: Origin, fingerHeld: boolean): Hold | null {
+    this.tookTyping = this.tookLayer = false;
     if (this.leaving.isSet) return null;
     announce(origin, this.clock, this.listener);
     return this.beginPart(action, origin, fingerHeld, null);
+  }
+
+  /** Whether an action that has just begun types: what an `under` is shows when it begins. */
+  typed(action: RunAction): boolean {
+    return action.types || this.tookTyping;
   }
 
   /** Begins an action that ends by itself: at once when it only holds modifiers or a layer, else after `tapUs`. */
   tap(action: RunAction, origin: Origin, tapUs: number): void {
     const last = this.begin(action, origin, false);
     if (!last) return;
-    if (action.modifiersOnly || action.holdsLayer) this.end(last);
+    if (action.modifiersOnly || action.holdsLayer || this.tookLayer) this.end(last);
     else this.clock.setIn(last.timer, tapUs);
   }
 
@@ -115,6 +126,7 @@ export class Actions {
   /** Ends everything that runs, last begun first, and lets go of latches. */
   endAll(): void {
     this.clock.cancel(this.leaving);
+    this.ledger.forgetLifts();
     this.nextKey.reset();
     this.latchesNext = false;
     this.macros.cutAll();
@@ -175,6 +187,8 @@ export class Actions {
       case DEVICE:
         this.listener.device?.(this.clock.nowUs, action.what, true);
         return this.holds.begin(action, origin.press, fingerHeld, earlier);
+      case UNDER:
+        return this.beginUnder(action, origin, fingerHeld, earlier);
       case MANY: {
         const { parts } = action;
         let last = earlier;
@@ -182,6 +196,25 @@ export class Actions {
         return last;
       }
     }
+  }
+
+  /** The first case whose modifiers are all held, without them; else what it is otherwise. */
+  private beginUnder(part: UnderPart, origin: Origin, fingerHeld: boolean, earlier: Hold | null): Hold | null {
+    const { cases } = part;
+    const held = this.ledger.heldAlone | this.nextKey.askedKinds;
+    let n = 0;
+    while (n < cases.length && ((cases[n] as UnderPart['cases'][number]).kinds & ~held) !== 0) n++;
+    const taken = cases[n];
+    const action = taken ? taken.action : part.otherwise;
+    if (this.listener.under) this.listener.under(this.clock.nowUs, taken ? taken.kinds : 0, held);
+    if (!action) return earlier;
+    if (action.types) this.tookTyping = true;
+    if (action.holdsLayer) this.tookLayer = true;
+    if (!taken) return this.beginPart(action, origin, fingerHeld, earlier);
+    this.nextKey.useUp(taken.kinds, origin.press);
+    const hold = this.holds.begin(part, origin.press, fingerHeld, earlier);
+    hold.liftedAt = this.ledger.lift(taken.kinds, origin.press);
+    return this.beginPart(action, origin, fingerHeld, hold);
   }
 
   /** Another slot is asked for: nothing more begins, and what is held ends before anything else happens. */
@@ -280,6 +313,9 @@ export class Actions {
         return;
       case DEVICE:
         this.listener.device?.(this.clock.nowUs, part.what, false);
+        return;
+      case UNDER:
+        this.ledger.endLift(hold.liftedAt);
         return;
       default:
         part satisfies never;

@@ -10,12 +10,12 @@ export class Hold extends Holder {
   part: LastingPart | null = null;
   /** Which press began it. */
   press = 0;
-  /** When it began, among all claims. */
-  order = 0;
   /** False for a tap that is only being shown to the host, and for what ends by time: no key holds it. */
   fingerHeld = false;
   /** A `once` layer that was used up while its key is held, and goes on as `while`. */
   goesOnAsWhile = false;
+  /** Of an `under`: by what the modifiers come back that it has lifted. */
+  liftedAt = 0;
   /** The part of the same action that began before this one: an action ends in reverse. */
   earlierPart: Hold | null = null;
   /** Where it stands in the row of all that run. */

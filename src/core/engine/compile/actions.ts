@@ -3,7 +3,15 @@
  * type?", "is it modifiers only?") is answered once.
  */
 import { isModifier, type Code } from '../../codes';
-import { isModifiersOnly, type Action, type DeviceFunction, type LayerHow, type Profile } from '../../profile';
+import {
+  isModifiersOnly,
+  UNDER_MODIFIERS,
+  type Action,
+  type DeviceFunction,
+  type LayerHow,
+  type Profile,
+  type UnderModifier,
+} from '../../profile';
 import { compileText, type RunText } from './scores';
 import type { UsageNumbers } from './usages';
 
@@ -21,6 +29,7 @@ export const WHEEL = 9;
 export const MANY = 10;
 export const SLOT = 11;
 export const DEVICE = 12;
+export const UNDER = 13;
 
 /** What several rules ask of an action, answered when the program is made. */
 type ActionFacts = {
@@ -43,8 +52,14 @@ type OncePart = ActionFacts & { kind: typeof ONCE_MODIFIERS; usages: readonly nu
 export type LayerPart = ActionFacts & { kind: typeof LAYER; how: LayerHow; layer: number };
 export type MacroPart = ActionFacts & { kind: typeof MACRO; macro: number };
 type DevicePart = ActionFacts & { kind: typeof DEVICE; what: DeviceFunction };
+/** One thing while all modifiers of a case are held (`kinds`, as bits), another otherwise. What it types or holds is seen when it begins. */
+export type UnderPart = ActionFacts & {
+  kind: typeof UNDER;
+  cases: readonly { kinds: number; action: RunAction }[];
+  otherwise: RunAction | null;
+};
 /** What lasts from its beginning to its end. */
-export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart;
+export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart | UnderPart;
 /** `slot` counts from 1; 0 for the next and the previous one. */
 export type SlotPart = ActionFacts & { kind: typeof SLOT; how: 'next' | 'previous' | 'go'; slot: number };
 
@@ -55,6 +70,7 @@ export type RunAction =
   | LayerPart
   | MacroPart
   | DevicePart
+  | UnderPart
   | SlotPart
   | (ActionFacts & { kind: typeof TEXT; text: RunText })
   | (ActionFacts & { kind: typeof LATCH_KEYS; usages: readonly number[] })
@@ -97,6 +113,14 @@ export class ActionCompiler {
       types: firstKey >= 0,
     };
   }
+}
+
+const bitOf = (name: UnderModifier): number => 1 << UNDER_MODIFIERS.indexOf(name);
+
+/** Which modifier a code is, left or right, as a bit; 0 for any other. */
+export function modifierKind(code: Code): number {
+  const name = UNDER_MODIFIERS.find((modifier) => isModifier(code) && code.startsWith(modifier));
+  return name ? bitOf(name) : 0;
 }
 
 const NOTHING_SPECIAL: ActionFacts = { modifiersOnly: false, types: false, holdsLayer: false };
@@ -162,6 +186,15 @@ const ROWS: Rows = {
       holdsLayer: parts.some((part) => part.holdsLayer),
     };
   },
+  under: ({ cases, otherwise }, compiler) => ({
+    kind: UNDER,
+    ...NOTHING_SPECIAL,
+    cases: cases.map(({ held, action }) => ({
+      kinds: held.reduce((kinds, name) => kinds | bitOf(name), 0),
+      action: compiler.compile(action),
+    })),
+    otherwise: otherwise ? compiler.compile(otherwise) : null,
+  }),
   slot: (action) => ({
     kind: SLOT,
     ...NOTHING_SPECIAL,

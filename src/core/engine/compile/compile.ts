@@ -14,7 +14,7 @@ import {
   type Binding,
   type Profile,
 } from '../../profile';
-import { ActionCompiler } from './actions';
+import { ActionCompiler, modifierKind } from './actions';
 import { compilePlan, depthsOfPlans, STROKE } from './plans';
 import {
   ACT,
@@ -128,6 +128,7 @@ export function compile(profile: Profile, board: Board = boardById(profile.board
     })),
     codes: usages.codes,
     modifiers: Uint8Array.from(usages.codes, (code) => (isModifier(code) ? 1 : 0)),
+    modifierKinds: Uint8Array.from(usages.codes, modifierKind),
     capitals: Uint8Array.from(usages.codes, capitalsAt),
     shiftUsage,
     commandModifiers: usages.codes.flatMap((code, index) => (COMMAND_MODIFIERS.includes(code) ? [index] : [])),

@@ -49,6 +49,8 @@ export type Program = {
   /** Codes by usage index; the index is this program's own. */
   codes: readonly Code[];
   modifiers: Uint8Array;
+  /** Which modifier each usage is, left or right, as a bit. */
+  modifierKinds: Uint8Array;
   /** What `capitals` does at each usage, one of the constants below. */
   capitals: Uint8Array;
   /** The usage that `capitals` adds, and those that keep it from adding. */

@@ -40,8 +40,8 @@ export class Presses {
 
   /** The action of a press begins, and ends when its key goes up. */
   begin(action: RunAction, origin: Origin): void {
-    if (action.types) this.typed(origin);
     this.beginHold(action, origin);
+    if (this.actions.typed(action)) this.typed(origin);
   }
 
   /** A gesture that became a hold: it does not count as typing. */
@@ -52,8 +52,8 @@ export class Presses {
 
   /** The action of a press begins, and ends by itself: its key is up, or as good as up. */
   tap(action: RunAction, origin: Origin, tapUs: number): void {
-    if (action.types) this.typed(origin);
     this.actions.tap(action, origin, tapUs);
+    if (this.actions.typed(action)) this.typed(origin);
   }
 
   /** A key goes up: what its press began ends. */

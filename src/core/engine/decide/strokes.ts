@@ -130,9 +130,9 @@ export class Strokes implements PlanPlayer {
     const origin = this.origins[key] as Origin;
     const { action, isMark } = plan.spans[span] as RunPlan['spans'][number];
     if (this.states[key] === FOUND) this.goDown(origin);
-    if (action.types) this.presses.typed(origin);
     if (isMark) this.actions.tap(action, origin, plan.tapUs);
     else (this.running[key] as (Hold | null)[])[span] = this.actions.begin(action, origin, true);
+    if (this.actions.typed(action)) this.presses.typed(origin);
   }
 
   endSpan(span: number): void {

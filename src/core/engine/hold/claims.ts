@@ -35,8 +35,10 @@ export class Claim {
   since = 0;
   /** In which pass of a macro it was pressed last. */
   pass = 0;
-  /** Put aside while a macro or a text plays: it holds nothing, until it comes back. */
+  /** Put aside while a macro, a text or an `under` lifts it: it holds nothing, until it comes back. */
   isAside = false;
+  /** When its holder began, among all that begins. */
+  holderOrder = 0;
   /** What its holder claimed before it. */
   earlier: Claim | null = null;
   /** Where it stands in the row. */
@@ -95,10 +97,15 @@ export class Row<T extends { place: number }> {
 /** Whoever holds usages: a running action, a macro. */
 export class Holder {
   lastClaim: Claim | null = null;
+  /** When it began, among all that begins. */
+  order = 0;
 }
 
 /** Whether the next key may end a claim. */
 export const isPassing = (why: number): boolean => why === CHORD_MODIFIER || why === ONCE || why === CAPITALS;
+
+/** Whether a claim on a modifier is what an `under` calls held: of modifiers alone, of a time, of a latch, of a `once` whose key is held. */
+export const isHeldAlone = (why: number): boolean => why === KEY || why === HELD_ONCE || why === LATCH;
 
 /** Whether a claim on a modifier is put aside while a macro or a text plays: what fingers and latches hold. */
 export const canBeAside = (why: number): boolean =>

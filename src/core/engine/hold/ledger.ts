@@ -12,12 +12,24 @@ import {
   Claim,
   GONE,
   type Holder,
+  isHeldAlone,
   isPassing,
   LATCH,
   LEFT,
   ONCE,
   Row,
 } from './claims';
+
+/** An `under` that has lifted modifiers: which, as bits, and for which press. */
+class Lift {
+  began = 0;
+  kinds = 0;
+  press = 0;
+  place = 0;
+}
+
+/** Whichever press it is. */
+const ANY_PRESS = -1;
 
 export class Ledger {
   private readonly modifiers: Uint8Array;
@@ -30,6 +42,10 @@ export class Ledger {
   private kept = 0;
   /** When each macro and text began that plays and has put modifiers aside. */
   private readonly asiders: number[] = [];
+  /** The `under` actions that have lifted the modifiers they are under, and for which no key of another press has brought them back. */
+  private readonly lifts = new Row(() => new Lift());
+  /** Which modifier a usage is, left or right, as a bit. */
+  private readonly kinds: Uint8Array;
   /** Of each usage, what keeps it down with no finger on it: at most one latch, and one that a macro left. */
   private readonly latched: (Claim | null)[];
   private readonly left: (Claim | null)[];
@@ -44,6 +60,7 @@ export class Ledger {
   ) {
     const count = program.codes.length;
     this.modifiers = program.modifiers;
+    this.kinds = program.modifierKinds;
     this.capsLock = program.capsLock;
     this.counts = new Uint16Array(count);
     this.latched = new Array<Claim | null>(count).fill(null);
@@ -61,18 +78,26 @@ export class Ledger {
 
   /** A holder takes a usage. */
   claim(holder: Holder | null, usage: number, why: number, press: number): Claim {
+    const claim = this.claimAside(holder, usage, why, press);
+    claim.isAside = false;
+    this.down(usage);
+    return claim;
+  }
+
+  /** A holder takes a modifier that is about to be lifted: it goes down when it comes back. */
+  claimAside(holder: Holder | null, usage: number, why: number, press: number): Claim {
     const claim = this.claims.append();
     claim.order = claim.since = ++this.order;
+    claim.holderOrder = holder ? holder.order : claim.order;
     claim.usage = usage;
     claim.why = why;
     claim.press = press;
-    claim.isAside = false;
+    claim.isAside = true;
     if (holder) {
       claim.earlier = holder.lastClaim;
       holder.lastClaim = claim;
     }
     if (isPassing(why)) this.passing++;
-    this.down(usage);
     return claim;
   }
 
@@ -135,11 +160,82 @@ export class Ledger {
   /** Whether a usage is down still when a key of a press has been made way for. */
   staysDown(usage: number, press: number): boolean {
     let count = this.counts[usage] as number;
-    for (let place = count > 0 ? this.claims.length - 1 : -1; place >= 0; place--) {
+    for (let place = count > 0 || this.hasLifts ? this.claims.length - 1 : -1; place >= 0; place--) {
       const claim = this.claims.at(place);
-      if (claim.usage === usage && !claim.isAside && this.goesBefore(claim, press)) count--;
+      if (claim.usage !== usage) continue;
+      if (!claim.isAside) {
+        if (this.goesBefore(claim, press)) count--;
+      } else if (claim.why !== GONE && !this.goesBefore(claim, press) && !this.isLifted(claim, press)) {
+        count++;
+      }
     }
     return count > 0;
+  }
+
+  /** The modifiers that are held, for an `under`: as bits, left and right as one. What a macro or a text has put aside is not. */
+  get heldAlone(): number {
+    let held = 0;
+    for (let place = 0; place < this.claims.length; place++) {
+      const claim = this.claims.at(place);
+      const kind = this.kinds[claim.usage] as number;
+      if ((held & kind) === 0 && isHeldAlone(claim.why) && !(claim.isAside && this.isPutAside(claim))) held |= kind;
+    }
+    return held;
+  }
+
+  /** Which modifier a usage is, as a bit; 0 for a key. */
+  kindOf(usage: number): number {
+    return this.kinds[usage] as number;
+  }
+
+  /** Whether a key of another press would bring modifiers back. */
+  get hasLifts(): boolean {
+    return this.lifts.length > 0;
+  }
+
+  /**
+   * An `under` begins: the modifiers that it names go up, last down first, and come back when it has ended, or before a key of another
+   * press. Those that were added to a key go up for good.
+   * @param kinds which, as bits
+   * @returns by what it is ended
+   */
+  lift(kinds: number, press: number): number {
+    const began = ++this.order;
+    const lift = this.lifts.append();
+    lift.began = began;
+    lift.kinds = kinds;
+    lift.press = press;
+    for (let place = this.claims.length - 1; place >= 0; place--) {
+      const claim = this.claims.at(place);
+      if (((this.kinds[claim.usage] as number) & kinds) !== 0) this.setAside(claim);
+    }
+    return began;
+  }
+
+  /** An `under` has ended: what it lifted comes back, unless it came back before. */
+  endLift(began: number): void {
+    for (let place = 0; place < this.lifts.length; place++) {
+      const lift = this.lifts.at(place);
+      if (lift.began !== began) continue;
+      this.lifts.remove(lift);
+      this.comeBack();
+      return;
+    }
+  }
+
+  /** A key of a press goes down: what `under` actions of others have lifted comes back before it. */
+  endLiftsOfOthers(press: number): void {
+    const before = this.lifts.length;
+    for (let place = before - 1; place >= 0; place--) {
+      const lift = this.lifts.at(place);
+      if (lift.press !== press) this.lifts.remove(lift);
+    }
+    if (this.lifts.length < before) this.comeBack();
+  }
+
+  /** Everything is about to end: what is lifted does not come back. */
+  forgetLifts(): void {
+    this.lifts.length = 0;
   }
 
   /**
@@ -150,15 +246,7 @@ export class Ledger {
   putAside(): number {
     const began = ++this.order;
     this.asiders.push(began);
-    for (let place = this.claims.length - 1; place >= 0; place--) {
-      const claim = this.claims.at(place);
-      if (claim.why === ONCE || claim.why === CAPITALS) {
-        this.endEarly(claim);
-      } else if (!claim.isAside && canBeAside(claim.why) && this.isModifier(claim.usage)) {
-        claim.isAside = true;
-        this.up(claim.usage);
-      }
-    }
+    for (let place = this.claims.length - 1; place >= 0; place--) this.setAside(this.claims.at(place));
     return began;
   }
 
@@ -172,13 +260,9 @@ export class Ledger {
     if (at < 0) return;
     asiders[at] = asiders[asiders.length - 1] as number;
     asiders.pop();
-    let latest = 0;
-    for (let n = 0; n < asiders.length; n++) latest = Math.max(latest, asiders[n] as number);
     for (let place = 0; place < this.claims.length; place++) {
       const claim = this.claims.at(place);
-      if (!claim.isAside || claim.why === GONE || claim.since < latest) continue;
-      claim.isAside = false;
-      this.down(claim.usage);
+      if (claim.isAside && claim.why !== GONE && !this.isLifted(claim, ANY_PRESS)) this.goesDownAgain(claim);
     }
   }
 
@@ -248,6 +332,55 @@ export class Ledger {
   /** Everything was let go of, and nothing plays any more. */
   reset(): void {
     this.asiders.length = 0;
+    this.lifts.length = 0;
+  }
+
+  /** A claim makes way for what plays or is under it: one added to a key ends, a modifier that is held is put aside. */
+  private setAside(claim: Claim): void {
+    if (claim.why === ONCE || claim.why === CAPITALS) {
+      this.endEarly(claim);
+    } else if (!claim.isAside && canBeAside(claim.why) && this.isModifier(claim.usage)) {
+      claim.isAside = true;
+      this.up(claim.usage);
+    }
+  }
+
+  /** What no `under` lifts any more, nor anything that plays, goes down again, in the order in which its holders began. */
+  private comeBack(): void {
+    for (let next = this.nextBack(); next; next = this.nextBack()) this.goesDownAgain(next);
+  }
+
+  private nextBack(): Claim | null {
+    let first: Claim | null = null;
+    for (let place = 0; place < this.claims.length; place++) {
+      const claim = this.claims.at(place);
+      if (!claim.isAside || claim.why === GONE || (first && first.holderOrder <= claim.holderOrder)) continue;
+      if (!this.isLifted(claim, ANY_PRESS)) first = claim;
+    }
+    return first;
+  }
+
+  private goesDownAgain(claim: Claim): void {
+    claim.isAside = false;
+    this.down(claim.usage);
+  }
+
+  /** Whether a macro or a text that plays, or an `under` of a press, has lifted a claim: it went down before that began. */
+  private isLifted(claim: Claim, press: number): boolean {
+    const kind = this.kinds[claim.usage] as number;
+    for (let place = 0; place < this.lifts.length; place++) {
+      const lift = this.lifts.at(place);
+      if (lift.began > claim.since && (lift.kinds & kind) !== 0 && (press === ANY_PRESS || lift.press === press))
+        return true;
+    }
+    return this.isPutAside(claim);
+  }
+
+  /** Whether a macro or a text that plays has put a claim aside. */
+  private isPutAside(claim: Claim): boolean {
+    const { asiders } = this;
+    for (let n = 0; n < asiders.length; n++) if ((asiders[n] as number) > claim.since) return true;
+    return false;
   }
 
   /** Whether a claim ends before a key of a press, whatever that key gets. */

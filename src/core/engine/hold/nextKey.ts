@@ -3,7 +3,8 @@
  *
  *   1. modifiers of other presses' chords (a symbol rolled into a letter does not change it), and those that were added to an
  *      earlier key, unless this key gets them too, go up, last down first in all;
- *   2. the modifiers asked for by `once` go down, then Shift, when `capitals` is on and the key is one it changes.
+ *   2. what `under` actions of other presses have lifted comes back;
+ *   3. the modifiers asked for by `once` go down, then Shift, when `capitals` is on and the key is one it changes.
  *
  * Added modifiers go up after their key, or at 1, whichever is first. Those of a `once` whose key is still held when it is
  * used stay until that key goes up.
@@ -39,6 +40,30 @@ export class NextKey {
     for (let n = 0; n < this.count; n++) if (this.askers[n] === by) this.askers[n] = null;
   }
 
+  /** Which modifiers are asked for, as bits. */
+  get askedKinds(): number {
+    let kinds = 0;
+    for (let n = 0; n < this.count; n++) kinds |= this.ledger.kindOf(this.asked[n] as number);
+    return kinds;
+  }
+
+  /** An `under` lifts modifiers: those that are asked for are used up unsent. While the key that asked is held, they are held, and lifted. */
+  useUp(kinds: number, press: number): void {
+    const before = this.count;
+    this.count = 0;
+    for (let n = 0; n < before; n++) {
+      const usage = this.asked[n] as number;
+      const by = this.askers[n] ?? null;
+      this.askers[n] = null;
+      if ((this.ledger.kindOf(usage) & kinds) === 0) {
+        this.asked[this.count] = usage;
+        this.askers[this.count++] = by;
+      } else if (by) {
+        this.ledger.claimAside(by, usage, HELD_ONCE, press);
+      }
+    }
+  }
+
   toggleCapitals(): void {
     this.capitals = !this.capitals;
   }
@@ -50,9 +75,10 @@ export class NextKey {
    */
   before(usage: number, press: number, holder: Holder, isButton: boolean): void {
     const { ledger } = this;
-    if (!ledger.hasPassing && this.count === 0 && !this.capitals) return;
+    if (!ledger.hasPassing && !ledger.hasLifts && this.count === 0 && !this.capitals) return;
     const shifts = !isButton && this.capitals && this.capitalsAdds(usage, press);
     ledger.makeWay(press, shifts);
+    if (ledger.hasLifts) ledger.endLiftsOfOthers(press);
     for (let n = 0; n < this.count; n++) {
       const by = this.askers[n] ?? null;
       ledger.claim(by ?? holder, this.asked[n] as number, by ? HELD_ONCE : ONCE, press);

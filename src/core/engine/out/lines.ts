@@ -1,5 +1,5 @@
 /** Outcome lines: what the engine sent and why, as plain objects with names instead of numbers. */
-import type { DeviceFunction } from '../../profile';
+import { UNDER_MODIFIERS, type DeviceFunction, type UnderModifier } from '../../profile';
 import type { Program } from '../compile';
 import { BY_TIME, type Cause, type Decided, type LayerWay, type Listener } from './listener';
 
@@ -27,7 +27,10 @@ type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
 type SlotLine = { t: number; slot: 'next' | 'previous' | number };
 /** A function of the keyboard itself begins, or its key goes up. */
 type DeviceLine = { t: number; device: DeviceFunction; begins: boolean };
-export type TraceLine = OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine | SlotLine | DeviceLine;
+/** What a press does is one thing under modifiers: which were lifted for it (none when it is what it is otherwise), and which were held. */
+export type UnderLine = { t: number; lifted: UnderModifier[]; held: UnderModifier[] };
+export type TraceLine =
+  OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine | SlotLine | DeviceLine | UnderLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
 export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
@@ -36,6 +39,7 @@ export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending'
 export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
 export const isSlotLine = (line: TraceLine): line is SlotLine => 'slot' in line;
 export const isDeviceLine = (line: TraceLine): line is DeviceLine => 'device' in line;
+export const isUnderLine = (line: TraceLine): line is UnderLine => 'lifted' in line;
 export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in line;
 
 /** A listener that gives each usage edge, and with `why` each decision, to `take` as an outcome line. */
@@ -65,6 +69,9 @@ const decisionLine = (
 const sourceName = ({ keyIds, joints }: Program, key: number): string =>
   keyIds[key] ?? `joint:${joints[key - keyIds.length]?.id ?? ''}`;
 
+/** The modifiers that bits stand for. */
+export const modifiersOf = (bits: number): UnderModifier[] => UNDER_MODIFIERS.filter((_, bit) => (bits >> bit) & 1);
+
 /** A listener that gives everything that happens inside, in order. */
 export function traceLines(program: Program, take: (line: TraceLine) => void): Listener {
   return {
@@ -80,6 +87,7 @@ export function traceLines(program: Program, take: (line: TraceLine) => void): L
       take({ t, from: sourceName(program, key), layer: program.layerIds[layer] ?? '', pressedUs }),
     layer: (t, layer, active, under, way) => take({ t, layer: program.layerIds[layer] ?? '', active, under, way }),
     slot: (t, how, slot) => take({ t, slot: how === 'go' ? slot : how }),
+    under: (t, lifted, held) => take({ t, lifted: modifiersOf(lifted), held: modifiersOf(held) }),
     device: (t, device, begins) => take({ t, device, begins }),
   };
 }

@@ -58,6 +58,11 @@ export interface Listener {
    */
   begin?(tUs: number, key: number, layer: number, pressedUs: number): void;
   /**
+   * What a press does is one thing under modifiers, and another otherwise: a case was taken that lifts some (0: what it is otherwise),
+   * while some were held. Both as bits, in the order of `UNDER_MODIFIERS`. Comes before the edges it causes.
+   */
+  under?(tUs: number, lifted: number, held: number): void;
+  /**
    * A layer above the base became active or ceased to be; `under` means that it stands under the others, as the go layer.
    * `way` is what made it active, also when it ceases.
    */

@@ -38,9 +38,22 @@ test.each(['alt, then shift', 'when held for 250 ms ctrl, when tapped x', 'press
   (phrase) => expect(linesOf(phrase)).toEqual([]),
 );
 
+test.each([
+  ['Backspace', 'shift makes it delete', 'Backspace, under Shift Delete'],
+  ['Backspace, under Shift Delete', 'ctrl makes it f6', 'Backspace, under Shift Delete, under Ctrl F6'],
+  ['Backspace, under Shift Delete', 'with shift held it is home', 'Backspace, under Shift Home'],
+  ['tap A, hold Ctrl', 'b with shift held', 'tap A, under Shift B, hold Ctrl'],
+  ['none', 'delete with shift held', 'under Shift Delete'],
+])('of a key that is “%s”, “%s” makes “%s”', (is, phrase, line) => {
+  const now = parseLine(is, context);
+  const understood = understand(phrase, { ...context, ...(now.ok && { now: now.binding }) });
+  expect(understood.ok && understood.readings[0]?.line).toBe(line);
+});
+
 describe('two readings', () => {
   test.each([
     ['copy', ['Ctrl+C', 'Copy']],
+    ['delete with shift', ['Shift+Delete', 'under Shift Delete']],
     ['Copy', ['Copy', 'Ctrl+C']],
     ['redo', ['Ctrl+Y', 'Ctrl+Shift+Z']],
     ['print', ['PrintScreen', 'Ctrl+P']],

@@ -21,6 +21,7 @@ import { corrected, isKnownWord } from './spelling';
 import { fit } from './templates';
 import { textSaid } from './textSaid';
 import { timeSaid } from './timeSaid';
+import { underSaid } from './underSaid';
 
 /** One thing that a line may mean: in the line's own words, and as a binding. `slips`: words that were taken for others. */
 export type Reading = { line: string; binding: Binding; slips?: readonly { typed: string; taken: string }[] };
@@ -200,6 +201,8 @@ class Understanding {
 
   /** Everything a phrase can mean as a whole. */
   bindings(said: string): Binding[] {
+    const under = underSaid(said, this.part, this.context.now);
+    if (under?.isSure) return [under.binding];
     const silent = (silence().get(said) ?? []) as ('none' | 'pass')[];
     const acts = this.actions(said).map((action): Binding => ({ kind: 'act', action }));
     const found = acts.length === 0 && !SEVERAL_CLICKS.test(said) ? gestureSaid(said, this.part) : undefined;
@@ -208,7 +211,7 @@ class Understanding {
     return [
       ...silent.map((kind): Binding => ({ kind })),
       ...acts,
-      ...[gesture, several].filter((one) => one !== undefined),
+      ...[gesture, several, under?.binding].filter((one) => one !== undefined),
     ];
   }
 

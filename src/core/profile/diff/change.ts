@@ -68,6 +68,12 @@ function actionWith(action: Action, rename: (what: 'layers' | 'macros', id: stri
       return { ...action, layer: rename('layers', action.layer) };
     case 'macro':
       return { ...action, macro: rename('macros', action.macro) };
+    case 'under':
+      return {
+        ...action,
+        cases: action.cases.map((one) => ({ ...one, action: actionWith(one.action, rename) })),
+        ...(action.otherwise && { otherwise: actionWith(action.otherwise, rename) }),
+      };
     case 'many':
       return { ...action, actions: action.actions.map((part) => actionWith(part, rename)) };
     default:
