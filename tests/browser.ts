@@ -101,6 +101,9 @@ export async function openPage(
   return { page, complaints };
 }
 
+/** What has not come after so long does not come, however slow and busy the machine is. */
+const PATIENCE_MS = 25_000;
+
 export const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** Waits until a text stands somewhere in an element. */
@@ -109,7 +112,7 @@ export async function seeText(page: Page, selector: string, text: string): Promi
     await page.waitForFunction(
       (where, wanted) => [...document.querySelectorAll(where)].some((element) => element.textContent?.includes(wanted)),
       // Polled by time, not by frame: a window behind another draws none.
-      { timeout: 8000, polling: 60 },
+      { timeout: PATIENCE_MS, polling: 60 },
       selector,
       text,
     );
@@ -140,7 +143,7 @@ export async function saveToKeyboard(page: Page): Promise<void> {
 /** Clicks what a selector finds, once it is there. */
 export async function choose(page: Page, selector: string): Promise<void> {
   for (let attempt = 1; ; attempt++) {
-    const found = await page.waitForSelector(selector, { timeout: 8000 });
+    const found = await page.waitForSelector(selector, { timeout: PATIENCE_MS });
     try {
       await found?.click();
       return;
@@ -171,6 +174,23 @@ export async function hands(page: Page, script: string): Promise<void> {
     else if (word.startsWith('+')) await page.keyboard.down(word.slice(1) as 'KeyA');
     else await page.keyboard.up(word.slice(1) as 'KeyA');
   }
+}
+
+/**
+ * Fingers that no slow machine holds down for longer: `+KeyS +KeyH -KeyH -KeyS`, some milliseconds apart, all in one task of the page.
+ * The page hears events that it cannot tell from those of a keyboard but for their being made by itself.
+ */
+export async function quickHands(page: Page, script: string): Promise<void> {
+  await page.evaluate((words) => {
+    for (const word of words.split(' ')) {
+      const untilMs = performance.now() + 4;
+      while (performance.now() < untilMs);
+      const type = word.startsWith('+') ? 'keydown' : 'keyup';
+      document.activeElement?.dispatchEvent(
+        new KeyboardEvent(type, { code: word.slice(1), bubbles: true, cancelable: true }),
+      );
+    }
+  }, script);
 }
 
 export const textOf = (page: Page, selector: string): Promise<string> =>

@@ -5,7 +5,7 @@
 import { afterAll, expect, jest, test } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, downloads, hands, openPage, seeText, sayYes, takeIn, temporaryFolder, wait } from './browser';
+import { choose, downloads, openPage, quickHands, seeText, sayYes, takeIn, temporaryFolder, wait } from './browser';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
@@ -373,7 +373,7 @@ job('a misfire explained and mended', 14, `${BOOK}/trial`, async (person) => {
   await person.click('button ::-p-text(Listen to my keyboard)');
   await person.sees('.trial-listening', 'Listening');
   person.steps++;
-  await hands(person.page, '+KeyS 20 +KeyH 20 -KeyH 20 -KeyS 400');
+  await quickHands(person.page, '+KeyS +KeyH -KeyH -KeyS');
   await person.key('F10');
   await person.click('[data-testid=decisions] button');
   await person.click('[aria-label="Take it: Decide by time alone"]');

@@ -35,7 +35,7 @@ async function assign(page: Page, key: string, line: string): Promise<void> {
   await page.keyboard.type(line);
   await page.keyboard.press('Enter');
 }
-const seeKept = (page: Page): Promise<unknown> => page.waitForSelector('[data-keeping=kept]', { timeout: 8000 });
+const seeKept = (page: Page): Promise<unknown> => page.waitForSelector('[data-keeping=kept]', { timeout: 25_000 });
 
 async function bring(page: Page, name: string, content: string | Uint8Array): Promise<void> {
   const path = join(temporaryFolder(), name);

@@ -95,7 +95,7 @@ test('a text that was typed just before is there', async () => {
   await page.keyboard.type('// a moth on the lamp\n');
   await page.reload();
   await page.waitForFunction(() => document.querySelector('.cm-content')?.textContent?.includes('a moth on the lamp'), {
-    timeout: 8000,
+    timeout: 25_000,
   });
   await page.close();
 });

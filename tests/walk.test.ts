@@ -188,7 +188,7 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     await page.waitForSelector('.shelf-title');
     await page.waitForFunction(
       () => document.querySelector('.shelf-title')?.textContent?.match(/kept in this browser|none yet/),
-      { timeout: 10_000 },
+      { timeout: 25_000 },
     );
     const rows = await stored(page, 'profiles');
     for (const { id, board } of await stored(page, 'boards'))

@@ -1,7 +1,18 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from '../app';
-import { choose, goToBench, hands, layerWithoutKey, listen, openPage, seeText, tabTo, textOf } from '../browser';
+import {
+  choose,
+  goToBench,
+  hands,
+  layerWithoutKey,
+  listen,
+  openPage,
+  quickHands,
+  seeText,
+  tabTo,
+  textOf,
+} from '../browser';
 
 jest.setTimeout(120_000);
 
@@ -58,11 +69,9 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
   await goToBench(page, 'Trial');
   await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
   await page.keyboard.press('Enter');
-  const tap = '+KeyG 15 -KeyG 15';
-  await hands(
-    page,
-    `${tap} ${tap} +KeyG 30 -KeyG 400 +KeyF 20 -KeyF 20 +KeyG 20 -KeyG 300 +KeyJ +KeyK 30 -KeyJ -KeyK 400`,
-  );
+  await quickHands(page, '+KeyG -KeyG +KeyG -KeyG +KeyG -KeyG');
+  await hands(page, '400 +KeyF 20 -KeyF 20 +KeyG 20 -KeyG 300');
+  await quickHands(page, '+KeyJ +KeyK -KeyJ -KeyK');
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=decisions]', 'G: tap of press 3');
   await seeText(page, '[data-testid=decisions]', 'there is nothing else it could be');
@@ -88,7 +97,7 @@ test('another moment of decision runs the same fingers again and marks what diff
   const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/trial`);
   await page.waitForSelector('.trial-main');
   await listen(page);
-  await hands(page, '+KeyS 20 +KeyH 20 -KeyH 20 -KeyS 30 +KeyE 20 -KeyE 100');
+  await quickHands(page, '+KeyS +KeyH -KeyH -KeyS +KeyE -KeyE');
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=decisions]', 'key down and up inside'.slice(4));
   await page.waitForSelector('.lanes:not(.running) .on-decisions');
