@@ -10,6 +10,7 @@ import {
   type Macro,
   type Profile,
   type Score,
+  type UnderModifier,
 } from '../../src/core/profile';
 import { mergeTiming, DEFAULT_TIMING, DYES } from '../../src/core/profile';
 
@@ -74,7 +75,20 @@ function actions(layers: readonly string[], macros: readonly string[]): fc.Arbit
   );
   const many = (inner: fc.Arbitrary<Action>): fc.Arbitrary<Action> =>
     fc.array(inner, { minLength: 1, maxLength: 3 }).map((some): Action => ({ do: 'many', actions: some }));
-  return fc.oneof({ weight: 6, arbitrary: single }, many(single), many(many(single)));
+  const held = fc.subarray<UnderModifier>(['Control', 'Shift', 'Alt', 'Meta'], { minLength: 1 });
+  const under = fc
+    .record({
+      cases: fc.array(fc.record({ held, action: fc.oneof(single, many(single)) }), { minLength: 1, maxLength: 3 }),
+      otherwise: fc.option(fc.oneof(single, many(single)), { nil: undefined }),
+    })
+    .map(({ cases, otherwise }): Action => ({ do: 'under', cases, ...(otherwise && { otherwise }) }));
+  return fc.oneof(
+    { weight: 6, arbitrary: single },
+    many(single),
+    many(many(single)),
+    under,
+    many(fc.oneof(single, under)),
+  );
 }
 
 const timing = fc.record(
@@ -207,6 +221,14 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
           }),
           { maxLength: 2 },
         ),
+        lampLayers: fc.array(
+          fc.record({
+            lamp: fc.constantFrom('NumLock' as const, 'CapsLock' as const, 'ScrollLock' as const),
+            lit: fc.boolean(),
+            shows: fc.constantFrom(...layers.map((one) => one.id), 'gone'),
+          }),
+          { maxLength: 2 },
+        ),
         // A key with the board's own setting has none when it is read.
         travel: fc
           .record({ board: actuation, keys: fc.dictionary(key, actuation, { maxKeys: 4 }) })
@@ -234,6 +256,7 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
         macros,
         joints: said.joints,
         joinedLayers: said.joinedLayers,
+        lampLayers: said.lampLayers,
         travel: said.travel,
       }));
   });

@@ -14,10 +14,13 @@ import type {
   Score,
   ScoreEvent,
 } from '../../src/core/profile';
-import type { Sample } from '../../src/core/engine/replay';
+import type { Sample } from '../../src/core/engine/sample';
 import { sketchProfile, type SketchLayers } from './sketch';
 
 export const KEYS = ['KeyA', 'KeyS', 'KeyJ', 'KeyK', 'Space', 'ShiftLeft'];
+
+/** What the host says comes between what fingers do. */
+const LAMPS = ['lamp:NumLock', 'lamp:CapsLock'];
 
 export const chord = fc.constantFrom('A', 'B', 'Ctrl', 'Shift', 'Ctrl+B', 'Ctrl+Shift+1', 'Alt+C & D');
 /** Latches have keys of their own, so that what they leave down can be told from what must not be. */
@@ -120,18 +123,26 @@ const depthUm = fc.constantFrom(
   3800,
 );
 export const hand: fc.Arbitrary<Sample[]> = fc
-  .array(fc.tuple(fc.constantFrom(...KEYS), depthUm, fc.constantFrom(0, 0, 1, 8, 10, 20, 20, 30, 40, 60, 100, 150)), {
-    minLength: 2,
-    maxLength: 40,
-  })
+  .array(
+    fc.tuple(
+      fc.constantFrom(...KEYS, ...KEYS, ...LAMPS),
+      depthUm,
+      fc.constantFrom(0, 0, 1, 8, 10, 20, 20, 30, 40, 60, 100, 150),
+    ),
+    {
+      minLength: 2,
+      maxLength: 40,
+    },
+  )
   .map((turns) => {
     const at = new Map<string, number>();
     const samples: Sample[] = [];
     let tUs = 0;
     for (const [key, depth, waitMs] of turns) {
       tUs += waitMs * 1000;
-      at.set(key, depth);
-      samples.push({ tUs, key, depthUm: depth });
+      const depthUm = LAMPS.includes(key) ? Math.min(depth, 1) : depth;
+      at.set(key, depthUm);
+      samples.push({ tUs, key, depthUm });
     }
     for (const [key, depth] of at) if (depth > 0) samples.push({ tUs: (tUs += 7000), key, depthUm: 0 });
     return samples;
@@ -226,16 +237,32 @@ export type Run = {
   joints: Joint[];
   macros: Macro[];
   travel: Profile['travel'];
+  lampLayers: Profile['lampLayers'];
   samples: Sample[];
 };
+export const lampLayers = fc.constantFrom<Profile['lampLayers'][]>(
+  [],
+  [{ lamp: 'NumLock', lit: true, shows: 'nav' }],
+  [
+    { lamp: 'CapsLock', lit: false, shows: 'sym' },
+    { lamp: 'NumLock', lit: true, shows: 'nav' },
+  ],
+);
 export const run: fc.Arbitrary<Run> = fc.record({
   layers,
   timing,
   joints: fc.oneof(fc.constant<Joint[]>([]), joints),
   macros,
   travel,
+  lampLayers,
   samples: hand,
 });
 
-export const profileOf = ({ layers: lines, timing: figures, joints: together, macros: played, travel: depths }: Run) =>
-  sketchProfile(lines, figures, { joints: together, macros: played, travel: depths });
+export const profileOf = ({
+  layers: lines,
+  timing: figures,
+  joints: together,
+  macros: played,
+  travel: depths,
+  lampLayers: shown,
+}: Run) => sketchProfile(lines, figures, { joints: together, macros: played, travel: depths, lampLayers: shown });

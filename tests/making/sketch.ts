@@ -8,7 +8,8 @@ import { parseLine } from '../../src/core/notation';
 import { plainProfile, type PartialTiming, type Profile } from '../../src/core/profile';
 import { isEdgeLine, isWheelLine, type OutcomeLine } from '../../src/core/engine/out';
 import { compile } from '../../src/core/engine/compile';
-import { replay, type Sample } from '../../src/core/engine/replay';
+import { replay } from '../../src/core/engine/replay';
+import type { Sample } from '../../src/core/engine/sample';
 
 /** Layers as assign lines: `{ Base: { A: 'tap A, hold Ctrl' }, Nav: { H: 'Left' } }`. The first is the base. */
 export type SketchLayers = Record<string, Record<string, string>>;

@@ -61,6 +61,7 @@ export const LayerCare = ({ bench, layer, onClose }: LayerCareProps) => {
           if (site.in === 'key')
             return site.layer === layer.id ? [] : [`${titleOf(site.key)} on ${foreign(nameOf(site.layer))}`];
           if (site.in === 'joint') return [`the joint press of ${keysOf(site.joint).map(titleOf).join(' + ')}`];
+          if (site.in === 'lampLayers') return [`layer of a lamp ${site.index + 1}`];
           return site.in === 'joinedLayers' ? [`joined layers ${site.index + 1}`] : [];
         }),
       ),

@@ -73,10 +73,10 @@ function make(profile: Profile, board: Board, layerIndex: number, key: BoardKey)
 
 /** Everything that words about a key may be about besides its own assignments: the same object as long as none of it has changed. */
 export function useProfileWords(profile: Profile): object {
-  const { hostLayout: host, timing, macros, roles, joints, joinedLayers, layers } = profile;
+  const { hostLayout: host, timing, macros, roles, joints, joinedLayers, lampLayers, layers } = profile;
   const names = layers.map(({ id, name, dye }) => `${id} ${name} ${dye}`).join('\n');
   // eslint-disable-next-line react-hooks/exhaustive-deps -- a new object whenever one of them is another
-  return useMemo(() => ({}), [host, timing, macros, roles, joints, joinedLayers, names]);
+  return useMemo(() => ({}), [host, timing, macros, roles, joints, joinedLayers, lampLayers, names]);
 }
 
 export function useFaces(profile: Profile, board: Board, layerIndex: number): (key: BoardKey) => Known {

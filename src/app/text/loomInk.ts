@@ -3,7 +3,7 @@ import { StringStream } from '@codemirror/language';
 import { EditorState, RangeSetBuilder, type Extension } from '@codemirror/state';
 import { Decoration, ViewPlugin, type DecorationSet, type EditorView } from '@codemirror/view';
 
-const HEADS = /^(?:profile|base|role|depths|macro|layer|on|joint|joined|without|let)\b/;
+const HEADS = /^(?:profile|base|role|depths|macro|layer|on|joint|joined|lamp|without|let)\b/;
 const WORDS =
   /^(?:tap|hold|twice|times|nothing|while|flip|go|once|play|type|latch|capitals|button|wheel|slot|record|lamps|bootloader|pass|none|every|for|at|back|reversal|press|release|repeat|to|down|up|id|like|within|swap|with|board|host|icon|timing)\b/;
 

@@ -6,13 +6,14 @@ import { sameData, type Profile } from '../../core/profile';
 export type Got = { host: readonly HostBar[]; sinceUs: number; untilUs: number; under: readonly Profile[] };
 
 /** What of a profile decides what the host gets. */
-const playedOf = ({ timing, layers, joinedLayers, joints, macros, travel, hostLayout }: Profile) => ({
+const playedOf = ({ timing, layers, joinedLayers, lampLayers, joints, macros, travel, hostLayout }: Profile) => ({
   timing,
   layers: layers.map(({ id, keys }) => ({
     id,
     keys: Object.fromEntries(Object.entries(keys).map(([key, { does }]) => [key, does])),
   })),
   joinedLayers,
+  lampLayers,
   joints,
   macros,
   travel,

@@ -17,12 +17,12 @@ describe('advice', () => {
     [
       'a layer that nothing leads to',
       { Base: {}, Nav: {} },
-      ['Nothing leads to Nav: no key, no joint press, no joined layers.'],
+      ['Nothing leads to Nav: no key, no joint press, no joined layers, no lamp.'],
     ],
     [
       'a way to a layer on itself is none',
       { Base: {}, Nav: { A: 'flip Nav' } },
-      ['Nothing leads to Nav: no key, no joint press, no joined layers.'],
+      ['Nothing leads to Nav: no key, no joint press, no joined layers, no lamp.'],
     ],
     [
       'a layer to stay on with no way back',
@@ -73,7 +73,7 @@ describe('advice', () => {
 
   test('what nothing shows has no key that holds it', () => {
     expect(advise({ Base: {}, Nav: { A: 'while Nav' } })).toEqual([
-      'Nothing leads to Nav: no key, no joint press, no joined layers.',
+      'Nothing leads to Nav: no key, no joint press, no joined layers, no lamp.',
     ]);
   });
 

@@ -3,7 +3,7 @@ import { sameHand, type Board, type BoardKey } from '../board';
 import {
   actionsOf,
   answerFrom,
-  isJoined,
+  isAdded,
   waysTo,
   type Action,
   type Assignment,
@@ -43,9 +43,13 @@ export function layerAdvice(profile: Profile, board: Board): Found[] {
     const path: Path = ['layers', index];
     const name = foreign(layer.name);
     const ways = waysTo(profile, layer.id).filter(({ site }) => site.in === 'joint' || site.layer !== layer.id);
-    if (ways.length === 0 && !isJoined(profile, layer.id)) {
+    if (ways.length === 0 && !isAdded(profile, layer.id)) {
       return [
-        { path, layer: layer.id, message: `Nothing leads to ${name}: no key, no joint press, no joined layers.` },
+        {
+          path,
+          layer: layer.id,
+          message: `Nothing leads to ${name}: no key, no joint press, no joined layers, no lamp.`,
+        },
       ];
     }
     const stays = ways.some(({ how }) => how === 'go' || how === 'flip');

@@ -3,7 +3,7 @@
  * is certain is told: a layer counts as always there when no other way leads to the one below it.
  */
 import type { Board, KeyId } from '../board';
-import { isJoined, waysTo, type Layer, type LayerId, type Profile } from '../profile';
+import { isAdded, waysTo, type Layer, type LayerId, type Profile } from '../profile';
 import { foreign } from '../reading';
 import type { Found } from './advice';
 
@@ -17,7 +17,8 @@ class Ways {
 
   /** The layers that are active whenever this one is: those of the only joined layers that add it. */
   company(layer: LayerId): LayerId[] {
-    if (waysTo(this.profile, layer).length > 0) return [];
+    if (waysTo(this.profile, layer).length > 0 || this.profile.lampLayers.some(({ shows }) => shows === layer))
+      return [];
     const joined = this.profile.joinedLayers.filter(({ also }) => also === layer);
     const [only] = joined;
     return joined.length === 1 && only ? only.when : [];
@@ -32,7 +33,7 @@ class Ways {
       how === 'while' && site.in === 'key' && site.by !== 'tap' ? [site.key] : [],
     );
     const isOnly = holders.length === ways.length && holders.every((key) => key === holders[0]);
-    return isOnly && !isJoined(this.profile, layer) ? holders[0] : undefined;
+    return isOnly && !isAdded(this.profile, layer) ? holders[0] : undefined;
   }
 }
 

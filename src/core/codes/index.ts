@@ -9,6 +9,7 @@ export {
   NAMED_CODES,
   usageOfCode,
 } from './codes';
+export { HOST_LAMPS, type HostLamp, isHostLamp, lampTitle } from './hostLamps';
 export { CODE_TABLE, type CodeGroup } from './table';
 export { codeOfWord, KEY_WORDS, legendOfCode, titleOfCode, wordOfCode } from './names';
 export {

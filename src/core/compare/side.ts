@@ -1,4 +1,5 @@
 /** Two to six profiles side by side: a table by key and setting, in which the first is mine and the others are compared with it. */
+import { lampTitle } from '../codes';
 import type { KeyId } from '../board';
 import { printActuation } from '../notation';
 import { sameData, type Assignment, type GestureTiming, type Layer, type Profile } from '../profile';
@@ -183,6 +184,15 @@ export function rowsOf(profiles: readonly Profile[]): Row[] {
     profiles.map(({ joinedLayers }) => joinedLayers),
     (joined: Profile['joinedLayers']) =>
       joined.length === 0 ? 'none' : joined.map(({ when, also }) => `${when.join(' and ')} add ${also}`).join('; '),
+  );
+  add(
+    'layers',
+    'lamps',
+    'layers of lamps',
+    profiles.map(({ lampLayers }) => lampLayers),
+    (lamps: Profile['lampLayers']) =>
+      lamps.map(({ lamp, lit, shows }) => `${lampTitle(lamp)} ${lit ? 'lit' : 'dark'} shows ${shows}`).join('; ') ||
+      'none',
   );
   for (const id of allKeys(profiles.map(({ roles }) => Object.fromEntries(roles.map((role) => [role.id, role])))))
     add(

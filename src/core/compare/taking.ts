@@ -152,8 +152,8 @@ export function isOfRow(row: Row): (change: Change) => boolean {
       default:
         return row.id === 'travel'
           ? change.change === 'travel' && change.key === null
-          : row.id === 'joined'
-            ? change.change === 'joined'
+          : row.id === 'joined' || row.id === 'lamps'
+            ? change.change === row.id
             : row.id === 'host' && change.change === 'field' && change.field === 'hostLayout';
     }
   };

@@ -1,5 +1,5 @@
 /** Changes in plain words: what is different, where, what it was and what it is. One set of words for comparing, history, the device and the command line. */
-import { isCode, titleOfCode } from '../codes';
+import { isCode, titleOfCode, lampTitle } from '../codes';
 import { hostName, type HostLayoutId } from '../hosts';
 import { legendOf, printActuation, printLine, type NotationContext } from '../notation';
 import {
@@ -235,6 +235,15 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
           )
           .join('; ') || 'none';
       return line('layers', 'Joined layers', say(change.from, a), say(change.to, b));
+    }
+    case 'lamps': {
+      const say = (lamps: typeof change.from, profile: Profile): string =>
+        lamps
+          .map(
+            ({ lamp, lit, shows }) => `${lampTitle(lamp)} ${lit ? 'lit' : 'dark'} shows ${layerNameIn(shows, profile)}`,
+          )
+          .join('; ') || 'none';
+      return line('layers', 'Layers of lamps', say(change.from, a), say(change.to, b));
     }
   }
 }

@@ -12,6 +12,7 @@ import type { Program } from './compile';
 import { Gestures, Joints } from './decide';
 import { type EventTaker, StrokeEvent } from './events';
 import type { Listener } from './out';
+import { lampOfSample, type Sample } from './sample';
 import { Travel, type SwitchState } from './travel';
 
 export class Engine {
@@ -57,6 +58,29 @@ export class Engine {
     this.event.tUs = tUs;
     this.first.take(this.event);
     if (this.leaving.isSet) this.clock.advance(tUs);
+  }
+
+  /**
+   * The host has lit a lamp, or put it out; all are dark until it tells. It counts at once, whatever is undecided, for presses that are looked
+   * up from then on; nothing that is held ends by it.
+   * @param lamp its place in `HOST_LAMPS`
+   */
+  light(tUs: number, lamp: number, lit: boolean): void {
+    this.clock.advance(tUs);
+    this.layers.light(lamp, lit);
+    this.actions.light(lamp, lit);
+  }
+
+  /** Takes what a finger, or the host's lamp, did. @throws RangeError for a key that the board lacks */
+  take({ tUs, key, depthUm }: Sample): void {
+    const index = this.program.keyIndex.get(key);
+    if (index !== undefined) {
+      this.feed(tUs, index, depthUm);
+      return;
+    }
+    const lamp = lampOfSample(key);
+    if (lamp < 0) throw new RangeError(`the board has no key "${key}"`);
+    this.light(tUs, lamp, depthUm > 0);
   }
 
   /** Lets time pass until `tUs`: every deadline due by then fires at its own time. */

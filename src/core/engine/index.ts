@@ -2,5 +2,6 @@
 export { compile, type Program } from './compile';
 export { Engine } from './engine';
 export * from './out';
-export { replay, replayed, type ReplayOptions, type Sample } from './replay';
+export { replay, replayed, type ReplayOptions } from './replay';
+export { isOfLamp, type Sample, sampleOfLamp } from './sample';
 export { nextEdgeUm, type SwitchState } from './travel';

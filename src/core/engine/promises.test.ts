@@ -13,7 +13,8 @@ import type { Joint, Macro } from '../profile';
 import { Engine } from './engine';
 import { isDecisionLine, isEdgeLine, outcomeLines, type OutcomeLine } from './out';
 import { compile, type Program } from './compile';
-import { replay, type Sample } from './replay';
+import { replay } from './replay';
+import type { Sample } from './sample';
 import { sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 import {
   chord,
@@ -25,6 +26,7 @@ import {
   hand,
   travel,
   joints,
+  lampLayers,
   type Run,
   run,
   profileOf,
@@ -97,9 +99,10 @@ describe('promises', () => {
         program,
         outcomeLines(program, (line) => lines.push(line), true),
       );
-      for (const { tUs, key, depthUm } of samples) {
+      for (const sample of samples) {
+        const { tUs } = sample;
         for (const before of [20_000, 8_000, 1, 0]) engine.advance(Math.max(engine.nowUs, tUs - before));
-        engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+        engine.take(sample);
         engine.advance(tUs);
       }
       for (let n = 0; n < 100; n++) engine.advance(engine.nowUs + 100_000);
@@ -137,7 +140,7 @@ describe('promises', () => {
         },
         slot: () => (pending = 0),
       });
-      for (const { tUs, key, depthUm } of samples) engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+      for (const sample of samples) engine.take(sample);
       engine.advance(engine.nowUs + 10_000_000);
       expect(pending).toBe(0);
       expect(decided).toBe(replay(program, samples, { why: true }).filter(isDecisionLine).length);
@@ -155,6 +158,7 @@ describe('promises', () => {
         ),
         macros: fc.constant<Macro[]>([]),
         travel,
+        lampLayers,
         samples: hand,
       });
 
@@ -166,7 +170,7 @@ describe('promises', () => {
         outcomeLines(program, (line) => lines.push(line), true),
       );
       const play = (samples: readonly Sample[], fromUs: number): void => {
-        for (const { tUs, key, depthUm } of samples) engine.feed(fromUs + tUs, program.keyIndex.get(key) ?? 0, depthUm);
+        for (const sample of samples) engine.take({ ...sample, tUs: fromUs + sample.tUs });
         engine.advance(engine.nowUs + 10_000_000);
       };
       play(given.samples, 0);
@@ -217,7 +221,7 @@ describe('promises', () => {
           latestUs = pressedUs;
         },
       });
-      for (const { tUs, key, depthUm } of samples) engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+      for (const sample of samples) engine.take(sample);
       engine.advance(engine.nowUs + 10_000_000);
     });
   });
@@ -233,8 +237,8 @@ describe('promises', () => {
           false,
         ),
       );
-      samples.forEach(({ tUs, key, depthUm }, index) => {
-        engine.feed(tUs, program.keyIndex.get(key) ?? 0, depthUm);
+      samples.forEach((sample, index) => {
+        engine.take(sample);
         if (index % 5 !== 4) return;
         engine.letGo();
         expect([...down]).toEqual([]);

@@ -2,9 +2,7 @@
 import { Engine } from './engine';
 import { outcomeLines, type OutcomeLine } from './out';
 import type { Program } from './compile';
-
-/** What one finger did at one moment: the depth of one key, in µm, at a time in µs. */
-export type Sample = { tUs: number; key: string; depthUm: number };
+import type { Sample } from './sample';
 
 /** How long the engine is advanced after the last sample, unless said otherwise. */
 const SETTLE_MS = 10_000;
@@ -44,11 +42,9 @@ export function* replayed(
     }
     engine.advance(untilUs);
   }
-  for (const { tUs, key, depthUm } of samples) {
-    const index = program.keyIndex.get(key);
-    if (index === undefined) throw new RangeError(`the board has no key "${key}"`);
-    if (engine.nextDeadlineUs <= tUs) yield* pass(tUs);
-    engine.feed(tUs, index, depthUm);
+  for (const sample of samples) {
+    if (engine.nextDeadlineUs <= sample.tUs) yield* pass(sample.tUs);
+    engine.take(sample);
     if (lines.length >= LINES_A_PIECE) yield handOver();
   }
   yield* pass(engine.nowUs + (options.settleMs ?? SETTLE_MS) * 1000);

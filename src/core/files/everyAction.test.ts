@@ -34,6 +34,8 @@ test('what version 2 of images wrote still opens, and means the same', () => {
     image: string;
     share: string;
   };
-  expect(decodeImage(Uint8Array.from(Buffer.from(image, 'base64'))).profile).toEqual(profile);
-  expect(readShareCode(share).profile).toEqual(profile);
+  // No layers were shown by lamps then.
+  const now = { ...profile, lampLayers: [] };
+  expect(decodeImage(Uint8Array.from(Buffer.from(image, 'base64'))).profile).toEqual(now);
+  expect(readShareCode(share).profile).toEqual(now);
 });

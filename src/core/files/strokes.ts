@@ -1,11 +1,13 @@
 /**
  * The strokes file: what fingers did, as CSV (RFC 4180) with the columns `t_us,key,depth_um`, times not decreasing. A
- * board without measured travel writes the full depth for down and 0 for up.
+ * board without measured travel writes the full depth for down and 0 for up. What the host says of its lamps stands between:
+ * `lamp:CapsLock` with 1 when it is lit and 0 when it is dark.
  */
 import { csvFormatRows, csvParseRows } from 'd3-dsv';
 import { quoted, READING_BUDGET, Unreadable, z } from '../reading';
 import type { Board } from '../board';
-import type { Sample } from '../engine';
+import { HOST_LAMPS, isHostLamp } from '../codes';
+import { isOfLamp, sampleOfLamp, type Sample } from '../engine';
 
 const HEADER = ['t_us', 'key', 'depth_um'];
 
@@ -44,6 +46,16 @@ export function readStrokes(text: string, board: Board): Sample[] {
     if (!tUs.success)
       throw new Unreadable(line, `t_us must be a whole number of microseconds from 0, found ${quoted(time)}`);
     if (tUs.data < earlierUs) throw new Unreadable(line, `the time goes back, from ${earlierUs} to ${tUs.data}`);
+    if (isOfLamp({ key })) {
+      const name = key.slice(key.indexOf(':') + 1);
+      if (!isHostLamp(name))
+        throw new Unreadable(line, `there is no lamp ${quoted(name)}; the lamps are ${HOST_LAMPS.join(', ')}`);
+      if (depth !== '0' && depth !== '1')
+        throw new Unreadable(line, `a lamp is 1 when it is lit and 0 when it is dark, found ${quoted(depth)}`);
+      earlierUs = tUs.data;
+      samples.push(sampleOfLamp(tUs.data, name, depth === '1'));
+      return;
+    }
     if (!keys.has(key)) throw new Unreadable(line, `the ${board.name} has no key ${quoted(key)}`);
     const depthUm = wholeNumber.safeParse(depth);
     if (!depthUm.success)

@@ -12,6 +12,7 @@ import { BitReader, type Patience } from './coder';
 import { Expansion, patienceFor } from './expansion';
 import { LayoutReader, type LayoutIds } from './layoutBits';
 import { NamesReader, standIns, type NamedLayer, type NamesSource } from './names';
+import { readLamps } from './lamps';
 import { readMacros } from './scores';
 import { sectionsOf, type Sections } from './sections';
 import { HEADER_BYTES, SECTION } from './sets';
@@ -88,11 +89,17 @@ class Decoder {
       timing: layout.timing,
       layers: names.layers.map((layer, n) => this.layer(layer, layout.layers[n] ?? new Map<string, Binding>())),
       joinedLayers: layout.joinedLayers,
+      lampLayers: this.lampLayers(names.layers),
       joints: layout.joints.map((joint, n) => ({ id: names.joints[n] ?? '', ...joint })),
       macros: macros.map((macro, n) => ({ ...(names.macros[n] ?? { id: '', name: '' }), ...macro })),
       travel: layout.travel,
       roles: names.roles,
     };
+  }
+
+  private lampLayers(layers: readonly NamedLayer[]): Profile['lampLayers'] {
+    const section = this.sections.byType.get(SECTION.lamps);
+    return section ? readLamps(new ByteReader(this.bytes, section.start, section.end), layers) : [];
   }
 
   private layer(

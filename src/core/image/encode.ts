@@ -8,6 +8,7 @@ import { BitWriter } from './coder';
 import { Expansion, paddingFor } from './expansion';
 import { writeLayout } from './layoutBits';
 import { writeNames } from './names';
+import { writeLamps } from './lamps';
 import { writeMacros } from './scores';
 import { frame, type Part } from './sections';
 import { SECTION } from './sets';
@@ -31,8 +32,16 @@ export function encodeImage(sound: Sound, { withoutNames = false }: EncodeOption
   const macros = profile.macros.length > 0 ? [coded(SECTION.macros, (out) => writeMacros(out, profile.macros))] : [];
   const names = withoutNames ? [] : [coded(SECTION.names, (out) => writeNames(out, profile, board))];
   const layout = coded(SECTION.layout, (out) => writeLayout(out, sound));
-  const image = frame([home, ...macros, ...names, layout]);
+  const lamps = profile.lampLayers.length > 0 ? [{ type: SECTION.lamps, bytes: writeLamps(profile) }] : [];
+  const image = frame([home, ...macros, ...lamps, ...names, layout]);
   const missing = paddingFor(image.length, Expansion.of(profile), decisions);
   if (missing === 0) return image;
-  return frame([home, ...macros, ...names, { type: SECTION.padding, bytes: new Uint8Array(missing) }, layout]);
+  return frame([
+    home,
+    ...macros,
+    ...lamps,
+    ...names,
+    { type: SECTION.padding, bytes: new Uint8Array(missing) },
+    layout,
+  ]);
 }

@@ -12,7 +12,15 @@ export const OLDEST_VERSION = 2;
 export const HEADER_BYTES = 5;
 
 /** Types of sections. One of 80 or more can be skipped by who does not know it; another one cannot. */
-export const SECTION = { end: 0x00, board: 0x01, macros: 0x02, layout: 0x03, names: 0x81, padding: 0xff } as const;
+export const SECTION = {
+  end: 0x00,
+  board: 0x01,
+  macros: 0x02,
+  layout: 0x03,
+  lamps: 0x04,
+  names: 0x81,
+  padding: 0xff,
+} as const;
 export const MAY_BE_SKIPPED = 0x80;
 
 export const MODELS_A_SET = 1024;

@@ -24,6 +24,7 @@ import {
   gestureTimingSchema,
   hostLayoutSchema,
   joinedLayersSchema,
+  lampLayerSchema,
   jointSchema,
   layerSchema,
   macroSchema,
@@ -100,6 +101,7 @@ const LISTS: { [L in ListName]: { noun: string; item: z.ZodType<Listed[L]> } } =
   joints: { noun: 'joint press', item: jointSchema },
   roles: { noun: 'role', item: roleSchema },
   joinedLayers: { noun: 'pair of joined layers', item: joinedLayersSchema },
+  lampLayers: { noun: 'layer of a lamp', item: lampLayerSchema },
 };
 const LIST_NAMES = Object.keys(LISTS) as ListName[];
 
@@ -190,7 +192,7 @@ export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
     ),
     apply: (profile, { list, at, item }) => {
       const id = idIn(item);
-      if (list !== 'joinedLayers' && placeOf(profile, list, id) >= 0)
+      if (list !== 'joinedLayers' && list !== 'lampLayers' && placeOf(profile, list, id) >= 0)
         return no([list], `There is a ${LISTS[list].noun} ${foreign(id)} already.`);
       return yes(
         inList(profile, list, (old) => old.toSpliced(placeIn(at, old.length), 0, item as (typeof old)[number])),

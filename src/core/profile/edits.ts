@@ -13,6 +13,7 @@ import type {
   Assignment,
   GestureTiming,
   JoinedLayers,
+  LampLayer,
   Joint,
   Layer,
   LayerId,
@@ -26,7 +27,7 @@ import type {
 export type Description = Pick<Profile, 'name' | 'icon' | 'hostLayout'>;
 
 /** The lists of a profile whose things are put in, changed and taken out one by one. */
-export type Listed = { macros: Macro; joints: Joint; roles: Role; joinedLayers: JoinedLayers };
+export type Listed = { macros: Macro; joints: Joint; roles: Role; joinedLayers: JoinedLayers; lampLayers: LampLayer };
 export type ListName = keyof Listed;
 
 /** An edit of one of the lists, whichever it is. */
@@ -69,9 +70,13 @@ export type EditOf<K extends EditKind> = Extract<Edit, { edit: K }>;
 /** The changed profile and the edit that takes the change back; or why nothing was changed. */
 export type Edited = { ok: true; profile: Profile; inverse: Edit } | { ok: false; problem: Problem };
 
-/** What a thing in a list is named by in edits. Joined layers have no id: they are what they join. */
+/** What a thing in a list is named by in edits. Joined layers have no id: they are what they join; those of a lamp are what it shows. */
 export const idIn = (item: Listed[ListName]): string =>
-  'id' in item ? item.id : `${item.when.join('+')} > ${item.also}`;
+  'id' in item
+    ? item.id
+    : 'lamp' in item
+      ? `${item.lamp} ${item.lit ? 'lit' : 'dark'} > ${item.shows}`
+      : `${item.when.join('+')} > ${item.also}`;
 
 /** One edit of many, or the only one itself. */
 export const together = (edits: readonly Edit[]): Edit =>

@@ -14,6 +14,7 @@ import {
   assignmentSchema,
   gestureTimingSchema,
   joinedLayersSchema,
+  lampLayerSchema,
   jointSchema,
   layerSchema,
   listOf,
@@ -41,6 +42,7 @@ const LISTS = {
   macros: listOf('macro', withId, LIMITS.macros),
   roles: listOf('role', withId, LIMITS.roles),
   joinedLayers: z.array(z.unknown()).max(LIMITS.joinedLayers),
+  lampLayers: z.array(z.unknown()).max(LIMITS.lampLayers),
 } as const;
 
 /** The first problem of a value at a place; undefined when it passes, or has passed before. */
@@ -134,5 +136,6 @@ export const misfitOf = (profile: Profile): Problem | undefined =>
     for (const [n, role] of profile.roles.entries()) yield problemOf(roleSchema, role, ['roles', n]);
     for (const [n, joined] of profile.joinedLayers.entries())
       yield problemOf(joinedLayersSchema, joined, ['joinedLayers', n]);
+    for (const [n, shown] of profile.lampLayers.entries()) yield problemOf(lampLayerSchema, shown, ['lampLayers', n]);
     yield travelProblem(profile);
   });

@@ -41,7 +41,7 @@ export {
 } from './questions';
 export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
 export { withCase } from './under';
-export { isJoined, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
+export { isAdded, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
 export {
   type Action,
   hasUnder,

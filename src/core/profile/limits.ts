@@ -20,6 +20,7 @@ export const LIMITS = {
   /** Things in a document. */
   layers: 255,
   joinedLayers: 64,
+  lampLayers: 64,
   joinedWhen: 8,
   joints: 255,
   jointKeys: range(2, 4),

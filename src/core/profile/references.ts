@@ -1,6 +1,6 @@
 /**
  * Who refers to what: one walk over a profile finds every place that names a layer, a macro, a role or a key of the board, in
- * bindings, joint presses and joined layers alike. Advice, taking out, finding, checking and comparing ask it, so that none of
+ * bindings, joint presses, joined layers and those of a lamp alike. Advice, taking out, finding, checking and comparing ask it, so that none of
  * them can forget a kind of place. Profiles are never changed in place, so the walk is made once for each.
  */
 import type { KeyId } from '../board';
@@ -14,6 +14,7 @@ export type Site =
   | { in: 'key'; layer: LayerId; key: KeyId; by: 'press' | 'tap' | 'hold'; step: number; action?: Action }
   | { in: 'joint'; joint: string; action?: Action }
   | { in: 'joinedLayers'; index: number; as: 'when' | 'also' }
+  | { in: 'lampLayers'; index: number }
   | { in: 'travel'; key: KeyId };
 
 type Reference = { what: Referred; id: string; path: ActionPath; site: Site };
@@ -75,6 +76,12 @@ function walk(profile: Profile): Reference[] {
         site: { in: 'joinedLayers', index, as: 'also' },
       },
     ]),
+    ...profile.lampLayers.map(({ shows }, index): Reference => ({
+      what: 'layer',
+      id: shows,
+      path: ['lampLayers', index, 'shows'],
+      site: { in: 'lampLayers', index },
+    })),
     ...Object.keys(profile.travel.keys).map((key): Reference => ({
       what: 'key',
       id: key,
@@ -102,7 +109,7 @@ function walkOf(profile: Profile): { all: Reference[]; byThing: Map<string, Refe
   return made;
 }
 
-/** Every reference of a profile: keys in the order of layers, joint presses, joined layers, travel. */
+/** Every reference of a profile: keys in the order of layers, joint presses, joined layers, those of lamps, travel. */
 export const referencesOf = (profile: Profile): readonly Reference[] => walkOf(profile).all;
 
 /** What refers to one thing. */
@@ -118,6 +125,8 @@ export const waysTo = (profile: Profile, layer: LayerId): WayIn[] =>
     (site.in === 'key' || site.in === 'joint') && site.action?.do === 'layer' ? [{ site, how: site.action.how }] : [],
   );
 
-/** Whether joined layers add a layer. */
-export const isJoined = (profile: Profile, layer: LayerId): boolean =>
-  referencesTo(profile, 'layer', layer).some(({ site }) => site.in === 'joinedLayers' && site.as === 'also');
+/** Whether joined layers, or a lamp of the host, add a layer. */
+export const isAdded = (profile: Profile, layer: LayerId): boolean =>
+  referencesTo(profile, 'layer', layer).some(
+    ({ site }) => site.in === 'lampLayers' || (site.in === 'joinedLayers' && site.as === 'also'),
+  );

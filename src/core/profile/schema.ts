@@ -10,6 +10,7 @@
  * and read again are the same.
  */
 import { keyIdSchema } from '../board';
+import { HOST_LAMPS } from '../codes';
 import { HOST_IDS } from '../hosts';
 import { quoted, z } from '../reading';
 import type { layerHow } from './actionShapes';
@@ -131,6 +132,8 @@ export const joinedLayersSchema = z.strictObject({
   when: z.array(idSchema).min(1).max(LIMITS.joinedWhen),
   also: idSchema,
 });
+/** A layer that is active while a lamp of the host is as it says: lit, or dark. */
+export const lampLayerSchema = z.strictObject({ lamp: z.enum(HOST_LAMPS), lit: z.boolean(), shows: idSchema });
 export const roleSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
@@ -207,6 +210,7 @@ const profileWith = (list: ListOf) =>
       .default(DEFAULT_TIMING),
     layers: list('layer', layerSchema, LIMITS.layers, 1),
     joinedLayers: z.array(joinedLayersSchema).max(LIMITS.joinedLayers).default([]),
+    lampLayers: z.array(lampLayerSchema).max(LIMITS.lampLayers).default([]),
     joints: list('joint press', jointSchema, LIMITS.joints).default([]),
     macros: list('macro', macroSchema, LIMITS.macros).default([]),
     travel: z
@@ -245,6 +249,7 @@ export type Layer = z.infer<typeof layerSchema>;
 export type LayerId = string;
 export type Joint = z.infer<typeof jointSchema>;
 export type Role = z.infer<typeof roleSchema>;
+export type LampLayer = z.infer<typeof lampLayerSchema>;
 export type JoinedLayers = z.infer<typeof joinedLayersSchema>;
 export type Profile = z.infer<typeof profileSchema>;
 export type LayerHow = z.infer<typeof layerHow>;

@@ -23,6 +23,7 @@ export function plainProfile(board: Board, id: string, name: string): Profile {
     timing: DEFAULT_TIMING,
     layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys }],
     joinedLayers: [],
+    lampLayers: [],
     joints: [],
     macros: [],
     travel: {

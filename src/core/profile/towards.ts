@@ -6,7 +6,7 @@ import { sameData } from '../reading';
 import { idIn, together, type Edit, type Listed, type ListName } from './edits';
 import type { Layer, Profile } from './schema';
 
-const LISTS: readonly ListName[] = ['roles', 'macros', 'joints', 'joinedLayers'];
+const LISTS: readonly ListName[] = ['roles', 'macros', 'joints', 'joinedLayers', 'lampLayers'];
 
 /** Edits that lead from one list to another; undefined when things have changed places, or are there twice. */
 function listEdits(

@@ -9,6 +9,7 @@ const ITEM_NAMES: Readonly<Record<ListName, string>> = {
   joints: 'joint press',
   roles: 'role',
   joinedLayers: 'joined layers',
+  lampLayers: 'layer of a lamp',
 };
 
 const keyName = (key: string): string => (isCode(key) ? titleOfCode(key) : key);

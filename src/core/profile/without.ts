@@ -84,6 +84,9 @@ export function withoutReferences(profile: Profile, what: 'layer' | 'macro', id:
     } else if (site.in === 'joinedLayers') {
       const joined = profile.joinedLayers[site.index];
       if (joined) edits.set(`joined ${site.index}`, { edit: 'remove', list: 'joinedLayers', id: idIn(joined) });
+    } else if (site.in === 'lampLayers') {
+      const shown = profile.lampLayers[site.index];
+      if (shown) edits.set(`lamp ${site.index}`, { edit: 'remove', list: 'lampLayers', id: idIn(shown) });
     }
   }
   return [...edits.values()];

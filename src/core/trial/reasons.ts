@@ -75,6 +75,8 @@ export function layerGained(way: LayerWay, who = 'a key'): string {
       return `${who} asked for it, for the next press`;
     case 'joined':
       return 'the layers it is joined to are active together';
+    case 'lamp':
+      return 'a lamp of the host says so';
   }
 }
 
@@ -91,5 +93,7 @@ export function layerLost(way: LayerWay, who = 'the key'): string {
       return 'a press has looked up its binding, which uses it up';
     case 'joined':
       return 'the layers it is joined to are no longer active together';
+    case 'lamp':
+      return 'the lamp of the host says so no longer';
   }
 }

@@ -34,9 +34,9 @@ export function* runRecord(
       engine.letGo();
     }
   };
-  for (const [index, { tUs, key, depthUm }] of samples.entries()) {
-    letGoBefore(tUs);
-    engine.feed(Math.max(tUs, engine.nowUs), program.keyIndex.get(key) ?? 0, depthUm);
+  for (const [index, sample] of samples.entries()) {
+    letGoBefore(sample.tUs);
+    engine.take({ ...sample, tUs: Math.max(sample.tUs, engine.nowUs) });
     if ((index + 1) % samplesAPiece === 0) yield piece(index + 1, false);
   }
   letGoBefore(Infinity);

@@ -1,4 +1,5 @@
 /** Actions have a beginning and an end. What lasts between them is kept as holds; what does not is done at once. */
+import { HOST_LAMPS } from '../../codes';
 import type { Clock, Timer } from '../clock';
 import {
   CAPITAL_LETTERS,
@@ -33,6 +34,8 @@ import type { Layers } from './layers';
 import { Macros } from './macros';
 import { announce, type Origin } from './origin';
 import { Texts } from './texts';
+
+const CAPS_LAMP = HOST_LAMPS.indexOf('CapsLock');
 
 export class Actions {
   private readonly ledger: Ledger;
@@ -121,6 +124,11 @@ export class Actions {
       this.layers.hold(hold.part.layer);
     }
     this.layers.clearOnce();
+  }
+
+  /** The host has lit a lamp, by its place in `HOST_LAMPS`, or put it out. */
+  light(lamp: number, lit: boolean): void {
+    this.ledger.tellCapsLamp(lamp === CAPS_LAMP ? lit : undefined);
   }
 
   /** Ends everything that runs, last begun first, and lets go of latches. */

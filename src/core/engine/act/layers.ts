@@ -14,6 +14,9 @@ export class Layers {
   private readonly bindings: Program['bindings'];
   private readonly jointBindings: Program['jointBindings'];
   private readonly joinedLayers: Program['joinedLayers'];
+  private readonly lampLayers: Program['lampLayers'];
+  /** The lamps that the host has lit, by their places as bits. They stay as it said, whatever slot is in use. */
+  private lamps = 0;
   private readonly keyCount: number;
   /** How many presses hold each layer by `while`. */
   private readonly held: Uint16Array;
@@ -41,6 +44,7 @@ export class Layers {
     this.bindings = program.bindings;
     this.jointBindings = program.jointBindings;
     this.joinedLayers = program.joinedLayers;
+    this.lampLayers = program.lampLayers;
     this.keyCount = program.keyIds.length;
     this.held = new Uint16Array(count);
     this.flipped = new Uint8Array(count);
@@ -72,6 +76,14 @@ export class Layers {
       }
     }
     return null;
+  }
+
+  /** The host has lit a lamp, or put it out. */
+  light(lamp: number, lit: boolean): void {
+    const lamps = lit ? this.lamps | (1 << lamp) : this.lamps & ~(1 << lamp);
+    if (lamps === this.lamps) return;
+    this.lamps = lamps;
+    if (this.lampLayers.length > 0) this.refresh();
   }
 
   hold(layer: number): void {
@@ -133,6 +145,10 @@ export class Layers {
     for (let layer = 1; layer < active.length; layer++) {
       active[layer] = (this.held[layer] as number) > 0 || this.flipped[layer] === 1 || this.once[layer] === 1 ? 1 : 0;
     }
+    for (let n = 0; n < this.lampLayers.length; n++) {
+      const { lamp, lit, layer } = this.lampLayers[n] as Program['lampLayers'][number];
+      if (layer > 0 && ((this.lamps >> lamp) & 1) === (lit ? 1 : 0)) active[layer] = 1;
+    }
     this.join();
     let length = 0;
     for (let layer = active.length - 1; layer > 0; layer--) if (active[layer] === 1) order[length++] = layer;
@@ -156,7 +172,14 @@ export class Layers {
     if ((this.held[layer] as number) > 0) return 'while';
     if (this.flipped[layer] === 1) return 'flip';
     if (this.once[layer] === 1) return 'once';
+    if (this.isOfLamp(layer)) return 'lamp';
     return this.active[layer] === 1 ? 'joined' : 'go';
+  }
+
+  private isOfLamp(layer: number): boolean {
+    return this.lampLayers.some(
+      ({ lamp, lit, layer: shown }) => shown === layer && ((this.lamps >> lamp) & 1) === (lit ? 1 : 0),
+    );
   }
 
   /** Adds joined layers until nothing is added. */

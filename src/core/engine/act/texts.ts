@@ -41,7 +41,7 @@ export class Texts {
     run.origin.copy(origin);
     run.putAsideAt = this.ledger.putAside();
     this.running++;
-    if (this.ledger.isCapsLocked && !this.hasUnlocked) {
+    if (this.ledger.isCapsLit && !this.hasUnlocked) {
       this.hasUnlocked = true;
       this.ledger.makeWay(origin.press, false);
       this.ledger.turnCapsLock();

@@ -1,7 +1,7 @@
 /** Makes a profile ready to run. */
 import { hostLayout } from '../../hosts';
 import { contactPlaces, boardById, HARROW_64, type Board } from '../../board';
-import { isModifier, type Code } from '../../codes';
+import { HOST_LAMPS, isModifier, type Code } from '../../codes';
 import {
   bindingOn,
   isModifiersOnly,
@@ -109,6 +109,8 @@ export function compile(profile: Profile, board: Board = boardById(profile.board
   }));
   const macros = profile.macros.map((macro) => compileMacro(macro, profile.hostLayout, usages.ofCode));
   const [shiftUsage = 0] = usages.ofCodes(['ShiftLeft']);
+  // A text strikes Caps Lock when its lamp is lit, whoever has turned it on.
+  const capsLock = hostLayout(profile.hostLayout).capsLock === 'CapsLock' ? usages.ofCode('CapsLock') : -1;
   const hands = board.keys.map((key) => HANDS.indexOf(key.hand));
   const jointHands = profile.joints.map(({ keys }) => {
     const [first = 0, ...others] = keys.map((key) => hands[keyNumber(key)] ?? 0);
@@ -126,13 +128,18 @@ export function compile(profile: Profile, board: Board = boardById(profile.board
       when: when.map(layerNumber),
       also: layerNumber(also),
     })),
+    lampLayers: profile.lampLayers.map(({ lamp, lit, shows }) => ({
+      lamp: HOST_LAMPS.indexOf(lamp),
+      lit,
+      layer: layerNumber(shows),
+    })),
     codes: usages.codes,
     modifiers: Uint8Array.from(usages.codes, (code) => (isModifier(code) ? 1 : 0)),
     modifierKinds: Uint8Array.from(usages.codes, modifierKind),
     capitals: Uint8Array.from(usages.codes, capitalsAt),
     shiftUsage,
     commandModifiers: usages.codes.flatMap((code, index) => (COMMAND_MODIFIERS.includes(code) ? [index] : [])),
-    capsLock: hostLayout(profile.hostLayout).capsLock === 'CapsLock' ? usages.codes.indexOf('CapsLock') : -1,
+    capsLock,
     holdForCount: actions.holdForCount,
     joints: profile.joints.map(({ id, keys, withinMs }) => ({
       id,

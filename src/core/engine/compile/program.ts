@@ -45,6 +45,8 @@ export type Program = {
   bindings: readonly (RunBinding | null)[];
   /** What each joint press does, whatever layers are active. */
   jointBindings: readonly RunBinding[];
+  /** Layers that are active while a lamp of the host, by its place in `HOST_LAMPS`, is as they say. */
+  lampLayers: readonly { lamp: number; lit: boolean; layer: number }[];
   joinedLayers: readonly { when: readonly number[]; also: number }[];
   /** Codes by usage index; the index is this program's own. */
   codes: readonly Code[];
@@ -56,7 +58,7 @@ export type Program = {
   /** The usage that `capitals` adds, and those that keep it from adding. */
   shiftUsage: number;
   commandModifiers: readonly number[];
-  /** The usage that turns Caps Lock on and off at the host; -1 when nothing of the profile sends it, or it is another key there. */
+  /** The usage that turns Caps Lock on and off at the host; -1 when it is another key there. */
   capsLock: number;
   /** How many different `holdFor` actions there are. */
   holdForCount: number;

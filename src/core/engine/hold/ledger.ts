@@ -50,8 +50,10 @@ export class Ledger {
   private readonly latched: (Claim | null)[];
   private readonly left: (Claim | null)[];
   private readonly capsLock: number;
-  /** Whether Caps Lock is on at the host, as far as this keyboard has turned it. */
-  isCapsLocked = false;
+  /** Whether Caps Lock is on at the host, as far as this keyboard has turned it: what counts as long as the host has told of no lamp. */
+  private isCapsLocked = false;
+  /** What the host has told; null as long as it has told of none. */
+  private isCapsLamp: boolean | null = null;
 
   constructor(
     program: Program,
@@ -396,6 +398,16 @@ export class Ledger {
   private goesDown(usage: number): void {
     if (usage === this.capsLock) this.isCapsLocked = !this.isCapsLocked;
     this.listener.edge(this.clock.nowUs, true, usage);
+  }
+
+  /** Whether Caps Lock is lit at the host. */
+  get isCapsLit(): boolean {
+    return this.capsLock >= 0 && (this.isCapsLamp ?? this.isCapsLocked);
+  }
+
+  /** The host has told of a lamp: that of Caps Lock, or, with nothing said of that, another. */
+  tellCapsLamp(lit: boolean | undefined): void {
+    this.isCapsLamp = lit ?? this.isCapsLamp ?? false;
   }
 
   /** Turns Caps Lock on or off at the host. */

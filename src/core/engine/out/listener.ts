@@ -24,8 +24,8 @@ export type Cause = (typeof CAUSES)[number];
 export const DECIDED = ['tap', 'hold', 'none'] as const;
 export type Decided = (typeof DECIDED)[number];
 
-/** Why a layer is active: held, flipped, gone to, for the next key, or added by joined layers. Places are numbers on the link. */
-export const LAYER_WAYS = ['while', 'flip', 'go', 'once', 'joined'] as const;
+/** Why a layer is active: held, flipped, gone to, for the next key, added by joined layers, or by a lamp of the host. Places are numbers on the link. */
+export const LAYER_WAYS = ['while', 'flip', 'go', 'once', 'joined', 'lamp'] as const;
 export type LayerWay = (typeof LAYER_WAYS)[number];
 
 /** No key: a deadline closed the decision. */

@@ -15,6 +15,7 @@ const HEADINGS: Readonly<Record<string, string>> = {
   depths: 'how deep keys fire, below it KEY: at 1.5 mm',
   joint: 'keys pressed together: joint J + K, within 40 ms: Esc',
   joined: 'layers that bring another along: joined Move, Signs: Far',
+  lamp: 'a layer while a lamp of the host is lit: lamp NumLock lit: Numbers',
   on: 'the same keys for several layers: on Cues, Rig',
   let: 'a value with a name: let dim = Ctrl+Alt+Left; $dim stands for it',
   profile: 'a profile: profile NAME',

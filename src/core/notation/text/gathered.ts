@@ -18,7 +18,7 @@ export type Site = {
   from: number;
   to: number;
   profile: number;
-  is: 'profile' | 'role' | 'depth' | 'macro' | 'score' | 'layer' | 'key' | 'cell' | 'joint' | 'joined';
+  is: 'profile' | 'role' | 'depth' | 'macro' | 'score' | 'layer' | 'key' | 'cell' | 'joint' | 'joined' | 'lamp';
   layer?: string;
   key?: string;
   id?: string;
@@ -75,11 +75,12 @@ export const HEADS = [
   'on',
   'joint',
   'joined',
+  'lamp',
   'without',
   'let',
 ] as const;
 export const HEAD_HELP =
-  'A line that is not indented begins with profile, base, role, depths, macro, layer, on, joint, joined, without or let';
+  'A line that is not indented begins with profile, base, role, depths, macro, layer, on, joint, joined, lamp, without or let';
 
 /** Parts of a heading: what stands between commas, quotes kept together. */
 export function partsOf({ text, at }: Piece, separator = ','): Piece[] {

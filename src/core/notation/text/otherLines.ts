@@ -1,5 +1,6 @@
 /** Depths, joint presses and joined layers in a text. */
-import { LIMITS } from '../../profile';
+import { HOST_LAMPS } from '../../codes';
+import { idIn, LIMITS } from '../../profile';
 import { parseActuation } from '../travel';
 import type { Piece } from './behind';
 import { readBinding } from './bindingText';
@@ -94,6 +95,36 @@ export function joint(reading: Gathered, draft: Draft, block: Block): void {
   else draft.profile.joints.push(joint);
 }
 
+/** A layer in a line: its name, or `#id` of one that is not there (yet). */
+function layerIn(reading: Gathered, draft: Draft, block: Block, piece: Piece): string | undefined {
+  const layer = reading.layerNamed(draft, piece);
+  if (!layer && piece.text.startsWith('#')) return piece.text.slice(1);
+  if (!layer) reading.failName(block.head, piece, 'layer', draft.profile.layers);
+  return layer?.id;
+}
+
+/** `lamp NumLock lit: Numbers`: a layer while a lamp of the host is lit, or dark. */
+export function lamp(reading: Gathered, draft: Draft, block: Block): void {
+  const [which, shows, more] = partsOf(block.rest, ':');
+  const [, name = '', how = ''] = /^(\S+)\s+(\S+)$/.exec(which?.text ?? '') ?? [];
+  const found = HOST_LAMPS.find((one) => one.toLowerCase() === name.toLowerCase());
+  const isLit = how.toLowerCase() === 'lit';
+  if (!which || !shows || more || !found || !(isLit || how.toLowerCase() === 'dark')) {
+    const names = HOST_LAMPS.join(', ');
+    reading.fail(
+      block.head,
+      block.rest,
+      `The layer of a lamp is: lamp NumLock lit: Numbers; or dark. The lamps are ${names}.`,
+    );
+    return;
+  }
+  const id = layerIn(reading, draft, block, shows);
+  if (id === undefined) return;
+  const made = { lamp: found, lit: isLit, shows: id };
+  draft.profile.lampLayers.push(made);
+  reading.site(block.head, undefined, 'lamp', { id: idIn(made) });
+}
+
 export function joined(reading: Gathered, draft: Draft, block: Block): void {
   const parts = partsOf(block.rest, ':');
   const [when, also, more] = parts;
@@ -101,12 +132,7 @@ export function joined(reading: Gathered, draft: Draft, block: Block): void {
     reading.fail(block.head, block.rest, 'Joined layers are: joined Move, Signs: Far.');
     return;
   }
-  const idOf = (piece: Piece): string | undefined => {
-    const layer = reading.layerNamed(draft, piece);
-    if (!layer && piece.text.startsWith('#')) return piece.text.slice(1);
-    if (!layer) reading.failName(block.head, piece, 'layer', draft.profile.layers);
-    return layer?.id;
-  };
+  const idOf = (piece: Piece): string | undefined => layerIn(reading, draft, block, piece);
   const ids = partsOf(when).map(idOf);
   const to = idOf(also);
   if (to === undefined || ids.some((id) => id === undefined)) return;

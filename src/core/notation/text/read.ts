@@ -17,7 +17,7 @@ import { foreign, listed } from '../../reading';
 import { slips } from '../understand/spelling';
 import { describe, head, idFor, layerHead, macroHead, role, scores, without } from './headings';
 import { keyLines } from './keyLines';
-import { depths, joined, joint } from './otherLines';
+import { depths, joined, joint, lamp } from './otherLines';
 import {
   HEAD_HELP,
   HEADS,
@@ -149,7 +149,7 @@ class TextReader {
   private textBlocks(): TextBlock[] {
     const heads = new Map<number, Site>();
     for (const site of this.reading.sites)
-      if (['layer', 'macro', 'role', 'joint', 'joined'].includes(site.is) && !heads.has(site.line))
+      if (['layer', 'macro', 'role', 'joint', 'joined', 'lamp'].includes(site.is) && !heads.has(site.line))
         heads.set(site.line, site);
     return this.reading.drafts.flatMap(({ block, blocks }, profile) =>
       [block, ...blocks].map((one): TextBlock => {
@@ -231,6 +231,7 @@ class TextReader {
       timing: DEFAULT_TIMING,
       layers: [],
       joinedLayers: [],
+      lampLayers: [],
       joints: [],
       macros: [],
       travel: { board: DEFAULT_ACTUATION, keys: {} },
@@ -281,7 +282,8 @@ class TextReader {
       else if (block.word === 'depths') depths(this.reading, draft, block);
       else if (block.word === 'joint') joint(this.reading, draft, block);
       else if (block.word === 'joined') joined(this.reading, draft, block);
-      if (['role', 'joint', 'joined', 'without'].includes(block.word))
+      else if (block.word === 'lamp') lamp(this.reading, draft, block);
+      if (['role', 'joint', 'joined', 'lamp', 'without'].includes(block.word))
         for (const line of block.inner)
           this.reading.fail(line, { text: line.text, at: 0 }, `Nothing can stand below ${block.word}.`);
     }

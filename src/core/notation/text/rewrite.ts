@@ -4,7 +4,7 @@
  * not say the same, the text is written anew and its comments are kept below it, so that it never says something else than the profile.
  */
 import type { Board } from '../../board';
-import { DEFAULT_ACTUATION, sameData, type Profile } from '../../profile';
+import { DEFAULT_ACTUATION, idIn, sameData, type Profile } from '../../profile';
 import { printActuation } from '../travel';
 import { printScoreLine } from '../scoreLine';
 import { KeyChanges } from './keyChanges';
@@ -16,6 +16,7 @@ import {
   headLines,
   jointLine,
   joinedLine,
+  lampLine,
   layerLines,
   macroLines,
   printAssignment,
@@ -112,7 +113,7 @@ class Rewriting {
     return Array.from({ length: last - line }, (_, n) => line + 1 + n);
   }
 
-  /** Roles, joint presses and joined layers: a line each. */
+  /** Roles, joint presses, joined layers and those of lamps: a line each. */
   private lists(from: Profile): void {
     const { to, board } = this;
     const lists = [
@@ -139,6 +140,14 @@ class Rewriting {
         now: to.joinedLayers,
         idOf: (one: never) => joinedId(one),
         print: (one: never) => joinedLine(one, to),
+      },
+      {
+        word: 'lamp',
+        before: ['joined', 'joint', 'layer'],
+        old: from.lampLayers,
+        now: to.lampLayers,
+        idOf: (one: never) => idIn(one),
+        print: (one: never) => lampLine(one, to),
       },
     ] as const;
     for (const { word, before, old, now, idOf, print } of lists) {
@@ -283,6 +292,7 @@ const ORDERS: Readonly<Record<string, (profile: Profile) => string[]>> = {
   layer: ({ layers }) => ids(layers),
   joint: ({ joints }) => ids(joints),
   joined: ({ joinedLayers }) => joinedLayers.map(joinedId),
+  lamp: ({ lampLayers }) => lampLayers.map(idIn),
 };
 
 /** Puts the blocks of a kind into the order of ids; the text as it was when they are in it. */

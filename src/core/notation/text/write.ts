@@ -183,6 +183,9 @@ export function printLayerName(id: string, { layers }: Pick<Profile, 'layers'>):
 export const joinedLine = ({ when, also }: Profile['joinedLayers'][number], profile: Profile): string =>
   `joined ${when.map((id) => printLayerName(id, profile)).join(', ')}: ${printLayerName(also, profile)}`;
 
+export const lampLine = ({ lamp, lit, shows }: Profile['lampLayers'][number], profile: Profile): string =>
+  `lamp ${lamp} ${lit ? 'lit' : 'dark'}: ${printLayerName(shows, profile)}`;
+
 /** What a profile says of itself. */
 export function headLines(profile: Profile): string[] {
   const timing = printTiming(ownTiming(profile.timing));
@@ -217,6 +220,7 @@ export function writeText(profile: Profile, board: Board | undefined): string {
     [
       ...profile.joints.map((joint) => jointLine(joint, profile, board)),
       ...profile.joinedLayers.map((joined) => joinedLine(joined, profile)),
+      ...profile.lampLayers.map((shown) => lampLine(shown, profile)),
     ],
   ];
   return `${sections

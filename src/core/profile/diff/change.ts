@@ -43,7 +43,8 @@ export type Change =
   | { change: 'reid'; list: ListName; from: string; to: string; name: string }
   | { change: 'layer'; layer: string; from: Pick<Layer, 'name' | 'dye'>; to: Pick<Layer, 'name' | 'dye'> }
   | { change: 'order'; list: ListName; id: string; name: string; after: string | null }
-  | { change: 'joined'; from: Profile['joinedLayers']; to: Profile['joinedLayers'] };
+  | { change: 'joined'; from: Profile['joinedLayers']; to: Profile['joinedLayers'] }
+  | { change: 'lamps'; from: Profile['lampLayers']; to: Profile['lampLayers'] };
 
 const withEntry = <T>(record: Readonly<Record<string, T>>, key: string, to: T | null): Record<string, T> => {
   const { [key]: _old, ...rest } = record;
@@ -128,6 +129,8 @@ function reid(profile: Profile, list: ListName, from: string, to: string): Profi
       list === 'layers'
         ? profile.joinedLayers.map(({ when, also }) => ({ when: when.map(id), also: id(also) }))
         : profile.joinedLayers,
+    lampLayers:
+      list === 'layers' ? profile.lampLayers.map((one) => ({ ...one, shows: id(one.shows) })) : profile.lampLayers,
     macros: named(profile.macros, 'macros'),
     roles: named(profile.roles, 'roles'),
   };
@@ -198,6 +201,8 @@ export function applyChange(profile: Profile, change: Change): Profile {
     }
     case 'joined':
       return { ...profile, joinedLayers: change.to };
+    case 'lamps':
+      return { ...profile, lampLayers: change.to };
   }
 }
 

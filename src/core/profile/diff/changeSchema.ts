@@ -8,6 +8,7 @@ import {
   gestureTimingSchema,
   idSchema,
   joinedLayersSchema,
+  lampLayerSchema,
   jointSchema,
   layerSchema,
   macroSchema,
@@ -27,6 +28,7 @@ const behind = idSchema.nullable();
 const timingValue = z.union([z.int(), z.boolean(), gestureTimingSchema.shape.interrupt]);
 const layerHead = z.strictObject({ name: nameSchema, dye: dyeSchema });
 const joined = z.array(joinedLayersSchema).max(LIMITS.joinedLayers);
+const lamps = z.array(lampLayerSchema).max(LIMITS.lampLayers);
 
 const ofLists = lists.flatMap(([list, item]) => [
   z.strictObject({ change: z.literal('added'), list: z.literal(list), item, after: behind }),
@@ -74,6 +76,7 @@ export const changeSchema = z.union([
   z.strictObject({ change: z.literal('layer'), layer: idSchema, from: layerHead, to: layerHead }),
   z.strictObject({ change: z.literal('order'), list: listName, id: idSchema, name: text(200), after: behind }),
   z.strictObject({ change: z.literal('joined'), from: joined, to: joined }),
+  z.strictObject({ change: z.literal('lamps'), from: lamps, to: lamps }),
 ]) as unknown as z.ZodType<Change>;
 
 /** A variant in a file: what it is, and what it changes, but for what a profile of its own has. */

@@ -50,6 +50,8 @@ class Differing {
       this.take({ change: 'key', at, from: assignedAt(this.current, at), to: assignedAt(this.wanted, at) });
     if (!sameData(this.current.joinedLayers, this.wanted.joinedLayers))
       this.take({ change: 'joined', from: this.current.joinedLayers, to: this.wanted.joinedLayers });
+    if (!sameData(this.current.lampLayers, this.wanted.lampLayers))
+      this.take({ change: 'lamps', from: this.current.lampLayers, to: this.wanted.lampLayers });
     this.timing();
     this.travel();
     return this.changes;

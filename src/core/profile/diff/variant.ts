@@ -60,7 +60,8 @@ export function subjectOf(change: Change): string {
     case 'order':
       return `order ${change.list} ${change.id}`;
     case 'joined':
-      return 'joined';
+    case 'lamps':
+      return change.change;
   }
 }
 
@@ -103,6 +104,8 @@ function fitOf(profile: Profile, change: Change): 'fits' | 'both' | 'gone' {
       return itemOf(profile, change.list, change.id) ? 'fits' : 'gone';
     case 'joined':
       return against(profile.joinedLayers, change.from, change.to);
+    case 'lamps':
+      return against(profile.lampLayers, change.from, change.to);
     case 'moved':
     case 'swapped':
     case 'reid':
