@@ -6,6 +6,7 @@ import { answerAmong } from '../../core/profile';
 import { BoardView } from '../shared/BoardView';
 import { LARGEST_ON_BENCH, type KeyFace } from '../shared/Cap';
 import { keyTitle } from '../shared/keyNames';
+import { HostLampRow } from './HostLampRow';
 import { Lamps } from './Lamps';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
@@ -58,6 +59,7 @@ export const TrialBoard = memo(({ session, board, onTouch }: TrialBoardProps) =>
         }}
       />
       <Lamps session={session} board={board} />
+      <HostLampRow session={session} />
     </section>
   );
 });

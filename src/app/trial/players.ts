@@ -1,5 +1,6 @@
 /** Who plays the keys on the trial bench: the draft in this page's engine, or the keyboard with what is stored in it. */
 import type { KeyboardClient } from '../../core/device';
+import { HOST_LAMPS, type HostLamp } from '../../core/codes';
 import type { Sound } from '../../core/check';
 import { Engine, traceLines, type TraceLine } from '../../core/engine';
 
@@ -12,8 +13,21 @@ export interface Player {
   feed(tUs: number, key: number, depthUm: number): void;
   /** Time passes; deadlines due by then fire. */
   advance(tUs: number): void;
+  /** The host has lit a lamp, or put it out. */
+  light(tUs: number, lamp: HostLamp, lit: boolean): void;
   letGo(): void;
   close(): void;
+}
+
+/** Lamps told to a keyboard: all of them at once, as a host does. Like a host, they begin with Num Lock. */
+function lampsOf(client: KeyboardClient): Player['light'] {
+  let lamps = 1 << HOST_LAMPS.indexOf('NumLock');
+  return (tUs, lamp, lit) => {
+    const bit = 1 << HOST_LAMPS.indexOf(lamp);
+    lamps = lit ? lamps | bit : lamps & ~bit;
+    // A keyboard of another make may not know of lamps.
+    client.hostLamps(tUs, lamps).catch(() => undefined);
+  };
 }
 
 type Take = (line: TraceLine) => void;
@@ -26,6 +40,7 @@ export function draftPlayer({ program }: Sound, take: Take): Player {
       return engine.nextDeadlineUs < Infinity;
     },
     feed: (tUs, key, depthUm) => engine.feed(tUs, key, depthUm),
+    light: (tUs, lamp, lit) => engine.light(tUs, HOST_LAMPS.indexOf(lamp), lit),
     advance: (tUs) => engine.advance(tUs),
     letGo: () => engine.letGo(),
     close: () => undefined,
@@ -53,6 +68,7 @@ export async function keyboardPlayer(
     isHere: false,
     isAtWork: false,
     feed: (tUs, key, depthUm) => client.finger(tUs, key, depthUm),
+    light: lampsOf(client),
     advance: (tUs) => client.clock(tUs),
     letGo: () => void client.letGo().catch(ignore),
     close: () => void client.playStop().catch(ignore),
@@ -96,6 +112,7 @@ export async function watchedKeyboard(
     isHere: false,
     isAtWork: false,
     feed: (_tUs, key, depthUm) => press(key, depthUm),
+    light: lampsOf(client),
     advance: ignore,
     letGo: () => void client.letGo().catch(ignore),
     close: () => void client.watchStop().catch(ignore),

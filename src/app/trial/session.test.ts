@@ -82,11 +82,70 @@ describe('a trial', () => {
       isAtWork: false,
       feed: () => undefined,
       advance: (tUs) => told.push(tUs),
+      light: () => undefined,
       letGo: () => undefined,
       close: () => undefined,
     });
     for (let ms = 1000; ms < 3000; ms += 16) session.tick(at(ms));
     expect([told.length, Math.max(...told.slice(1).map((tUs, n) => tUs - told[n]!))]).toEqual([18, 112_000]);
+  });
+
+  describe('the lamps of the host', () => {
+    const keys = { Base: { A: 'NumLock', S: 'B' }, Dark: { S: 'C' } };
+    const profile = sketchProfile(keys, {}, { lampLayers: [{ lamp: 'NumLock', lit: false, shows: 'dark' }] });
+    const open = (): TrialSession => {
+      const trial = new TrialSession(mustBeSound(profile));
+      trial.attach(draftPlayer(mustBeSound(profile), trial.take));
+      return trial;
+    };
+    const tap = (trial: TrialSession, key: string, ms: number): void => {
+      trial.finger(key, true, at(ms));
+      trial.finger(key, false, at(ms + 5));
+    };
+
+    test('a key that turns one off is answered, and the layer of that lamp is shown', () => {
+      const trial = open();
+      tap(trial, 'KeyS', 10);
+      tap(trial, 'KeyA', 20);
+      for (let ms = 30; ms < 60; ms += 10) trial.tick(at(ms));
+      tap(trial, 'KeyS', 70);
+      expect([trial.host.line(), trial.host.isLit('NumLock'), trial.lanes.held('layers')]).toEqual([
+        'bc',
+        false,
+        ['dark'],
+      ]);
+      expect(trial.strokes().map(({ key, depthUm }) => `${key} ${depthUm}`)).toEqual([
+        'lamp:NumLock 1',
+        ...['KeyS 4000', 'KeyS 0', 'KeyA 4000', 'lamp:NumLock 0', 'KeyA 0', 'KeyS 4000', 'KeyS 0'],
+      ]);
+      expect(new Set(trial.lanes.fingers.map(({ name }) => name))).toEqual(new Set(['KeyS', 'KeyA']));
+    });
+
+    test('by hand, too; and the same fingers run again say the same', () => {
+      const trial = open();
+      trial.light('NumLock', false, at(10));
+      tap(trial, 'KeyS', 20);
+      tap(trial, 'KeyA', 30);
+      trial.tick(at(60));
+      tap(trial, 'KeyS', 70);
+      expect(trial.host.line()).toBe('cb');
+      const again = open();
+      again.resume(trial);
+      expect([again.host.line(), again.samples]).toEqual(['cb', trial.samples]);
+    });
+
+    test('a record that comes with lamps is run with those, and this host says nothing of its own', () => {
+      const trial = open();
+      const said = [
+        { tUs: 0, key: 'lamp:NumLock', depthUm: 1 },
+        { tUs: 10_000, key: 'KeyA', depthUm: 4000 },
+        { tUs: 20_000, key: 'KeyA', depthUm: 0 },
+        { tUs: 30_000, key: 'KeyS', depthUm: 4000 },
+        { tUs: 40_000, key: 'KeyS', depthUm: 0 },
+      ];
+      trial.run(said, at(0));
+      expect(trial.host.line()).toBe('b');
+    });
   });
 
   test('a trigger pulls a key as deep as it is pulled, and half a pull is half a plan', () => {

@@ -5,11 +5,21 @@
 import { Lanes, type Changes, type Played } from '../../core/trial';
 import { contactPlaces, type Board, type KeyId } from '../../core/board';
 import type { HostText, ShownPiece } from '../../core/hosts';
-import { isEdgeLine, type HostReport, type Sample, type TraceLine } from '../../core/engine';
+import type { HostLamp } from '../../core/codes';
+import {
+  isEdgeLine,
+  isOfLamp,
+  lampOf,
+  sampleOfLamp,
+  type HostReport,
+  type Sample,
+  type TraceLine,
+} from '../../core/engine';
 import type { Sound } from '../../core/check';
 import type { Profile } from '../../core/profile';
 import { Comparison, playsAlike, type Got } from './comparison';
 import { HostFeed } from './hostFeed';
+import { HostLamps } from './hostLamps';
 import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
 import type { Player } from './players';
 import { FingerRecord } from './record';
@@ -34,6 +44,9 @@ export class TrialSession {
   private readonly typed = new ScreenText();
   private comparison = new Comparison();
   private readonly telling = new Telling();
+  private readonly lamps: HostLamps;
+  /** Recorded fingers are run that come with what their host said of its lamps: this one says nothing of its own. */
+  private isHostQuiet = false;
   /** When the screen was cleared last, in µs; -1 when it never was. While fingers are run again: when it is to be cleared. */
   private clearedUs = -1;
   private clearsAtUs: number | null = null;
@@ -64,11 +77,14 @@ export class TrialSession {
     this.board = sound.board;
     const { profile, board } = this;
     this.feed = new HostFeed(profile.hostLayout, board.device.pollHz);
+    this.lamps = new HostLamps(this.feed.text);
     this.keyIndex = new Map(contactPlaces(board).map((place, index) => [board.keys[index]?.id ?? '', place]));
   }
 
   attach(player: Player): void {
     this.player = player;
+    // A profile that looks at lamps is told of those that are lit from the beginning, as by a host to which a keyboard is plugged in.
+    if (this.profile.lampLayers.length > 0) this.lamps.greet();
   }
 
   /** Takes what the player says. */
@@ -78,7 +94,10 @@ export class TrialSession {
       this.host.clear();
       this.clearsAtUs = null;
     }
-    if (isEdgeLine(line)) this.feed.edge(line.t, line.edge === 'down', line.code);
+    if (isEdgeLine(line)) {
+      this.feed.edge(line.t, line.edge === 'down', line.code);
+      if (!this.isHostQuiet && !this.runs) this.lamps.look(line.t);
+    }
     this.changed();
   };
 
@@ -104,8 +123,15 @@ export class TrialSession {
     const tUs = this.usOf(atMs);
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
-    this.move(tUs, key, down ? this.board.travelUm : 0);
+    this.move({ tUs, key, depthUm: down ? this.board.travelUm : 0 });
     this.telling.fingerMoved();
+  }
+
+  /** A lamp of the host is turned on or off by hand, or by another keyboard, at a time of the page's clock in ms. */
+  light(lamp: HostLamp, lit: boolean, atMs: number): void {
+    if (!this.player || this.runs) return;
+    this.typedHere();
+    this.move(sampleOfLamp(this.usOf(atMs), lamp, lit));
   }
 
   /** A finger has pulled a key to a depth in µm, 0 for up, at a time of the page's clock in ms: a trigger, not a key. */
@@ -114,7 +140,7 @@ export class TrialSession {
     this.typedHere();
     if (depthUm > 0) this.fingersDown.add(key);
     else if (!this.fingersDown.delete(key)) return;
-    this.move(this.usOf(atMs), key, depthUm);
+    this.move({ tUs: this.usOf(atMs), key, depthUm });
     this.telling.fingerMoved();
   }
 
@@ -133,12 +159,15 @@ export class TrialSession {
     const endUs = (later.at(-1)?.tUs ?? fromUs) + settleUs;
     // No finger is left that could lift what the file leaves down.
     const down = new Set<KeyId>();
-    for (const { key, depthUm } of later)
-      if (depthUm > 0) down.add(key);
-      else down.delete(key);
+    for (const sample of later)
+      if (isOfLamp(sample)) continue;
+      else if (sample.depthUm > 0) down.add(sample.key);
+      else down.delete(sample.key);
     const whole = [...later, ...[...down].map((key) => ({ tUs: endUs, key, depthUm: 0 }))];
     this.startMs = nowMs - endUs / 1000;
+    this.isHostQuiet = later.some(isOfLamp);
     this.playAll(whole, endUs);
+    this.isHostQuiet = false;
   }
 
   /** Plays fingers at their own times, up to a time: at once when they are few, in pieces when they are many. */
@@ -163,9 +192,9 @@ export class TrialSession {
       );
     } else {
       const open = [...lettings];
-      for (const { tUs, key, depthUm } of samples) {
-        while ((open[0] ?? Infinity) <= tUs) this.letGoAt(open.shift() ?? 0);
-        this.move(tUs, key, depthUm);
+      for (const sample of samples) {
+        while ((open[0] ?? Infinity) <= sample.tUs) this.letGoAt(open.shift() ?? 0);
+        this.move(sample);
       }
       for (const tUs of open) this.letGoAt(tUs);
       this.advance(untilUs);
@@ -214,24 +243,48 @@ export class TrialSession {
     return this.record.wasLetGo;
   }
 
-  /** One depth of one key goes to the player, the lanes and the record. */
-  private move(tUs: number, key: KeyId, depthUm: number): void {
+  /** One depth of one key, or what the host says of a lamp, goes to the player, the lanes and the record. */
+  private move(sample: Sample): void {
+    const { key, depthUm } = sample;
+    if (!this.player) return;
+    this.hostAnswers(sample.tUs);
+    this.playedUs = Math.max(this.playedUs, sample.tUs);
+    const at = { ...sample, tUs: this.playedUs };
+    const lamp = lampOf(sample);
+    if (lamp) {
+      this.note(at);
+      this.player.light(this.playedUs, lamp, depthUm > 0);
+      return;
+    }
     const index = this.keyIndex.get(key);
-    if (!this.player || index === undefined) return;
-    this.playedUs = Math.max(this.playedUs, tUs);
-    this.note({ tUs: this.playedUs, key, depthUm });
+    if (index === undefined) return;
+    this.note(at);
     this.player.feed(this.playedUs, index, depthUm);
+  }
+
+  /** What the host has to say of its lamps by a time, it says at its own time. */
+  private hostAnswers(untilUs: number): void {
+    for (let due = this.lamps.next(untilUs); due; due = this.lamps.next(untilUs)) {
+      this.playedUs = Math.max(this.playedUs, due.tUs);
+      this.note(this.lamps.answered(sampleOfLamp(this.playedUs, due.lamp, due.lit)));
+      this.player?.light(this.playedUs, due.lamp, due.lit);
+    }
   }
 
   /** Time passes where the keys are played. */
   private advance(tUs: number): void {
+    this.hostAnswers(tUs);
     this.playedUs = Math.max(this.playedUs, tUs);
     this.player?.advance(this.playedUs);
+    // What happened on the way may have turned on a lamp before that time.
+    if (this.lamps.hasMore(tUs)) this.advance(tUs);
   }
 
   private note(sample: Sample): void {
     this.record.add(sample);
-    this.lanes.finger(sample.tUs, sample.key, sample.depthUm > 0);
+    const lamp = lampOf(sample);
+    if (lamp && !this.lamps.hasAnswered(sample)) this.lamps.said(lamp, sample.depthUm > 0);
+    if (!lamp) this.lanes.finger(sample.tUs, sample.key, sample.depthUm > 0);
   }
 
   /** The keys on which a finger is, in the order they went down. */
@@ -264,7 +317,12 @@ export class TrialSession {
     this.clearedUs = earlier.clearedUs;
     this.clearsAtUs = earlier.clearedUs < 0 ? null : earlier.clearedUs;
     this.typed.keepFor(earlier.screen);
-    this.playAll(earlier.samples, untilUs, earlier.record.lettings);
+    // Of its lamps the host says anew what comes of the keys as they are now.
+    this.playAll(
+      earlier.samples.filter((sample) => !earlier.lamps.hasAnswered(sample)),
+      untilUs,
+      earlier.record.lettings,
+    );
     if (!this.runs) this.screenIsRun();
     const was = earlier.gotSoFar(untilUs);
     const isOther = was.under.some((profile) => !playsAlike(profile, this.profile));
@@ -344,6 +402,7 @@ export class TrialSession {
       this.fingersDown.size > 0 ||
       this.lanes.pending !== undefined ||
       this.lanes.held('host').length > 0 ||
+      this.lamps.hasMore(Infinity) ||
       this.player?.isAtWork === true;
     if (!busy && nowUs > this.lanes.lastUs + RUNS_ON_US) {
       // What plays elsewhere does not say what it waits for: time passes there all the same, and when something comes of it the lanes go on.

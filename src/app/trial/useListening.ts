@@ -4,6 +4,7 @@
  */
 import { useCallback, useEffect, useState } from 'react';
 import type { Board } from '../../core/board';
+import { HOST_LAMPS, type HostLamp } from '../../core/codes';
 import { waysOutOf } from '../shared/waysOut';
 import type { TrialSession } from './session';
 
@@ -23,9 +24,24 @@ export function useListening(session: TrialSession | null, board: Board): Listen
     if (!isListening || !session) return;
     const keyByCode = new Map(board.keys.flatMap((key) => (key.code ? [[key.code, key.id] as const] : [])));
     const waysOut = waysOutOf(board);
+    /** The lamps of the person's own keyboard, as they were seen last. */
+    const seen = new Map<HostLamp, boolean>();
+    const ownLamps = (event: KeyboardEvent): void => {
+      for (const lamp of HOST_LAMPS) {
+        const lit = event.getModifierState(lamp);
+        const before = seen.get(lamp) ?? false;
+        seen.set(lamp, lit);
+        // What its own key turns on here is what that key does on the board, and nothing else.
+        if (lit !== before && event.code !== lamp && !owed.delete(lamp)) session.light(lamp, lit, event.timeStamp);
+        else if (event.code === lamp && event.type === 'keydown' && lit === before) owed.add(lamp);
+      }
+    };
+    /** Lamps whose own key has gone down, and which have not changed yet. */
+    const owed = new Set<HostLamp>();
     const take = (event: KeyboardEvent): void => {
       event.preventDefault();
       event.stopImmediatePropagation();
+      ownLamps(event);
       if (waysOut.includes(event.code)) {
         if (event.type === 'keydown') setWants(false);
         return;

@@ -270,6 +270,14 @@ export class KeyboardClient {
     this.exchange.tell(REQUEST.clock, (report) => report.timeUs(tUs));
   }
 
+  /**
+   * Tells which lamps the host has lit, as in its output report: bits by their places in `HOST_LAMPS`. What this page plays hears of it at a
+   * time, in µs; with nothing played by it, what the keyboard itself runs.
+   */
+  async hostLamps(tUs: number, lamps: number): Promise<void> {
+    await this.exchange.ask(REQUEST.hostLamps, (report) => report.timeUs(tUs).u8(lamps));
+  }
+
   async letGo(): Promise<void> {
     await this.exchange.ask(REQUEST.letGo);
   }

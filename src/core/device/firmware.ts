@@ -294,6 +294,12 @@ export class Firmware {
         if (this.playing.isBy(peer)) this.playing.letGo();
         else this.life.letGo();
         return answer;
+      case REQUEST.hostLamps: {
+        const [tUs, lamps] = [request.timeUs(), request.u8()];
+        if (this.playing.isBy(peer)) this.playing.lights(tUs, lamps);
+        else this.life.lights(lamps);
+        return answer;
+      }
       case REQUEST.playStop:
         this.playing.stop(peer);
         return answer;

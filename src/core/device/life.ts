@@ -46,6 +46,8 @@ export class Life {
   private bootloaderAtUs = Infinity;
   private refusedUntilUs = -1;
   private wantedSlot: number | null = null;
+  /** What the host has told of its lamps, which outlives a change of slot; null when it has told of none. */
+  private hostLamps: number | null = null;
   private nowUs = 0;
 
   constructor(
@@ -162,6 +164,7 @@ export class Life {
       this.kept = keysThatLead(profile, this.board);
       this.running = new Running(program, this.heard(program));
       this.running.advance(this.nowUs);
+      if (this.hostLamps !== null) this.running.lights(this.nowUs, this.hostLamps);
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error;
       this.trouble = `what is in slot ${slot + 1} cannot be run: ${error.message}`;
@@ -187,6 +190,12 @@ export class Life {
   }
 
   /** The engine's listener, with an ear for what concerns the keyboard itself. */
+  /** The host has lit these lamps, as bits by their places in `HOST_LAMPS`. */
+  lights(lamps: number): void {
+    this.hostLamps = lamps;
+    this.running?.lights(this.nowUs, lamps);
+  }
+
   private heard(program: Program): Listener {
     const outer = this.listener.listenerFor(program);
     return {

@@ -32,6 +32,7 @@ export const REQUEST = {
   letGo: 0x13,
   playStop: 0x14,
   watch: 0x15,
+  hostLamps: 0x16,
 } as const;
 
 /** An answer has the kind of its request with the top bit set. */

@@ -40,6 +40,11 @@ export class Playing<By extends object> {
     if (key !== undefined) this.running.feed(tUs, key, Math.min(told.u16(), this.board.travelUm));
   }
 
+  /** The host of what is played has lit these lamps. */
+  lights(tUs: number, lamps: number): void {
+    this.running?.lights(tUs, lamps);
+  }
+
   letGo(): void {
     this.running?.letGo();
   }

@@ -2,6 +2,7 @@
  * An engine whose time comes from elsewhere, and cannot be made to work without end: a report that says an hour has passed, or a macro that
  * does a thousand things a millisecond, must not stop the keyboard. Time passes in slices; a jump, or too much at once, lets go of everything.
  */
+import { HOST_LAMPS } from '../codes';
 import { Engine, type Listener, type Program } from '../engine';
 
 /** Time that passes without a word is at most this much, in µs: a page in the background speaks once a second. */
@@ -39,6 +40,13 @@ export class Running {
   feed(tUs: number, key: number, depthUm: number): void {
     this.advance(tUs);
     this.engine.feed(Math.max(tUs, this.engine.nowUs), key, depthUm);
+  }
+
+  /** The host has lit these lamps, as bits by their places in `HOST_LAMPS`, and no others. */
+  lights(tUs: number, lamps: number): void {
+    this.advance(tUs);
+    for (let lamp = 0; lamp < HOST_LAMPS.length; lamp++)
+      this.engine.light(Math.max(tUs, this.engine.nowUs), lamp, ((lamps >> lamp) & 1) === 1);
   }
 
   advance(tUs: number): void {

@@ -3,5 +3,5 @@ export { compile, type Program } from './compile';
 export { Engine } from './engine';
 export * from './out';
 export { replay, replayed, type ReplayOptions } from './replay';
-export { isOfLamp, type Sample, sampleOfLamp } from './sample';
+export { isOfLamp, lampOf, type Sample, sampleOfLamp } from './sample';
 export { nextEdgeUm, type SwitchState } from './travel';

@@ -18,6 +18,9 @@ export const sampleOfLamp = (tUs: number, lamp: HostLamp, lit: boolean): Sample 
 /** Whether a sample is about a lamp, and none of a finger. */
 export const isOfLamp = ({ key }: Pick<Sample, 'key'>): boolean => key.startsWith(LAMP);
 
+/** The lamp that a sample is about; undefined for one of a finger. */
+export const lampOf = ({ key }: Pick<Sample, 'key'>): HostLamp | undefined => HOST_LAMPS[lampOfSample(key)];
+
 /** The place in `HOST_LAMPS` of the lamp that a sample's key names; -1 for a key of the board. */
 export const lampOfSample = (key: string): number =>
   key.startsWith(LAMP) ? (HOST_LAMPS as readonly string[]).indexOf(key.slice(LAMP.length)) : -1;

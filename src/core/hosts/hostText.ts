@@ -3,7 +3,7 @@
  * and, where asked for, auto-repeat. Keys that make no character appear as a named mark (`[F13]`, `[Ctrl+B]`), so that one sees
  * that something arrived.
  */
-import { buttonOfCode, isModifier, wordOfCode, type Code } from '../codes';
+import { buttonOfCode, HOST_LAMPS, isHostLamp, isModifier, wordOfCode, type Code, type HostLamp } from '../codes';
 import { hostLayout } from './bring';
 import { madeBy, signOfDead } from './characters';
 import { deadOf, type Compose, type HostLayoutData } from './layout';
@@ -20,13 +20,15 @@ function nameOf(code: Code): string {
   return button === undefined ? wordOfCode(code) : `button ${button}`;
 }
 
+const bitOf = (lamp: HostLamp): number => 1 << HOST_LAMPS.indexOf(lamp);
+
 /** What many systems are set to. */
 export const USUAL_REPEAT: AutoRepeat = { afterUs: 500_000, everyUs: 33_000 };
 
 export class HostText {
   private readonly down = new Set<Code>();
-  private capsLock = false;
-  private numLock = true;
+  /** The lamps that are lit, as bits by their places in `HOST_LAMPS`. A host begins with Num Lock. */
+  private lit = bitOf('NumLock');
   /** The dead keys that wait for what comes, as signs, and what may come. */
   private dead: { signs: string; next: Compose } | null = null;
   private repeating: { code: Code; nextUs: number } | null = null;
@@ -41,6 +43,15 @@ export class HostText {
   /** The signs of dead keys that wait for the next key. */
   get waiting(): string {
     return this.dead?.signs ?? '';
+  }
+
+  isLit(lamp: HostLamp): boolean {
+    return (this.lit & bitOf(lamp)) !== 0;
+  }
+
+  /** Something else than this keyboard turns a lamp on or off: another one, or a hand. */
+  light(lamp: HostLamp, lit: boolean): void {
+    this.lit = lit ? this.lit | bitOf(lamp) : this.lit & ~bitOf(lamp);
   }
 
   /** Takes one usage edge at a time in µs; the time matters for auto-repeat alone. */
@@ -62,7 +73,7 @@ export class HostText {
   /** Lets time go by: what is held repeats. */
   advance(toUs: number): void {
     const { autoRepeat, repeating } = this;
-    if (!autoRepeat || !repeating || repeating.code === 'CapsLock' || repeating.code === 'NumLock') return;
+    if (!autoRepeat || !repeating || isHostLamp(repeating.code)) return;
     // More repeats than the field holds would push each other out of it.
     const missed = Math.floor((toUs - repeating.nextUs) / autoRepeat.everyUs) - this.limit;
     if (missed > 0 && Number.isFinite(missed)) repeating.nextUs += missed * autoRepeat.everyUs;
@@ -70,13 +81,10 @@ export class HostText {
   }
 
   private press(code: Code): void {
-    if (code === 'CapsLock' && this.layout.capsLock === 'CapsLock') {
-      this.capsLock = !this.capsLock;
-      return;
-    }
-    if (code === 'NumLock') {
-      this.numLock = !this.numLock;
-      return;
+    if (isHostLamp(code) && (code !== 'CapsLock' || this.layout.capsLock === 'CapsLock')) {
+      this.lit ^= bitOf(code);
+      // The others have done their work; this one is for programs to see, too.
+      if (code !== 'ScrollLock') return;
     }
     const chord = this.heldChord();
     const isBackspace = code === 'Backspace' || (code === 'CapsLock' && this.layout.capsLock === 'Backspace');
@@ -85,8 +93,12 @@ export class HostText {
       else this.pieces.pop();
       return;
     }
-    const { capsLock, numLock } = this;
-    const state = { shift: this.isDown('Shift'), altGr: this.down.has('AltRight'), capsLock, numLock };
+    const state = {
+      shift: this.isDown('Shift'),
+      altGr: this.down.has('AltRight'),
+      capsLock: this.isLit('CapsLock'),
+      numLock: this.isLit('NumLock'),
+    };
     const made = chord === '' ? madeBy(this.layout, code, state) : '';
     if (made === '') {
       const held = `${chord}${state.shift ? 'Shift+' : ''}${state.altGr && this.layout.altGr ? 'AltGr+' : ''}`;
