@@ -151,4 +151,26 @@ describe('together', () => {
     await page.waitForFunction(() => !document.querySelector('.together')?.textContent?.includes('also Dark'));
     expect(complaints).toEqual([]);
   });
+
+  test('a layer is shown by a lamp, on the trial bench by hand, and it lets the lamp go', async () => {
+    await press(page, '+ Layer of a lamp');
+    await choose(page, '.ant-modal .ant-segmented-item ::-p-text(Scroll Lock)');
+    await seeText(page, '.ant-modal', 'comes and goes with that');
+    await press(page, 'Show it');
+    await seeText(page, '.together', 'Scroll Lock lit Cues');
+    await seeText(page, '.ladder', 'Scroll Lock lit');
+    await page.waitForSelector('.ant-modal', { hidden: true });
+
+    await choose(page, '.benches a[href$="/trial"]');
+    await choose(page, '.host-lamp ::-p-text(Scroll Lock)');
+    await seeText(page, '[aria-label="Now"]', 'Cues over Base');
+    await choose(page, '.host-lamp ::-p-text(Scroll Lock)');
+    await page.waitForFunction(() => !document.querySelector('[aria-label="Now"]')?.textContent?.includes('Cues over'));
+
+    await choose(page, '.benches a[href$="/layout"]');
+    await choose(page, '.together-item');
+    await press(page, 'Let the lamp go');
+    await page.waitForFunction(() => !document.querySelector('.together')?.textContent?.includes('Scroll Lock'));
+    expect(complaints).toEqual([]);
+  });
 });

@@ -1,16 +1,18 @@
-/** What goes beyond one key: joint presses, layers that are joined, and roles. */
+/** What goes beyond one key: joint presses, layers that are joined or shown by a lamp, and roles. */
 import { memo, useState } from 'react';
 import { printAction } from '../../core/notation';
-import type { Joint } from '../../core/profile';
+import { lampTitle } from '../../core/codes';
+import { idIn, type Joint } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
 import { Term } from '../shared/Term';
 import type { Bench } from '../shared/useBench';
 import { JoinedLayersDialog } from './JoinedLayersDialog';
 import { JointDialog } from './JointDialog';
+import { LampLayerDialog } from './LampLayerDialog';
 import { RolesDialog } from './RolesDialog';
 import './Together.css';
 
-type Open = { what: 'joint'; joint?: Joint } | { what: 'joined'; index?: number } | { what: 'roles' } | null;
+type Open = { what: 'joint'; joint?: Joint } | { what: 'joined' | 'lamp'; index?: number } | { what: 'roles' } | null;
 
 export const Together = memo(({ bench }: { bench: Bench }) => {
   const { profile, board } = bench;
@@ -35,6 +37,16 @@ export const Together = memo(({ bench }: { bench: Bench }) => {
             </button>
           </li>
         ))}
+        {profile.lampLayers.map((shown, index) => (
+          <li key={`${index} ${idIn(shown)}`}>
+            <button type="button" className="together-item" onClick={() => setOpen({ what: 'lamp', index })}>
+              <b>
+                {lampTitle(shown.lamp)} {shown.lit ? 'lit' : 'dark'}
+              </b>{' '}
+              <span>{layerName(shown.shows)}</span>
+            </button>
+          </li>
+        ))}
       </ul>
       <button
         type="button"
@@ -55,12 +67,24 @@ export const Together = memo(({ bench }: { bench: Bench }) => {
         </button>
         <Term word="Joined layers" />
       </span>
+      <span className="together-more">
+        <button
+          type="button"
+          className="word"
+          disabled={profile.layers.length < 2}
+          onClick={() => setOpen({ what: 'lamp' })}
+        >
+          + Layer of a lamp
+        </button>
+        <Term word="Layer of a lamp" />
+      </span>
       <h2>Roles</h2>
       <button type="button" className="word" onClick={() => setOpen({ what: 'roles' })}>
         {profile.roles.length === 0 ? '+ Role' : `${profile.roles.length} role${profile.roles.length > 1 ? 's' : ''} …`}
       </button>
       {open?.what === 'roles' && <RolesDialog bench={bench} onClose={() => setOpen(null)} />}
       {open?.what === 'joint' && <JointDialog bench={bench} joint={open.joint} onClose={() => setOpen(null)} />}
+      {open?.what === 'lamp' && <LampLayerDialog bench={bench} index={open.index} onClose={() => setOpen(null)} />}
       {open?.what === 'joined' && <JoinedLayersDialog bench={bench} index={open.index} onClose={() => setOpen(null)} />}
     </section>
   );

@@ -6,10 +6,12 @@ import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { BOARDS, isBoardSound, type Board } from '../../core/board';
 import { bringHosts, guessHost, HOSTS, type Guess, type HostLayoutId } from '../../core/hosts';
 import {
+  canDouble,
   canPad,
   canWrite,
   flattened,
   LIMITS,
+  doubledProfile,
   padProfile,
   plainProfile,
   writingProfile,
@@ -82,6 +84,16 @@ function startsFor(board: Board, shelf: readonly Profile[]): Start[] {
             id: 'pad',
             label: 'pad: every key sends what nobody types by accident, F13 to F24 and chords',
             make: (id: string, name: string, to: Board) => padProfile(to, id, name),
+          },
+        ]
+      : []),
+    ...(canDouble(board)
+      ? [
+          {
+            id: 'doubled',
+            label:
+              'Num Lock doubles the pad: what the caps say while it is lit, F13 to F24 and chords while it is dark',
+            make: (id: string, name: string, to: Board) => doubledProfile(to, id, name),
           },
         ]
       : []),

@@ -10,6 +10,10 @@ export const WORDS: readonly (readonly [word: string, says: string])[] = [
     'The cross-section under the board: a column is a key, a row a layer, and a thread runs down to the layer that answers.',
   ],
   ['Ladder', 'The layers at the left, one above the other, with the keys that lead to each.'],
+  [
+    'Layer of a lamp',
+    'A layer that is on while the host has lit Num Lock, Caps Lock or Scroll Lock, or while that lamp is dark.',
+  ],
   ['Joined layers', 'Layers that bring another one with them while all of them are on.'],
   ['Joint press', 'Several keys pressed together do a thing of their own.'],
   ['Tap and hold', 'Two meanings of one key: a short press and a long one. “Hold after” says how long is long.'],

@@ -80,7 +80,7 @@ export {
 } from './schema';
 export { mayChangeTooMuch, restingOn, rowOf, unreadableRow } from './rows';
 export { addRole, freeRoleId, giveRole, moveRole, replaceRole, ROLE_COLORS, takeOutRole } from './roleEdits';
-export { canPad, canWrite, padProfile, plainProfile, writingProfile } from './starting';
+export { canDouble, canPad, canWrite, doubledProfile, padProfile, plainProfile, writingProfile } from './starting';
 export { MANY_PROFILES, writeProfile, writeProfiles, writeProfilesInParts } from './writing';
 export { stepsOf } from './steps';
 export { swapCodesEverywhere, swapKeysEverywhere } from './swapEdits';

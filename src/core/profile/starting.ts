@@ -114,15 +114,34 @@ const PAD_CHORDS = [
 const SPARE = 12;
 export const canPad = (board: Board): boolean => board.keys.length <= 40;
 
+/** What nobody types by accident, a key after the other. */
+const spareKeys = (keys: readonly { id: KeyId }[]): Record<KeyId, Assignment> =>
+  Object.fromEntries(
+    keys.flatMap(({ id }, n): [KeyId, Assignment][] => {
+      const chord = PAD_CHORDS[Math.floor(n / SPARE)];
+      return chord ? [[id, does(sends(...chord, `F${13 + (n % SPARE)}`))]] : [];
+    }),
+  );
+
 /** A pad: every key sends something that nobody types by accident, F13 to F24 and chords with them. */
 export function padProfile(board: Board, id: string, name: string): Profile {
-  const own = board.keys.filter(({ contact }) => contact === undefined);
-  const keys = own.flatMap((key, n): [KeyId, Assignment][] => {
-    const chord = PAD_CHORDS[Math.floor(n / SPARE)];
-    return chord ? [[key.id, does(sends(...chord, `F${13 + (n % SPARE)}`))]] : [];
-  });
+  const keys = spareKeys(board.keys.filter(({ contact }) => contact === undefined));
+  return { ...plainProfile(board, id, name), layers: [{ id: 'base', name: 'Base', dye: 'orchil', keys }] };
+}
+
+/** Whether Num Lock can choose between two sets of a board's keys. */
+export const canDouble = (board: Board): boolean =>
+  canPad(board) && keyOf(board, 'NumLock') !== undefined && board.device.layers > 1;
+
+/** A pad twice over: while Num Lock is lit, what the caps say; while it is dark, keys that nobody types by accident. */
+export function doubledProfile(board: Board, id: string, name: string): Profile {
+  const plain = plainProfile(board, id, name);
+  const others = board.keys.filter(
+    ({ id: key, code, contact }) => contact === undefined && code !== 'NumLock' && key !== 'Fn',
+  );
   return {
-    ...plainProfile(board, id, name),
-    layers: [{ id: 'base', name: 'Base', dye: 'orchil', keys: Object.fromEntries(keys) }],
+    ...plain,
+    layers: [...plain.layers, { id: 'second', name: 'Second set', dye: 'weld', keys: spareKeys(others) }],
+    lampLayers: [{ lamp: 'NumLock', lit: false, shows: 'second' }],
   };
 }
