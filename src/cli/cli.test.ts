@@ -35,6 +35,32 @@ describe('replay', () => {
     );
   });
 
+  test('a strokes file carries lamps of the host, and what it types follows them', async () => {
+    const under = { do: 'under', cases: [{ held: ['Shift'], action: { do: 'keys', codes: ['Delete'] } }] };
+    const sends = (code: string) => ({ does: { kind: 'act', action: { do: 'keys', codes: [code] } } });
+    const profile = put(
+      'lamps.json',
+      JSON.stringify({
+        ...(JSON.parse(readFileSync(DESK, 'utf8')) as object),
+        layers: [
+          { id: 'base', name: 'Base', keys: { KeyB: sends('KeyB'), KeyC: { does: { kind: 'act', action: under } } } },
+          { id: 'num', name: 'Num', keys: { KeyB: sends('KeyN') } },
+        ],
+        lampLayers: [{ lamp: 'NumLock', lit: true, shows: 'num' }],
+        ...Object.fromEntries(['joints', 'joinedLayers'].map((list) => [list, []])),
+      }),
+    );
+    const rows = (...lines: string[]): string => put('lamps.csv', ['t_us,key,depth_um', ...lines, ''].join('\n'));
+    const press = (ms: number): string[] => [`${ms}000,KeyB,4000`, `${ms + 5}000,KeyB,0`];
+    const play = rows(...press(0), '10000,lamp:NumLock,1', ...press(20), '30000,lamp:CapsLock,1', ...press(40));
+    expect((await cli('replay', '--profile', profile, '--strokes', play, '--text')).out).toBe('bnN\n');
+    for (const [row, reason] of [
+      ['0,lamp:Kana,1', 'line 2: there is no lamp "Kana"; the lamps are NumLock, CapsLock, ScrollLock'],
+      ['0,lamp:NumLock,2', 'line 2: a lamp is 1 when it is lit and 0 when it is dark, found "2"'],
+    ] as const)
+      expect((await cli('replay', '--profile', profile, '--strokes', rows(row))).err).toContain(reason);
+  });
+
   test('the settle time decides what is still to come', async () => {
     const down = put('down.csv', 't_us,key,depth_um\n0,CapsLock,4000\n');
     expect((await cli('replay', '--profile', DESK, '--strokes', down, '--why', '--settle-ms', '100')).out).toBe('');

@@ -2,7 +2,7 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { hostLayout, HostText, USUAL_REPEAT, type HostLayoutData } from '../core/hosts';
-import { isEdgeLine, replayed, type OutcomeLine } from '../core/engine';
+import { isEdgeLine, isOfLamp, lampOf, replayed, type OutcomeLine, type Sample } from '../core/engine';
 import { loadExpected, loadImage, loadProfile, loadStrokes } from './input';
 import { BadInput, FOUND, type Steps } from './io';
 import { writeFile } from './output';
@@ -26,21 +26,38 @@ const engineOptions = (options: ReplayOptions) => ({
 });
 
 /** What happens, in pieces, and the host it happens to. Everything that can be wrong with the input is found before the first. */
-function run(options: ReplayOptions & { strokes: string }): { host: HostLayoutData; pieces: Iterable<OutcomeLine[]> } {
+function run(options: ReplayOptions & { strokes: string }): {
+  host: HostLayoutData;
+  lamps: readonly Sample[];
+  pieces: Iterable<OutcomeLine[]>;
+} {
   const sound =
     options.image === undefined
       ? loadProfile(options.profile ?? '', options.board)
       : loadImage(options.image, options.board);
   const samples = loadStrokes(options.strokes, sound.board);
   const pieces = replayed(sound.program, samples, engineOptions(options));
-  return { host: hostLayout(sound.profile.hostLayout), pieces };
+  return { host: hostLayout(sound.profile.hostLayout), lamps: samples.filter(isOfLamp), pieces };
 }
 
-/** The line a host would show for an outcome. */
-function hostLine(layout: HostLayoutData, pieces: Iterable<OutcomeLine[]>, repeats: boolean): string {
+/** The line a host would show for an outcome, whose lamps are as it has said. */
+function hostLine(
+  layout: HostLayoutData,
+  lamps: readonly Sample[],
+  pieces: Iterable<OutcomeLine[]>,
+  repeats: boolean,
+): string {
   const host = new HostText(layout, Infinity, repeats ? USUAL_REPEAT : null);
+  let next = 0;
   for (const piece of pieces)
-    for (const line of piece) if (isEdgeLine(line)) host.edge(line.edge === 'down', line.code, line.t);
+    for (const line of piece) {
+      if (!isEdgeLine(line)) continue;
+      for (let said = lamps[next]; said && said.tUs <= line.t; said = lamps[++next]) {
+        const lamp = lampOf(said);
+        if (lamp) host.light(lamp, said.depthUm > 0);
+      }
+      host.edge(line.edge === 'down', line.code, line.t);
+    }
   return host.line();
 }
 
@@ -56,9 +73,9 @@ export function* replayCommand(options: ReplayOptions): Steps {
     throw new BadInput('replay needs either --profile or --image (or --cases)');
   if (options.strokes === undefined) throw new BadInput('replay needs --strokes');
   if (options.repeat && !options.text) throw new BadInput('--repeat goes with --text');
-  const { host, pieces } = run({ ...options, strokes: options.strokes });
+  const { host, lamps, pieces } = run({ ...options, strokes: options.strokes });
   // The next piece is made when the last one is taken, so that an hour of outcome needs no hour of memory.
-  if (options.text) yield `${hostLine(host, pieces, options.repeat === true)}\n`;
+  if (options.text) yield `${hostLine(host, lamps, pieces, options.repeat === true)}\n`;
   else yield* jsonLines(pieces);
   return 0;
 }

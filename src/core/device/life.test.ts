@@ -73,6 +73,54 @@ function sent(): string {
     .join(', ');
 }
 
+describe('the lamps of the host', () => {
+  const shown = (key: string): Uint8Array =>
+    encodeImage(
+      mustBeSound(
+        sketchProfile(
+          { Base: { A: 'A', Esc: 'slot next' }, More: { A: key } },
+          {},
+          {
+            lampLayers: [{ lamp: 'CapsLock', lit: true, shows: 'more' }],
+          },
+        ),
+      ),
+    );
+
+  test('are told over the link, and outlive a change of slot', async () => {
+    await wait(plugged.client.save(1, shown('C')));
+    await wait(plugged.client.save(0, shown('B')));
+    play('+A 0, -A 20');
+    await wait(plugged.client.hostLamps(0, 0b010));
+    play('+A 100, -A 120, +Esc 200, -Esc 220, +A 300, -A 320');
+    pass(100);
+    expect(sent().replace(/ \d+/g, '')).toBe('+KeyA, -KeyA, +KeyB, -KeyB, +KeyC, -KeyC');
+    await wait(plugged.client.hostLamps(0, 0b101));
+    play('+A 0, -A 20');
+    expect(sent()).toBe('+KeyA 0, -KeyA 20');
+  });
+
+  test('of what a page plays are told in its time', async () => {
+    await wait(plugged.client.save(0, shown('B')));
+    lines = [];
+    await wait(
+      plugged.client.playStart(
+        names,
+        (line) => lines.push(line),
+        () => undefined,
+      ),
+    );
+    await wait(plugged.client.hostLamps(5000, 0b010));
+    plugged.client.finger(10_000, keyOf('A'), 4000);
+    plugged.client.finger(20_000, keyOf('A'), 0);
+    await wait(plugged.client.hello());
+    expect(lines.filter(isEdgeLine).map(({ t, code }) => [t, code])).toEqual([
+      [10_000, 'KeyB'],
+      [20_000, 'KeyB'],
+    ]);
+  });
+});
+
 describe('recording on the keyboard', () => {
   test('arm, play, stop, choose: the key plays it, with its times, also after the power was off', async () => {
     play(RECORD);
