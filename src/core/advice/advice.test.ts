@@ -42,6 +42,14 @@ describe('advice', () => {
       ['Nav has no way back: once it is shown, no key leaves it.'],
     ],
     ['a way back in a gesture counts', { Base: { Caps: 'flip Nav' }, Nav: { Caps: 'tap A, hold go Base' } }, []],
+    [
+      'a way to the base that nothing comes of',
+      { Base: { A: 'while Base', B: 'flip Base', C: 'go Base' } },
+      Array.from(
+        { length: 2 },
+        () => 'Nothing comes of it: Base is always there, under everything. “go Base” leads back to it.',
+      ),
+    ],
   ])('%s', (_what, layers, messages) => expect(advise(layers)).toEqual(messages));
 
   test('a modifier that comes before a usual tap is over', () => {

@@ -8,7 +8,7 @@ import type { Advice, Found } from './advice';
 import { gestureAdvice } from './gestures';
 import { jointAdvice } from './joints';
 import { keyboardAdvice } from './keyboard';
-import { fingerAdvice, layerAdvice } from './layers';
+import { baseAdvice, fingerAdvice, layerAdvice } from './layers';
 import { macroAdvice } from './macros';
 import { planAdvice } from './plans';
 import { reachAdvice } from './reach';
@@ -34,6 +34,7 @@ export function adviceOn({ profile, board }: Sound): Advice[] {
   );
   return [
     ...layerAdvice(profile, board),
+    ...baseAdvice(profile),
     ...fingerAdvice(profile, board),
     ...jointAdvice(profile, board),
     ...reachAdvice(profile, board),

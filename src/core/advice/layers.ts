@@ -4,6 +4,7 @@ import {
   actionsOf,
   answerFrom,
   isAdded,
+  referencesTo,
   waysTo,
   type Action,
   type Assignment,
@@ -66,6 +67,26 @@ export function layerAdvice(profile: Profile, board: Board): Found[] {
           fix: { edit: 'assign', layer: layer.id, key: free, to: back },
           fixName: `Put the way back on ${free}`,
         }),
+      },
+    ];
+  });
+}
+
+/** What leads to the base otherwise than by going there: it is there already, so that nothing comes of it. */
+export function baseAdvice(profile: Profile): Found[] {
+  const [base] = profile.layers;
+  if (!base) return [];
+  return referencesTo(profile, 'layer', base.id).flatMap(({ site, path }): Found[] => {
+    const action = site.in === 'key' || site.in === 'joint' ? site.action : undefined;
+    const isShown = site.in === 'lampLayers' || (action?.do === 'layer' && action.how !== 'go');
+    if (!isShown) return [];
+    const name = foreign(base.name);
+    return [
+      {
+        path,
+        layer: site.in === 'key' ? site.layer : base.id,
+        ...(site.in === 'key' && { key: site.key }),
+        message: `Nothing comes of it: ${name} is always there, under everything. “go ${name}” leads back to it.`,
       },
     ];
   });
