@@ -54,6 +54,21 @@ const EVERY: { [K in ActionKind]: { examples: ActionOf<K>[]; rules?: Rule[] } } 
       what,
     })),
   },
+  move: {
+    examples: [
+      { do: 'move', what: 'pointer', x: -600, y: 0, rampMs: 200 },
+      { do: 'move', what: 'pointer', x: 900, y: 900, rampMs: 0, depth: { fromUm: 500, toUm: 3500 } },
+      { do: 'move', what: 'wheel', x: 0, y: -10, rampMs: 0 },
+    ],
+    rules: [
+      [
+        'movement while held: once a poll, what is left over stays for the next',
+        { Base: { A: 'move right at 400 after 0 ms', S: 'move down at 1000 after 0 ms' } },
+        '+A 0, +S 3, -S 5, -A 8',
+        '3 move 1 0, 4 move 0 1, 5 move 1 1, 8 move 1 0',
+      ],
+    ],
+  },
   under: {
     examples: [
       {

@@ -46,6 +46,8 @@ const special = fc.constantFrom(
   'play M0',
   'play M1',
   'play M1 & Ctrl+G',
+  'move left at 100',
+  'Ctrl & turn up right at 50 from 0.5 to 3 mm',
   'F, under Shift G',
   'F, under Ctrl Shift, under Shift+Alt once Ctrl, under Alt H & I',
   'under Shift while Nav, under Ctrl type "aB" every 15 ms',

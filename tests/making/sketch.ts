@@ -6,7 +6,7 @@ import { boardById, HARROW_64, type Board } from '../../src/core/board';
 import { codeOfWord, wordOfCode } from '../../src/core/codes';
 import { parseLine } from '../../src/core/notation';
 import { plainProfile, type PartialTiming, type Profile } from '../../src/core/profile';
-import { isEdgeLine, isWheelLine, type OutcomeLine } from '../../src/core/engine/out';
+import { isEdgeLine, isMoveLine, isWheelLine, type OutcomeLine } from '../../src/core/engine/out';
 import { compile } from '../../src/core/engine/compile';
 import { replay } from '../../src/core/engine/replay';
 import type { Sample } from '../../src/core/engine/sample';
@@ -64,6 +64,7 @@ export const shortly = (lines: readonly OutcomeLine[]): string[] =>
   lines.map((line) => {
     const ms = line.t / 1000;
     if (isEdgeLine(line)) return `${ms} ${line.edge === 'down' ? '+' : '-'}${wordOfCode(line.code)}`;
+    if (isMoveLine(line)) return `${ms} move ${line.move.dx} ${line.move.dy}`;
     if (isWheelLine(line)) return `${ms} wheel ${line.wheel.dx} ${line.wheel.dy}`;
     return `${ms} ${wordOfCode(line.key)}${line.step > 1 ? line.step : ''} ${line.outcome} ${line.why}`;
   });

@@ -2,6 +2,8 @@
  * The focus is never nowhere. A control that goes, or that is switched off by what it does, takes the focus with it to the page's body, from
  * where a keyboard would have to begin anew; it goes to what is nearest instead: beside it in its part of the page, else to the board.
  */
+import { noteKept } from '../shared/keptFocus';
+
 const FOCUSABLE =
   'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex]:not([tabindex="-1"])';
 /** What happens late, such as a save that ends, is looked for so often, in ms. */
@@ -38,6 +40,7 @@ export function keepFocus(): () => void {
   const remember = (event: FocusEvent): void => {
     if (!(event.target instanceof Element)) return;
     last = event.target;
+    noteKept(undefined);
     lostSince = undefined;
     off.disconnect();
     off.observe(last, { attributes: true, attributeFilter: ['disabled'] });
@@ -59,7 +62,9 @@ export function keepFocus(): () => void {
     const inPlace = place && (!dialog || dialog.contains(place)) ? nearest(focusableIn(place), last) : undefined;
     const board = document.querySelector<HTMLElement>('.board [data-key][tabindex="0"]');
     const [first] = focusableIn(dialog ?? document.querySelector('main') ?? document.body);
-    (inPlace ?? (dialog ? first : (board ?? first)))?.focus({ preventScroll: true });
+    const to = inPlace ?? (dialog ? first : (board ?? first));
+    to?.focus({ preventScroll: true });
+    noteKept(to);
   };
   // What an act does to the page is there a frame or two later.
   const soon = (): void => void requestAnimationFrame(() => requestAnimationFrame(look));

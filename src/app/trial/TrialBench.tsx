@@ -7,6 +7,7 @@ import { legendOfCode } from '../../core/codes';
 import { afterPaint } from '../state/afterPaint';
 import { useKeyboard } from '../state/keyboards';
 import { keyLegend } from '../shared/keyNames';
+import { isFocusFree } from '../shared/keptFocus';
 import { Later } from '../shared/Later';
 import { hasTrigger } from '../shared/trigger';
 import { useBench } from '../shared/useBench';
@@ -94,7 +95,7 @@ const TrialBench = () => {
   useEffect(() => {
     if (!session) return;
     // The focus needs the page laid out; a frame later it is.
-    afterPaint(() => document.activeElement === document.body && listenButton.current?.focus());
+    afterPaint(() => isFocusFree() && listenButton.current?.focus());
   }, [session]);
 
   const touch = useRef(select);

@@ -61,6 +61,7 @@ export const TRACE_KIND = {
   slot: 7,
   device: 8,
   under: 9,
+  move: 10,
 } as const;
 
 /** In a traced decision: a deadline closed it, no key. */

@@ -26,6 +26,10 @@ export class Running {
         this.outputs++;
         listener.wheel?.(tUs, dx, dy);
       },
+      move: (tUs, dx, dy) => {
+        this.outputs++;
+        listener.move?.(tUs, dx, dy);
+      },
     });
   }
 

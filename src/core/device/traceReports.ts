@@ -50,6 +50,7 @@ export function traceReports(
     pending: (tUs, key, layer, step, sinceUs) =>
       send(report(tUs, TRACE_KIND.pending).u16(key).u8(layer).u8(step).timeUs(sinceUs)),
     begin: (tUs, key, layer, pressedUs) => send(report(tUs, TRACE_KIND.begin).u16(key).u8(layer).timeUs(pressedUs)),
+    move: (tUs, dx, dy) => send(report(tUs, TRACE_KIND.move).u8(dx).u8(dy)),
     wheel: (tUs, dx, dy) => send(report(tUs, TRACE_KIND.wheel).u8(dx).u8(dy)),
     layer: (tUs, layer, active, under, way) =>
       send(
@@ -80,6 +81,7 @@ export function traceLineOf(report: ReportReader, names: TraceNames): TraceLine 
   const layer = (): string => names.layerIds[report.u8()] ?? '';
   const sourceName = (number: number): string =>
     names.keyIds[number] ?? `joint:${names.jointIds[number - names.keyIds.length] ?? ''}`;
+  const signed = (): number => (report.u8() << 24) >> 24;
   switch (kind) {
     case TRACE_KIND.edge: {
       const down = report.u8() === 1;
@@ -102,9 +104,10 @@ export function traceLineOf(report: ReportReader, names: TraceNames): TraceLine 
       return { t, from: sourceName(number), layer: layer(), pressedUs: report.timeUs() };
     }
     case TRACE_KIND.wheel: {
-      const signed = (): number => (report.u8() << 24) >> 24;
       return { t, wheel: { dx: signed(), dy: signed() } };
     }
+    case TRACE_KIND.move:
+      return { t, move: { dx: signed(), dy: signed() } };
     case TRACE_KIND.layer: {
       const name = layer();
       const bits = report.u8();

@@ -25,6 +25,7 @@ export class Engine {
   /** Who takes events first: without joints there is nothing to hold back. */
   private readonly first: EventTaker;
   private readonly event = new StrokeEvent();
+  private readonly depths: Int32Array;
   /** Another slot was asked for: everything ends, before the next event or deadline. */
   private readonly leaving = new Timer(() => this.letGo());
 
@@ -35,7 +36,8 @@ export class Engine {
     const { clock } = this;
     this.travel = new Travel(program);
     this.layers = new Layers(program, clock, listener);
-    this.actions = new Actions(program, clock, this.layers, listener, this.leaving);
+    this.depths = new Int32Array(program.keyIds.length);
+    this.actions = new Actions(program, clock, this.layers, listener, this.leaving, this.depths);
     this.gestures = new Gestures(program, clock, this.layers, this.actions, listener);
     this.joints = new Joints(program, clock, this.gestures);
     this.first = program.joints.length > 0 ? this.joints : this.gestures;
@@ -54,6 +56,7 @@ export class Engine {
    */
   feed(tUs: number, key: number, depthUm: number): void {
     this.clock.advance(tUs);
+    this.depths[key] = depthUm;
     if (this.travel.isQuiet(key, depthUm) || !this.travel.sample(key, depthUm, this.event)) return;
     this.event.tUs = tUs;
     this.first.take(this.event);

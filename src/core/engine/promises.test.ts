@@ -53,7 +53,7 @@ function always(promise: (given: Run, program: Program) => void): void {
 }
 
 /** Whether nothing that a profile does outlasts its keys by more than some seconds: no latch, nothing that waits for the next key. */
-const LASTING = /once|capitals|latch|flip|go |M[01]/;
+const LASTING = /once|capitals|latch|flip|go |M[01]|move|turn/;
 const passing: fc.Arbitrary<SketchLayers> = layers.map((made) =>
   Object.fromEntries(
     Object.entries(made).map(([name, lines]) => [

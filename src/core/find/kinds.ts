@@ -75,6 +75,12 @@ const KINDS: readonly Kind[] = [
     words: 'mouse scroll wheel scrolling',
   },
   {
+    title: 'The pointer, while held',
+    about: 'moves up, down, left or right, or the wheel goes on turning',
+    ...begun('move ‹left›'),
+    words: 'mouse pointer cursor move movement scroll turn continuous while held',
+  },
+  {
     title: 'A key held for a time',
     about: 'goes down, and up by itself',
     ...begun('hold ‹Right› for 1 s'),
@@ -100,6 +106,7 @@ const ACTION_KIND_WORDS: Readonly<Record<ActionKind, string>> = {
   wheel: 'mouse wheel scroll',
   slot: 'slot profile switch',
   device: 'keyboard itself lamps device',
+  move: 'mouse pointer cursor moves movement scroll turning while held',
   under: 'under modifier modifiers shift control ctrl alt case',
   many: 'several together',
 };

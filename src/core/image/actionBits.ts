@@ -2,7 +2,15 @@
  * Actions in an image, one row a kind: what it is written as, its writing and its reading side by side, so
  * that the two cannot drift apart. One key, and one key with modifiers, have numbers of their own (docs/formats/image.md).
  */
-import { DEVICE_FUNCTIONS, LIMITS, UNDER_MODIFIERS, type Action, type ActionKind, type ActionOf } from '../profile';
+import {
+  DEVICE_FUNCTIONS,
+  LIMITS,
+  MOVED,
+  UNDER_MODIFIERS,
+  type Action,
+  type ActionKind,
+  type ActionOf,
+} from '../profile';
 import { badImage } from './bytes';
 import type { BitReader, BitWriter } from './coder';
 import { choiceOf, readText, writeText } from './parts';
@@ -48,7 +56,12 @@ const NUMBERS = {
   slot: 15,
   device: 16,
   under: 17,
+  move: 18,
 } as const satisfies Record<ActionKind, Numbered>;
+
+/** A number with its sign as one without: 0, -1, 1, -2, 2 as 0, 1, 2, 3, 4. */
+const zigzag = (value: number): number => (value < 0 ? -2 * value - 1 : 2 * value);
+const unzigzag = (value: number): number => (value % 2 === 1 ? -(value + 1) / 2 : value / 2);
 
 /** The whole numbers below N. */
 type Below<N extends number, Found extends number[] = []> = Found['length'] extends N
@@ -146,6 +159,30 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
       }));
       const hasOther = from.tree(SET.underOtherwise, 1) === 1;
       return { do: 'under', cases, ...(hasOther && { otherwise: reader.action('ofPart') }) };
+    },
+  },
+  move: {
+    write: ({ what, x, y, rampMs, depth }, { out }) => {
+      out.tree(SET.moved, 1, MOVED.indexOf(what));
+      out.number(SET.perSecond, zigzag(x)).number(SET.perSecond, zigzag(y)).number(SET.rampMs, rampMs);
+      out.tree(SET.moveDepth, 1, depth ? 1 : 0);
+      if (depth) out.number(SET.moveDepthUm, depth.fromUm).number(SET.moveDepthUm, depth.toUm - depth.fromUm);
+    },
+    read: ({ from }) => {
+      const what = choiceOf(from, MOVED, from.tree(SET.moved, 1), 'movement');
+      const most = zigzag(LIMITS.perSecond.least);
+      const [x, y] = [unzigzag(from.number(SET.perSecond, most)), unzigzag(from.number(SET.perSecond, most))];
+      const rampMs = from.number(SET.rampMs, LIMITS.rampMs.most);
+      if (from.tree(SET.moveDepth, 1) === 0) return { do: 'move', what, x, y, rampMs };
+      const fromUm = from.number(SET.moveDepthUm, LIMITS.depthUm.most);
+      return {
+        do: 'move',
+        what,
+        x,
+        y,
+        rampMs,
+        depth: { fromUm, toUm: fromUm + from.number(SET.moveDepthUm, LIMITS.depthUm.most) },
+      };
     },
   },
   holdFor: {

@@ -90,6 +90,11 @@ const NAMES = [
   'underCases',
   'underHeld',
   'underOtherwise',
+  'moved',
+  'perSecond',
+  'rampMs',
+  'moveDepth',
+  'moveDepthUm',
 ] as const;
 
 /** How many sets there are. */

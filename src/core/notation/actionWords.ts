@@ -8,6 +8,7 @@ import {
   type ActionOf,
   type DeviceFunction,
   type LayerHow,
+  type Movement,
   type Range,
   type UnderModifier,
 } from '../profile';
@@ -41,6 +42,8 @@ export interface ActionReader {
   /** A time in ms. */
   time(): number;
   number(range: Range): number;
+  /** A depth in mm, as µm. */
+  depth(): number;
   layer(): string;
   /** The layer whose name comes next, which is taken; undefined, with nothing taken, when there is none. */
   namedLayer(): string | undefined;
@@ -179,6 +182,64 @@ function readOnce({ scanner, chord, layer, namedLayer }: ActionReader): Action {
   return { do: 'layer', how: 'once', layer: layer() };
 }
 
+type Way = 'left' | 'right' | 'up' | 'down';
+
+/** The ways that a movement goes; the wheel's y counts upwards, the pointer's downwards. */
+function waysOf(what: Movement['what'], x: number, y: number): Way[] {
+  const up = what === 'wheel' ? y : -y;
+  return [
+    ...(x < 0 ? ['left' as const] : x > 0 ? ['right' as const] : []),
+    ...(up > 0 ? ['up' as const] : up < 0 ? ['down' as const] : []),
+  ];
+}
+
+/** What a movement is when its line does not say. */
+const USUAL_MOVEMENT = { pointer: { speed: 600, rampMs: 200 }, wheel: { speed: 10, rampMs: 0 } } as const;
+
+/** One way, or two at the same speed; what goes two ways at different speeds has no words. */
+function printMovement({ what, x, y, rampMs, depth }: Movement): string | undefined {
+  const speed = Math.max(Math.abs(x), Math.abs(y));
+  if (x !== 0 && y !== 0 && Math.abs(x) !== Math.abs(y)) return undefined;
+  const usual = USUAL_MOVEMENT[what];
+  return [
+    `${what === 'pointer' ? 'move' : 'turn'} ${waysOf(what, x, y).join(' ')}`,
+    ...(speed === usual.speed ? [] : [`at ${speed}`]),
+    ...(rampMs === (depth ? 0 : usual.rampMs) ? [] : [`after ${rampMs} ms`]),
+    ...(depth ? [`from ${depth.fromUm / 1000} to ${depth.toUm / 1000} mm`] : []),
+  ].join(' ');
+}
+
+const readMovement =
+  (what: Movement['what']) =>
+  ({ scanner, number, depth }: ActionReader): Action => {
+    const usual = USUAL_MOVEMENT[what];
+    const start = scanner.peek();
+    const ways = new Set<Way>();
+    const all: readonly Way[] = ['left', 'right', 'up', 'down'];
+    for (let way = all.find((one) => scanner.takeWord(one)); way; way = all.find((one) => scanner.takeWord(one)))
+      ways.add(way);
+    if (ways.size === 0) scanner.fail(start, [...all]);
+    if ((ways.has('left') && ways.has('right')) || (ways.has('up') && ways.has('down')))
+      scanner.fail(start, [], 'It cannot go there and back at once.');
+    const speed = scanner.takeWord('at') ? number({ least: 1, most: LIMITS.perSecond.most }) : usual.speed;
+    const ramp = scanner.takeWord('after') ? number(LIMITS.rampMs) : undefined;
+    if (ramp !== undefined) scanner.takeWord('ms');
+    const from = scanner.peek();
+    const depths = scanner.takeWord('from')
+      ? { fromUm: depth(), toUm: (scanner.takeWord('to') || scanner.fail(scanner.peek(), ['to']), depth()) }
+      : undefined;
+    if (depths && depths.fromUm >= depths.toUm) scanner.fail(from, [], 'It gets faster from a depth to a deeper one.');
+    const up = ways.has('up') ? 1 : ways.has('down') ? -1 : 0;
+    return {
+      do: 'move',
+      what,
+      x: ways.has('left') ? -speed : ways.has('right') ? speed : 0,
+      y: speed * (what === 'wheel' ? up : -up) || 0,
+      rampMs: ramp ?? (depths ? 0 : usual.rampMs),
+      ...(depths && { depth: depths }),
+    };
+  };
+
 const readWay =
   (how: LayerHow) =>
   ({ layer }: ActionReader): Action => ({ do: 'layer', how, layer: layer() });
@@ -302,6 +363,41 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
       line: `wheel ${way}`,
       meaning: `turn the wheel ${way}`,
     })),
+  },
+  move: {
+    begins: {
+      move: {
+        meaning: 'the pointer, as long as the key is down: left, right, up, down',
+        read: readMovement('pointer'),
+      },
+      turn: { meaning: 'the wheel, as long as the key is down: up, down, left, right', read: readMovement('wheel') },
+    },
+    print: printMovement,
+    says: ({ what, x, y, rampMs, depth }, lasting) => {
+      const speed = `${Math.max(Math.abs(x), Math.abs(y))} ${what === 'pointer' ? 'counts' : 'notches'} a second`;
+      const how = [
+        ...(rampMs > 0 ? [`reached after ${rampMs} ms`] : []),
+        ...(depth ? [`as fast as it is deep, from ${depth.fromUm / 1000} to ${depth.toUm / 1000} mm`] : []),
+      ];
+      const verb = what === 'pointer' ? 'moves the pointer' : 'turns the wheel';
+      return `${verb} ${waysOf(what, x, y).join(' and ')}${untilUp(lasting)}, ${[speed, ...how].join(', ')}`;
+    },
+    legend: ({ what, x, y }) =>
+      `${what === 'pointer' ? 'move' : 'turn'} ${waysOf(what, x, y)
+        .map((way) => ({ left: '←', right: '→', up: '↑', down: '↓' })[way])
+        .join('')}`,
+    offers: [
+      ...(['left', 'right', 'up', 'down'] as const).map((way) => ({
+        group: 'Mouse',
+        line: `move ${way}`,
+        meaning: `move the pointer ${way} while held`,
+      })),
+      ...(['up', 'down'] as const).map((way) => ({
+        group: 'Mouse',
+        line: `turn ${way}`,
+        meaning: `turn the wheel ${way} while held`,
+      })),
+    ],
   },
   slot: {
     begins: { slot: { meaning: 'another profile of this keyboard: next, previous, or its number', read: readSlot } },

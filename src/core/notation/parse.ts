@@ -15,6 +15,7 @@
  *     action   = chord [ "for" NUMBER ( "s" | "ms" ) ] | ( "while" | "flip" | "go" | "once" ) LAYER
  *              | "latch" ( chord | "next" ) | "once" [ "keys" ] chord | "capitals"
  *              | "button" NUMBER | "wheel" DIRECTION [ NUMBER ]
+ *              | ( "move" | "turn" ) WAY { WAY } [ "at" NUMBER ] [ "after" NUMBER "ms" ] [ "from" DEPTH "to" DEPTH ]
  *              | "type" TEXT [ "every" NUMBER "ms" ] | "play" MACRO
  *     chord    = ( KEY | "button" NUMBER ) { "+" ( KEY | "button" NUMBER ) }
  *
@@ -141,18 +142,23 @@ class LineParser implements ActionReader {
     const { scanner } = this;
     const going = scanner.takeMatch(/(down|up)\b/iy)?.[1]?.toLowerCase();
     if (!going) return scanner.fail(scanner.peek(), ['down', 'up']);
+    return { going: going as Crossing['going'], atUm: this.depth() };
+  }
+
+  readonly depth = (): number => {
+    const { scanner } = this;
     const piece = scanner.peek();
     const figure = scanner.takeMatch(/(\d+(?:\.\d{1,3})?)(?:\s*mm\b)?(?![\d.])/iy);
     if (!figure) return scanner.fail(piece, ['a depth such as 0.6 mm']);
     const atUm = Math.round(Number(figure[1]) * 1000);
-    if (atUm < LIMITS.depthUm.least || atUm > LIMITS.depthUm.most)
-      scanner.fail(
-        piece,
-        [],
-        `A depth is ${LIMITS.depthUm.least / 1000} mm at the least and ${LIMITS.depthUm.most / 1000} at most.`,
-      );
-    return { going: going as Crossing['going'], atUm };
-  }
+    return atUm < LIMITS.depthUm.least || atUm > LIMITS.depthUm.most
+      ? scanner.fail(
+          piece,
+          [],
+          `A depth is ${LIMITS.depthUm.least / 1000} mm at the least and ${LIMITS.depthUm.most / 1000} at most.`,
+        )
+      : atUm;
+  };
 
   /** Which press a part is about, counted from 0. */
   private nth(start: Piece): number {

@@ -5,7 +5,7 @@
  */
 import { z } from '../reading';
 import { LIMITS } from './limits';
-import { chord, gapMs, idSchema, notches, text, whole } from './schemaParts';
+import { chord, depth, gapMs, idSchema, notches, perSecond, text, whole } from './schemaParts';
 
 export const layerHow = z.enum(['while', 'flip', 'go', 'once']);
 
@@ -18,6 +18,22 @@ export const UNDER_MODIFIERS = ['Control', 'Shift', 'Alt', 'Meta'] as const;
 export type UnderModifier = (typeof UNDER_MODIFIERS)[number];
 /** What an action is while all of some modifiers are held. */
 export type UnderCase = { held: UnderModifier[]; action: Action };
+
+/** What can move while a key is held. */
+export const MOVED = ['pointer', 'wheel'] as const;
+/**
+ * Movement while it is held: of the pointer in counts a second, `x` to the right and `y` down; of the wheel in notches a second, `x` to the
+ * right and `y` up. With a ramp it comes to that speed evenly; with depths it is as fast as the key is deep, from none at the first to all at
+ * the second.
+ */
+export type Movement = {
+  do: 'move';
+  what: (typeof MOVED)[number];
+  x: number;
+  y: number;
+  rampMs: number;
+  depth?: { fromUm: number; toUm: number } | undefined;
+};
 
 export type Action =
   | { do: 'keys'; codes: string[] }
@@ -34,6 +50,7 @@ export type Action =
   | { do: 'slot'; how: 'next' | 'previous' }
   | { do: 'slot'; how: 'go'; slot: number }
   | { do: 'device'; what: DeviceFunction }
+  | Movement
   | { do: 'under'; cases: UnderCase[]; otherwise?: Action }
   | { do: 'many'; actions: Action[] };
 
@@ -54,6 +71,19 @@ const SHAPES: Shapes = {
   wheel: z.strictObject({ do: z.literal('wheel'), dx: notches, dy: notches }),
   text: z.strictObject({ do: z.literal('text'), text: text(LIMITS.textLength).min(1), gapMs }),
   macro: z.strictObject({ do: z.literal('macro'), macro: idSchema }),
+  move: z
+    .strictObject({
+      do: z.literal('move'),
+      what: z.enum(MOVED),
+      x: perSecond,
+      y: perSecond,
+      rampMs: whole(LIMITS.rampMs).default(0),
+      depth: z
+        .strictObject({ fromUm: depth, toUm: depth })
+        .refine(({ fromUm, toUm }) => fromUm < toUm, { error: 'must go from a depth to a deeper one' })
+        .optional(),
+    })
+    .refine(({ x, y }) => x !== 0 || y !== 0, { error: 'moves nowhere: x and y are both 0' }),
   slot: z.discriminatedUnion('how', [
     z.strictObject({ do: z.literal('slot'), how: z.enum(['next', 'previous']) }),
     z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: whole(LIMITS.slot) }),

@@ -45,6 +45,8 @@ export { isAdded, namedBy, referencesOf, referencesTo, type Site, waysTo } from 
 export {
   type Action,
   hasUnder,
+  MOVED,
+  type Movement,
   partsOfUnder,
   UNDER_MODIFIERS,
   type UnderCase,

@@ -50,6 +50,9 @@ export const LIMITS = {
 
   button: range(1, 8),
   wheelNotches: range(-127, 127),
+  /** Of a movement while held: counts of the pointer, or notches of the wheel, a second; how long it takes to that speed. */
+  perSecond: range(-20_000, 20_000),
+  rampMs: range(0, 5000),
   slot: range(1, 16),
 
   /** Scores: an hour, in µs, and so many events; how often a part repeats. */

@@ -18,8 +18,8 @@ import { actionSchema } from './actionShapes';
 import { LIMITS } from './limits';
 import { codeSchema, depth, gapMs, idSchema, movement, nameSchema, notches, text, whole } from './schemaParts';
 
-export type { Action, ActionKind, ActionOf, DeviceFunction, UnderCase, UnderModifier } from './actionShapes';
-export { actionSchema, DEVICE_FUNCTIONS, hasUnder, partsOfUnder, UNDER_MODIFIERS } from './actionShapes';
+export type { Action, ActionKind, ActionOf, DeviceFunction, Movement, UnderCase, UnderModifier } from './actionShapes';
+export { actionSchema, DEVICE_FUNCTIONS, hasUnder, MOVED, partsOfUnder, UNDER_MODIFIERS } from './actionShapes';
 export { codeSchema, idSchema, nameSchema } from './schemaParts';
 
 export const gestureTimingSchema = z.strictObject({

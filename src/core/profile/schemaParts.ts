@@ -39,4 +39,5 @@ export const codeSchema = z
 export const chord = z.array(codeSchema).min(1).max(LIMITS.chordKeys);
 
 export const gapMs = whole(LIMITS.gapMs).default(0);
+export const perSecond = whole(LIMITS.perSecond).default(0);
 export const notches = whole(LIMITS.wheelNotches).default(0);

@@ -11,6 +11,7 @@ import {
   LAYER,
   MACRO,
   MANY,
+  MOVE,
   ONCE_MODIFIERS,
   SLOT,
   TEXT,
@@ -32,6 +33,7 @@ import type { Hold } from './holds';
 import { Holds } from './holds';
 import type { Layers } from './layers';
 import { Macros } from './macros';
+import { Moves } from './moves';
 import { announce, type Origin } from './origin';
 import { Texts } from './texts';
 
@@ -44,6 +46,7 @@ export class Actions {
   private readonly holds: Holds;
   private readonly texts: Texts;
   private readonly macros: Macros;
+  private readonly moves: Moves;
   /** The hold of each `holdFor` action that runs, by its number. */
   private readonly heldFor: (Hold | null)[];
   /** The next `keys` action begun is a latch of its codes instead. */
@@ -59,6 +62,8 @@ export class Actions {
     private readonly listener: Listener,
     /** Lets go of everything, as soon as what happens now is over. */
     private readonly leaving: Timer,
+    /** How deep each key is, in µm. */
+    depths: Int32Array,
   ) {
     this.ledger = new Ledger(program, clock, listener);
     this.nextKey = new NextKey(program, this.ledger);
@@ -66,6 +71,7 @@ export class Actions {
     this.holds = new Holds(this.ledger, (last) => this.end(last));
     this.texts = new Texts(clock, this.ledger, listener);
     this.macros = new Macros(program.macros, clock, this.ledger, this.texts, listener);
+    this.moves = new Moves(program.pollUs, depths, clock, listener);
     this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
   }
 
@@ -144,6 +150,7 @@ export class Actions {
       this.clock.cancel(last.timer);
       this.endPart(last);
     }
+    this.moves.reset();
     this.ledger.unlatchTogether(null);
     this.ledger.reset();
   }
@@ -195,6 +202,11 @@ export class Actions {
       case DEVICE:
         this.listener.device?.(this.clock.nowUs, action.what, true);
         return this.holds.begin(action, origin.press, fingerHeld, earlier);
+      case MOVE: {
+        const hold = this.holds.begin(action, origin.press, fingerHeld, earlier);
+        this.moves.begin(action, origin.key, hold);
+        return hold;
+      }
       case UNDER:
         return this.beginUnder(action, origin, fingerHeld, earlier);
       case MANY: {
@@ -324,6 +336,9 @@ export class Actions {
         return;
       case UNDER:
         this.ledger.endLift(hold.liftedAt);
+        return;
+      case MOVE:
+        this.moves.end(hold);
         return;
       default:
         part satisfies never;

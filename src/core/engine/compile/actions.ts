@@ -30,6 +30,7 @@ export const MANY = 10;
 export const SLOT = 11;
 export const DEVICE = 12;
 export const UNDER = 13;
+export const MOVE = 14;
 
 /** What several rules ask of an action, answered when the program is made. */
 type ActionFacts = {
@@ -58,8 +59,18 @@ export type UnderPart = ActionFacts & {
   cases: readonly { kinds: number; action: RunAction }[];
   otherwise: RunAction | null;
 };
+/** Movement while held. `fromUm` is -1 when it does not follow the depth; `spanUm` is how far it is from there to full speed. */
+export type MovePart = ActionFacts & {
+  kind: typeof MOVE;
+  isWheel: boolean;
+  x: number;
+  y: number;
+  rampUs: number;
+  fromUm: number;
+  spanUm: number;
+};
 /** What lasts from its beginning to its end. */
-export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart | UnderPart;
+export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart | UnderPart | MovePart;
 /** `slot` counts from 1; 0 for the next and the previous one. */
 export type SlotPart = ActionFacts & { kind: typeof SLOT; how: 'next' | 'previous' | 'go'; slot: number };
 
@@ -71,6 +82,7 @@ export type RunAction =
   | MacroPart
   | DevicePart
   | UnderPart
+  | MovePart
   | SlotPart
   | (ActionFacts & { kind: typeof TEXT; text: RunText })
   | (ActionFacts & { kind: typeof LATCH_KEYS; usages: readonly number[] })
@@ -186,6 +198,16 @@ const ROWS: Rows = {
       holdsLayer: parts.some((part) => part.holdsLayer),
     };
   },
+  move: ({ what, x, y, rampMs, depth }) => ({
+    kind: MOVE,
+    ...NOTHING_SPECIAL,
+    isWheel: what === 'wheel',
+    x,
+    y,
+    rampUs: rampMs * 1000,
+    fromUm: depth ? depth.fromUm : -1,
+    spanUm: depth ? depth.toUm - depth.fromUm : 1,
+  }),
   under: ({ cases, otherwise }, compiler) => ({
     kind: UNDER,
     ...NOTHING_SPECIAL,

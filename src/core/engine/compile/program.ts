@@ -43,6 +43,8 @@ export type Program = {
   layerIds: readonly string[];
   /** Binding of layer l and key k at `l * keyIds.length + k`; null is a pass. */
   bindings: readonly (RunBinding | null)[];
+  /** How far apart the host's polls are, in µs: movements are told once a poll. */
+  pollUs: number;
   /** What each joint press does, whatever layers are active. */
   jointBindings: readonly RunBinding[];
   /** Layers that are active while a lamp of the host, by its place in `HOST_LAMPS`, is as they say. */

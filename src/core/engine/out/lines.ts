@@ -5,6 +5,7 @@ import { BY_TIME, type Cause, type Decided, type LayerWay, type Listener } from 
 
 export type EdgeLine = { t: number; edge: 'down' | 'up'; code: string };
 type WheelLine = { t: number; wheel: { dx: number; dy: number } };
+type MoveLine = { t: number; move: { dx: number; dy: number } };
 type DecisionLine = {
   t: number;
   why: Cause;
@@ -14,7 +15,7 @@ type DecisionLine = {
   outcome: Decided;
   sinceUs: number;
 };
-export type OutcomeLine = EdgeLine | WheelLine | DecisionLine;
+export type OutcomeLine = EdgeLine | WheelLine | MoveLine | DecisionLine;
 
 /** What lanes need besides outcome lines: when a key became undecided, and when a layer came and went. */
 type PendingLine = { t: number; pending: string; layer: string; step: number; sinceUs: number };
@@ -34,6 +35,7 @@ export type TraceLine =
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
 export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
+export const isMoveLine = (line: TraceLine): line is MoveLine => 'move' in line;
 export const isDecisionLine = (line: TraceLine): line is TracedDecisionLine => 'why' in line;
 export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
 export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
@@ -46,6 +48,7 @@ export const isLayerLine = (line: TraceLine): line is LayerLine => 'active' in l
 export function outcomeLines(program: Program, take: (line: OutcomeLine) => void, why: boolean): Listener {
   const edges: Listener = {
     wheel: (t, dx, dy) => take({ t, wheel: { dx, dy } }),
+    move: (t, dx, dy) => take({ t, move: { dx, dy } }),
     edge: (t, down, usage) => take({ t, edge: down ? 'down' : 'up', code: program.codes[usage] ?? '' }),
   };
   if (!why) return edges;

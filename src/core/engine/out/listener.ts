@@ -36,6 +36,8 @@ export interface Listener {
   edge(tUs: number, down: boolean, usage: number): void;
   /** The mouse wheel turns by notches. */
   wheel?(tUs: number, dx: number, dy: number): void;
+  /** The pointer moves by counts, to the right and down. */
+  move?(tUs: number, dx: number, dy: number): void;
   /** A key became undecided (or waits for its next press) at `sinceUs`; steps count from 1. */
   pending?(tUs: number, key: number, layer: number, step: number, sinceUs: number): void;
   /**
