@@ -819,4 +819,15 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['shift backspace is delete', 'Backspace, under Shift Delete'],
     ['make shift backspace delete forwards', 'Backspace, under Shift Delete'],
   ],
+  'movement while held': [
+    ['move left', 'move left'],
+    ['move the mouse left', 'move left'],
+    ['mouse up', 'move up'],
+    ['move the pointer down while held', 'move down'],
+    ['nudge the cursor to the right', 'move right'],
+    ['scroll down continuously', 'turn down'],
+    ['keep scrolling up', 'turn up'],
+    ['scroll up while held', 'turn up'],
+    ['scroll down', 'wheel down'],
+  ],
 };

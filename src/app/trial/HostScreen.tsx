@@ -1,15 +1,22 @@
 /** The text a host with the profile's layout would show. */
 import { hostName } from '../../core/hosts';
+import { allActions, type ActionKind } from '../../core/profile';
+import { HostPointer } from './HostPointer';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
 import './HostScreen.css';
 
 const SHOWN = 160;
+/** What needs a pointer, or a page, to be seen. */
+const POINTING: readonly ActionKind[] = ['move', 'wheel', 'button'];
 
 export const HostScreen = ({ session }: { session: TrialSession }) => {
   useSessionVersion(session);
   return (
     <section className="host-screen" aria-label="Screen">
+      {allActions(session.profile).some(({ action }) => POINTING.includes(action.do)) && (
+        <HostPointer session={session} />
+      )}
       <p className="mono host-text" data-testid="host-text">
         {session.screen.slice(-SHOWN).map((piece, index) => (
           <span key={index} className={piece.mark ? 'host-mark' : undefined}>

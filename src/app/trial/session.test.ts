@@ -148,6 +148,21 @@ describe('a trial', () => {
     });
   });
 
+  test('a key that moves the pointer moves it, as far as the screen goes; the wheel scrolls the page', () => {
+    const profile = sketchProfile({ Base: { A: 'move left at 2000 after 0 ms', S: 'turn down at 10' } });
+    const trial = new TrialSession(mustBeSound(profile));
+    trial.attach(draftPlayer(mustBeSound(profile), trial.take));
+    const zero = performance.now();
+    const then = (ms: number): number => zero + ms;
+    trial.finger('KeyA', true, then(0));
+    trial.finger('KeyS', true, then(0));
+    for (let ms = 16; ms < 300; ms += 16) trial.tick(then(ms));
+    trial.finger('KeyS', false, then(310));
+    expect([Math.round(trial.pointer.x / 10), trial.pointer.y, trial.pointer.line]).toEqual([22, 300, 3]);
+    for (let ms = 320; ms < 700; ms += 16) trial.tick(then(ms));
+    expect(trial.pointer.x).toBe(0);
+  });
+
   test('a trigger pulls a key as deep as it is pulled, and half a pull is half a plan', () => {
     const profile = sketchProfile({ Base: { D: 'down 0.6 to up 0.6 mm: X, down 3 mm: Y' } });
     const plan = new TrialSession(mustBeSound(profile));

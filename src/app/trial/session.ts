@@ -8,7 +8,9 @@ import type { HostText, ShownPiece } from '../../core/hosts';
 import type { HostLamp } from '../../core/codes';
 import {
   isEdgeLine,
+  isMoveLine,
   isOfLamp,
+  isWheelLine,
   lampOf,
   sampleOfLamp,
   type HostReport,
@@ -22,6 +24,7 @@ import { HostFeed } from './hostFeed';
 import { HostLamps } from './hostLamps';
 import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
 import type { Player } from './players';
+import { Pointer } from './pointer';
 import { FingerRecord } from './record';
 import { ScreenText } from './screenText';
 import { Telling } from './telling';
@@ -39,6 +42,7 @@ export class TrialSession {
   readonly profile: Profile;
   private readonly board: Board;
   readonly lanes = new Lanes();
+  readonly pointer = new Pointer();
   private readonly feed: HostFeed;
   private readonly record = new FingerRecord();
   private readonly typed = new ScreenText();
@@ -94,7 +98,9 @@ export class TrialSession {
       this.host.clear();
       this.clearsAtUs = null;
     }
-    if (isEdgeLine(line)) {
+    if (isMoveLine(line)) this.pointer.move(line.move.dx, line.move.dy);
+    else if (isWheelLine(line)) this.pointer.turn(line.wheel.dx, line.wheel.dy);
+    else if (isEdgeLine(line)) {
       this.feed.edge(line.t, line.edge === 'down', line.code);
       if (!this.isHostQuiet && !this.runs) this.lamps.look(line.t);
     }

@@ -52,6 +52,16 @@ const CASES: [string, SketchLayers, string, Joint[]?][] = [
     '+L 0, -L 10, +M 20, -M 30, +A 40, -A 50, +L 60, -L 70, +M 80, -M 90',
   ],
   [
+    'what a key is under modifiers',
+    { Base: { Q: 'Backspace, under Shift Delete', O: 'once Shift' } },
+    '+Shift 0, +Q 10, +A 20, -Q 30, -A 40, -Shift 50, +O 60, -O 70, +Q 80, -Q 90',
+  ],
+  [
+    'movement while held',
+    { Base: { Q: 'move left & Y', W: 'turn down at 500', E: 'move up right at 900 from 1 to 4 mm' } },
+    '+Q 0, +W 5, -Q 20, -W 30, E@2 40, E@3.5 50, E@0 60',
+  ],
+  [
     'stroke plans',
     { Base: { A: 'down 0.6 to up 0.5 mm: Ctrl+W, down 2 to up 2.5 mm: E, down 3 mm: R', J: 'tap J, hold Ctrl' } },
     'A@1 0, A@2.2 10, A@3.5 20, A@1 30, A@0 40, +J 100, A@1 110, A@3 120, A@0 130, -J 140',

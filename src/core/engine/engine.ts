@@ -25,7 +25,8 @@ export class Engine {
   /** Who takes events first: without joints there is nothing to hold back. */
   private readonly first: EventTaker;
   private readonly event = new StrokeEvent();
-  private readonly depths: Int32Array;
+  /** How deep each key is, in µm, where some movement follows that. */
+  private readonly depths: Int32Array | null;
   /** Another slot was asked for: everything ends, before the next event or deadline. */
   private readonly leaving = new Timer(() => this.letGo());
 
@@ -36,7 +37,7 @@ export class Engine {
     const { clock } = this;
     this.travel = new Travel(program);
     this.layers = new Layers(program, clock, listener);
-    this.depths = new Int32Array(program.keyIds.length);
+    this.depths = program.followsDepth ? new Int32Array(program.keyIds.length) : null;
     this.actions = new Actions(program, clock, this.layers, listener, this.leaving, this.depths);
     this.gestures = new Gestures(program, clock, this.layers, this.actions, listener);
     this.joints = new Joints(program, clock, this.gestures);
@@ -56,7 +57,7 @@ export class Engine {
    */
   feed(tUs: number, key: number, depthUm: number): void {
     this.clock.advance(tUs);
-    this.depths[key] = depthUm;
+    if (this.depths !== null) this.depths[key] = depthUm;
     if (this.travel.isQuiet(key, depthUm) || !this.travel.sample(key, depthUm, this.event)) return;
     this.event.tUs = tUs;
     this.first.take(this.event);

@@ -196,6 +196,15 @@ function waysOf(what: Movement['what'], x: number, y: number): Way[] {
 /** What a movement is when its line does not say. */
 const USUAL_MOVEMENT = { pointer: { speed: 600, rampMs: 200 }, wheel: { speed: 10, rampMs: 0 } } as const;
 
+/** A movement to the right (1), left (-1) or neither, up (1), down (-1) or neither, as usual. */
+export const usualMovement = (what: Movement['what'], x: number, up: number): Action => ({
+  do: 'move',
+  what,
+  x: x * USUAL_MOVEMENT[what].speed,
+  y: (what === 'wheel' ? up : -up) * USUAL_MOVEMENT[what].speed || 0,
+  rampMs: USUAL_MOVEMENT[what].rampMs,
+});
+
 /** One way, or two at the same speed; what goes two ways at different speeds has no words. */
 function printMovement({ what, x, y, rampMs, depth }: Movement): string | undefined {
   const speed = Math.max(Math.abs(x), Math.abs(y));
@@ -383,7 +392,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
       return `${verb} ${waysOf(what, x, y).join(' and ')}${untilUp(lasting)}, ${[speed, ...how].join(', ')}`;
     },
     legend: ({ what, x, y }) =>
-      `${what === 'pointer' ? 'move' : 'turn'} ${waysOf(what, x, y)
+      `${what === 'pointer' ? '◤' : '↻'}${waysOf(what, x, y)
         .map((way) => ({ left: '←', right: '→', up: '↑', down: '↓' })[way])
         .join('')}`,
     offers: [

@@ -62,8 +62,7 @@ export class Actions {
     private readonly listener: Listener,
     /** Lets go of everything, as soon as what happens now is over. */
     private readonly leaving: Timer,
-    /** How deep each key is, in µm. */
-    depths: Int32Array,
+    depths: Int32Array | null,
   ) {
     this.ledger = new Ledger(program, clock, listener);
     this.nextKey = new NextKey(program, this.ledger);

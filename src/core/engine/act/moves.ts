@@ -36,8 +36,8 @@ export class Moves {
 
   constructor(
     private readonly pollUs: number,
-    /** How deep each key is, in µm. */
-    private readonly depths: Int32Array,
+    /** How deep each key is, in µm; null where no movement follows that. */
+    private readonly depths: Int32Array | null,
     private readonly clock: Clock,
     private readonly listener: Listener,
   ) {
@@ -79,13 +79,15 @@ export class Moves {
 
   private tell(): void {
     for (let place = 0; place < this.moves.length; place++) this.goOn(this.moves.at(place));
-    const [x, y] = [wholeOf(this.pointerX), wholeOf(this.pointerY)];
+    const x = wholeOf(this.pointerX);
+    const y = wholeOf(this.pointerY);
     if (x !== 0 || y !== 0) {
       this.pointerX -= x * COUNT;
       this.pointerY -= y * COUNT;
       this.listener.move?.(this.clock.nowUs, x, y);
     }
-    const [across, up] = [wholeOf(this.wheelX), wholeOf(this.wheelY)];
+    const across = wholeOf(this.wheelX);
+    const up = wholeOf(this.wheelY);
     if (across !== 0 || up !== 0) {
       this.wheelX -= across * COUNT;
       this.wheelY -= up * COUNT;
@@ -125,7 +127,8 @@ export class Moves {
   /** As fast as the key is deep now; keys pressed together have no depth, and go at full speed. */
   private goByDepth(move: Move, part: MovePart, forUs: number): void {
     const { spanUm } = part;
-    const deep = move.key < this.depths.length ? (this.depths[move.key] as number) - part.fromUm : spanUm;
+    const { depths } = this;
+    const deep = depths && move.key < depths.length ? (depths[move.key] as number) - part.fromUm : spanUm;
     const share = Math.max(0, Math.min(deep, spanUm));
     move.restX += part.x * forUs * share;
     move.restY += part.y * forUs * share;

@@ -94,6 +94,8 @@ export type RunAction =
 /** What compiling an action needs to know: the profile that it stands in, and the numbers given out so far. */
 export class ActionCompiler {
   private readonly holdForNumbers = new Map<string, number>();
+  /** Whether some movement is as fast as its key is deep. */
+  followsDepth = false;
 
   constructor(
     readonly profile: Profile,
@@ -198,16 +200,19 @@ const ROWS: Rows = {
       holdsLayer: parts.some((part) => part.holdsLayer),
     };
   },
-  move: ({ what, x, y, rampMs, depth }) => ({
-    kind: MOVE,
-    ...NOTHING_SPECIAL,
-    isWheel: what === 'wheel',
-    x,
-    y,
-    rampUs: rampMs * 1000,
-    fromUm: depth ? depth.fromUm : -1,
-    spanUm: depth ? depth.toUm - depth.fromUm : 1,
-  }),
+  move: ({ what, x, y, rampMs, depth }, compiler) => {
+    compiler.followsDepth ||= depth !== undefined;
+    return {
+      kind: MOVE,
+      ...NOTHING_SPECIAL,
+      isWheel: what === 'wheel',
+      x,
+      y,
+      rampUs: rampMs * 1000,
+      fromUm: depth ? depth.fromUm : -1,
+      spanUm: depth ? depth.toUm - depth.fromUm : 1,
+    };
+  },
   under: ({ cases, otherwise }, compiler) => ({
     kind: UNDER,
     ...NOTHING_SPECIAL,

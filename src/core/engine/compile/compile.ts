@@ -123,6 +123,7 @@ export function compile(profile: Profile, board: Board = boardById(profile.board
     actuation: board.keys.map((key) => compileActuation(actuationOf(profile, key.id))),
     layerIds: profile.layers.map((layer) => layer.id),
     bindings,
+    followsDepth: actions.followsDepth,
     pollUs: Math.round(1e6 / board.device.pollHz),
     jointBindings,
     joinedLayers: profile.joinedLayers.map(({ when, also }) => ({

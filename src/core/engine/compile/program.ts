@@ -43,6 +43,8 @@ export type Program = {
   layerIds: readonly string[];
   /** Binding of layer l and key k at `l * keyIds.length + k`; null is a pass. */
   bindings: readonly (RunBinding | null)[];
+  /** Whether some movement is as fast as its key is deep. */
+  followsDepth: boolean;
   /** How far apart the host's polls are, in µs: movements are told once a poll. */
   pollUs: number;
   /** What each joint press does, whatever layers are active. */

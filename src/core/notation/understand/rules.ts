@@ -3,7 +3,8 @@
  * the likelier reading of a phrase above the other. `{layer}` and `{macro}` are names of this profile, `{keys}` keys by any name,
  * `{mods}` modifiers, `{n}` a number, `{time}` a time, `{way}` a direction.
  */
-import type { Action } from '../../profile';
+import type { Action, Movement } from '../../profile';
+import { usualMovement } from '../actionWords';
 import { template, type Template } from './templates';
 
 /** What the gaps of a rule were filled with. */
@@ -64,6 +65,16 @@ function turn(way: string, notches: number): Action | undefined {
   if (!step || !Number.isInteger(notches) || notches < 1 || notches > 127) return undefined;
   return { do: 'wheel', dx: step[0] * notches, dy: step[1] * notches };
 }
+
+/** Movement while held, at the usual speed of its line. */
+function moving(what: Movement['what'], way: string): Action | undefined {
+  const [x, up] = WAYS[way] ?? [0, 0];
+  return x === 0 && up === 0 ? undefined : usualMovement(what, x, up);
+}
+
+const POINTER = '(mouse|pointer|cursor|mouse pointer|mouse cursor)';
+const ON_AND_ON =
+  '(while held|while i hold it|when held|as long as held|as long as i hold it|while it is held|continuously|on and on|all the time|until released|until i let go|without stopping)';
 
 const ROWS: readonly Rule[] = [
   {
@@ -209,6 +220,21 @@ const ROWS: readonly Rule[] = [
     phrases: `
       (mouse|mouse button|button|mouse key|mouse click|click|mouse btn|click mouse|click mouse button|press mouse button|press mouse|mouse button number) {n} [click]
       click button {n}
+    `,
+  },
+  {
+    make: ({ way }) => moving('pointer', way),
+    phrases: `
+      (move|moves|push|nudge|steer|shift) ${POINTER} {way} [${ON_AND_ON}]
+      (mouse|pointer|mouse pointer|mouse cursor) {way} [${ON_AND_ON}]
+    `,
+  },
+  {
+    make: ({ way }) => moving('wheel', way),
+    phrases: `
+      ${WHEEL} {way} ${ON_AND_ON}
+      (keep|keeps|go on|goes on) (scrolling|turning wheel) {way} [${ON_AND_ON}]
+      (continuous|smooth) (scroll|scrolling) {way}
     `,
   },
   {
