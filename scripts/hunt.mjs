@@ -1,6 +1,6 @@
 /**
  * `npm run hunt [-- MINUTES]`: everything random, with fresh seeds and many times the runs of `npm test`, until the time is over (60 minutes when
- * none is said), after every view was opened and used in another browser, and what reading costs was measured over sizes. What fails is printed with its seed and its smallest
+ * none is said), after lint asked the compiler of every component, every view was opened and used in another browser, and what reading costs was measured over sizes. What fails is printed with its seed and its smallest
  * case; it becomes a fixed row of the test that found it. Exits 1 when something was found.
  *
  *   npm run hunt -- 10 link store   only files whose path has one of these words
@@ -63,6 +63,11 @@ let rounds = 0;
 const found = [];
 
 if (words.length === 0) {
+  const lint = spawnSync('npm', ['run', '-s', 'lint'], { cwd: ROOT, encoding: 'utf8', shell: true });
+  process.stdout.write(
+    `${lint.stdout}what the compiler says of components: ${lint.status === 0 ? 'fine' : 'FAILED'}\n`,
+  );
+  if (lint.status !== 0) found.push('npm run lint');
   const isFine = runs('another browser', ['tests/hunt/firefox.test.ts']);
   process.stdout.write(`every view in another browser: ${isFine ? 'fine' : 'FAILED'}\n`);
   if (!isFine) found.push('another browser');

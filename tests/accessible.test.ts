@@ -10,6 +10,7 @@ import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { openPage } from './browser';
 import { notForKeyboards } from './reach';
+import { runs, seed } from './runs';
 import { notInSheet, unstyled } from './styled';
 import { CARD, DIALOG, VIEWS } from './views';
 
@@ -35,6 +36,10 @@ async function found(page: Page, rules: { type: 'tag' | 'rule'; values: string[]
 /** While keys are being pressed in, Tab is one of them; it ends with a held Escape, or with both Shifts (`boards.test.ts`, `macros.test.ts`). */
 const KEYS_ARE_TAKEN = ['pressing keys in', 'recording'];
 
+const HALVES = 2;
+const isLaidOnNight = (view: string): boolean =>
+  (VIEWS.findIndex(([name]) => name === view) + seed()) % HALVES < runs(1);
+
 /** Minified: it is sent to the browser for each page. */
 const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
 
@@ -46,14 +51,16 @@ async function lookAt(page: Page, view: string, part?: string): Promise<void> {
   if (!(await page.evaluate(`'axe' in window`))) await page.evaluate(AXE);
   expect(await found(page, { type: 'tag', values: LEVELS }, part)).toEqual([]);
 
-  // The other cloth has other colours, and nothing else.
+  // The other cloth has other colours, and nothing else. In the usual run every other view is laid on it, by the commit's seed.
   const lay = (cloth: string): Promise<void> =>
     page.evaluate((name) => document.querySelector<HTMLElement>(`[aria-label="${name}"]`)?.click(), cloth);
-  await lay('Night cloth');
-  await page.waitForFunction(() => document.documentElement.dataset.cloth === 'night');
-  expect(await found(page, { type: 'rule', values: ['color-contrast'] }, part)).toEqual([]);
-  await lay('Linen cloth');
-  await page.waitForFunction(() => document.documentElement.dataset.cloth === 'linen');
+  if (isLaidOnNight(view)) {
+    await lay('Night cloth');
+    await page.waitForFunction(() => document.documentElement.dataset.cloth === 'night');
+    expect(await found(page, { type: 'rule', values: ['color-contrast'] }, part)).toEqual([]);
+    await lay('Linen cloth');
+    await page.waitForFunction(() => document.documentElement.dataset.cloth === 'linen');
+  }
 
   if (!KEYS_ARE_TAKEN.includes(view)) expect(await notForKeyboards(page, part)).toEqual({ unreached: [], unseen: [] });
 }

@@ -86,6 +86,7 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record'), '.recorder'],
     ['a new layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer'), DIALOG],
     ['joined layers', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joined layers'), DIALOG],
+    ['layer of a lamp', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer of a lamp'), DIALOG],
     ['care for a layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '.rung-care'), '.ant-popover'],
     ['choosing by meaning', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Choose by meaning'), DIALOG],
     ['pressing the keys', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'Press the keys'), '.key-card'],
