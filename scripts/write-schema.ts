@@ -1,14 +1,22 @@
 /** `npm run schema`: writes what is generated from the sources: the JSON Schemas of profiles and boards, and the demo as files. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../demo';
+import { csvFormatRows } from 'd3-dsv';
 import { boardJsonSchema } from '../src/core/board';
+import { CODE_TABLE } from '../src/core/codes';
 import { writeProfile } from '../src/core/files';
 import { profileJsonSchema } from '../src/core/profile';
 
 mkdirSync('docs/formats', { recursive: true });
 writeFileSync('docs/formats/profile.schema.json', `${JSON.stringify(profileJsonSchema(), null, 2)}\n`);
 writeFileSync('docs/formats/board.schema.json', `${JSON.stringify(boardJsonSchema(), null, 2)}\n`);
+// What codes are at the host: for who reads images and links without our sources.
+const hex = (value: number, digits: number): string => value.toString(16).toUpperCase().padStart(digits, '0');
+const rows = Object.entries(CODE_TABLE).flatMap(([group, codes]) =>
+  codes.map(([code, page, id]) => [code, hex(page, 2), hex(id, 4), group]),
+);
+writeFileSync('docs/formats/codes.csv', `${csvFormatRows([['code', 'page', 'usage', 'group'], ...rows])}\n`);
 writeFileSync('demo/show-desk.json', writeProfile(SHOW_DESK));
 writeFileSync('demo/prompt-book.json', writeProfile(PROMPT_BOOK));
 writeFileSync('demo/sound-pad.json', writeProfile(SOUND_PAD));
-process.stdout.write('docs/formats/profile.schema.json and board.schema.json, the demo as files\n');
+process.stdout.write('docs/formats/profile.schema.json, board.schema.json and codes.csv, the demo as files\n');

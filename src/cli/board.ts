@@ -1,6 +1,7 @@
-/** `board`: the starting boards, and one of them as a board file. */
+/** `board`: the starting boards, and one of them, or one that ships, as a board file. */
 import {
   boardIdSchema,
+  BOARDS,
   CONTROLLER_NAMES,
   FAMILIES,
   familyById,
@@ -58,7 +59,15 @@ export function* boardCommand(familyId: string | undefined, options: BoardOption
     for (const family of FAMILIES) yield `${lineOf(family)}\n`;
     return;
   }
-  const known = FAMILIES.map(({ id }) => id).join(', ');
+  const shipped = familyId === undefined ? undefined : BOARDS.find(({ id }) => id === familyId);
+  if (shipped) {
+    const [choice] = Object.keys(options);
+    if (choice !== undefined)
+      throw new BadInput(`--${choice}: ${shipped.id} is a board that ships; nothing of it is chosen`);
+    yield writeBoard(shipped);
+    return;
+  }
+  const known = [...FAMILIES, ...BOARDS].map(({ id }) => id).join(', ');
   if (familyId === undefined)
     throw new BadInput(`board needs the name of a starting board, or --list; there are ${known}`);
   const family = familyById(familyId);

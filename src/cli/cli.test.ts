@@ -310,6 +310,7 @@ describe('boards and hosts', () => {
     [['board', 'grid', '--form', 'iso'], '--form: grid has no choice of form'],
     [['board', 'split-staggered', '--rows', '6'], '--rows: must be a whole number from 3 to 5, not 6'],
     [['board', 'full-size', '--rows', '3'], '--rows: full-size has no choice of rows'],
+    [['board', 'harrow-64', '--form', 'iso'], '--form: harrow-64 is a board that ships; nothing of it is chosen'],
     [['board', 'grid', '--id', '../up'], '--id: must be small letters'],
     [['host', 'xx', '--type', 'a'], 'xx: there is no such host layout; there are us, us-intl'],
     [['host', 'fr'], 'host needs --type'],

@@ -1,10 +1,14 @@
 /** `keyboard`: our firmware as a program that speaks the link's 64-byte reports over its standard input and output. */
 import { boardById, HARROW_64, type Board } from '../core/board';
 import { blankFlash, REPORT_BYTES, Simulation, yesKeyOf } from '../core/device';
+import { isIntact } from '../core/device/linkReports';
 import { loadBoard } from './input';
 import { BadInput } from './io';
 
-/** Cuts what comes into reports, however it comes. @param take gets each whole report */
+/**
+ * Cuts what comes into reports, however it comes. Where 64 bytes do not check out, a byte was lost, damaged or put in: one is passed over at a
+ * time until they do. @param take gets each report that checks out
+ */
 export function inReports(take: (report: Uint8Array) => void): (chunk: Uint8Array) => void {
   let rest = new Uint8Array(0);
   return (chunk) => {
@@ -12,7 +16,12 @@ export function inReports(take: (report: Uint8Array) => void): (chunk: Uint8Arra
     all.set(rest);
     all.set(chunk, rest.length);
     let at = 0;
-    for (; at + REPORT_BYTES <= all.length; at += REPORT_BYTES) take(all.slice(at, at + REPORT_BYTES));
+    while (at + REPORT_BYTES <= all.length) {
+      const report = all.slice(at, at + REPORT_BYTES);
+      const checksOut = isIntact(report);
+      if (checksOut) take(report);
+      at += checksOut ? REPORT_BYTES : 1;
+    }
     rest = all.slice(at);
   };
 }

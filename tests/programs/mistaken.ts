@@ -3,7 +3,7 @@
  * millisecond late, `yes` lets pages write unasked, `mute` answers its hello and nothing else. `slow` has none: it only takes its time until it runs.
  */
 import { HARROW_64 } from '../../src/core/board';
-import { ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports';
+import { REPORT_BYTES, ReportWriter, REQUEST, TRACE } from '../../src/core/device/linkReports';
 import { inReports, keyboardOf } from '../../src/cli/keyboard';
 
 const [mistake] = process.argv.slice(2);
@@ -34,13 +34,18 @@ const plug = keyboardOf(HARROW_64, true).plugIn({
   },
   pulled: () => process.exit(0),
 });
-process.stdin.on(
-  'data',
-  inReports((report) => {
-    if (mistake === 'mute' && report[0] !== REQUEST.hello) return;
-    plug?.receive(mistake === 'checksum' ? resealed(report) : report);
-    if (mistake === 'yes' && report[0] === REQUEST.hello)
-      plug?.receive(new ReportWriter(REQUEST.leave, 0, (report[4] ?? 0) + (report[5] ?? 0) * 256).sealed());
-  }),
-);
+const take = (report: Uint8Array): void => {
+  if (mistake === 'mute' && report[0] !== REQUEST.hello) return;
+  plug?.receive(mistake === 'checksum' ? resealed(report) : report);
+  if (mistake === 'yes' && report[0] === REQUEST.hello)
+    plug?.receive(new ReportWriter(REQUEST.leave, 0, (report[4] ?? 0) + (report[5] ?? 0) * 256).sealed());
+};
+
+/** Whatever checks out or not, 64 bytes at a time. */
+let rest: Uint8Array = new Uint8Array(0);
+const inBlocks = (chunk: Uint8Array): void => {
+  rest = Buffer.concat([rest, chunk]);
+  for (; rest.length >= REPORT_BYTES; rest = rest.subarray(REPORT_BYTES)) take(rest.subarray(0, REPORT_BYTES));
+};
+process.stdin.on('data', mistake === 'checksum' ? inBlocks : inReports(take));
 process.stdin.on('end', () => process.exit(0));

@@ -46,13 +46,22 @@ const engineCasesSchema = z.strictObject({
   cases: z.array(
     z.strictObject({
       name: z.string(),
+      why: z.string(),
+      /** What the keys do, as lines, by layer; a key that is not named is plain. */
+      keys: z.record(z.string(), z.record(z.string(), z.string())),
+      /** What the fingers and the host's lamps do, in ms, to be read. */
+      fingers: z.string(),
       image: hex,
       /** Time in µs, place of the key on the board, depth in µm. */
       strokes: z.array(z.tuple([z.number(), z.number(), z.number()])),
+      /** Time in µs, which lamps the host has lit from then on, as bits. */
+      lamps: z.array(z.tuple([z.number(), z.number()])),
       /** To this time the clock goes on, in µs. */
       untilUs: z.number(),
       /** Time in µs, 1 down or 0 up, HID page, HID usage. */
       edges: z.array(z.tuple([z.number(), z.number(), z.number(), z.number()])),
+      /** Time in µs, counts of the pointer to the right, and down. */
+      moves: z.array(z.tuple([z.number(), z.number(), z.number()])),
     }),
   ),
 });

@@ -165,16 +165,31 @@ async function imageCase(start: Start, image: Uint8Array, isTaken: boolean): Pro
   }
 }
 
-async function engineCase(start: Start, { image, strokes, untilUs, edges }: EngineCase): Promise<Outcome> {
+/** What must come and what came: the first that differs, as a sentence. */
+function difference(what: string, wanted: readonly number[][], got: readonly number[][]): Outcome {
+  const wrong = wanted.findIndex((one, n) => one.join() !== got[n]?.join());
+  if (wrong >= 0)
+    return `${what} ${wrong + 1}: ${got[wrong]?.join(' ') ?? 'nothing'}, not ${wanted[wrong]?.join(' ') ?? ''}`;
+  return got.length > wanted.length
+    ? `${what} ${wanted.length + 1}: ${got[wanted.length]?.join(' ') ?? ''}, not nothing`
+    : undefined;
+}
+
+async function engineCase(
+  start: Start,
+  { image, strokes, lamps, untilUs, edges, moves }: EngineCase,
+): Promise<Outcome> {
   const program = start();
   const client = program.client();
   const got: EngineCase['edges'] = [];
+  const moved: EngineCase['moves'] = [];
   try {
     await greet(program, client);
     await client.save(0, bytesOf(image));
     await client.playStart(
       { keyIds: HARROW_64.keys.map(({ id }) => id), layerIds: [], jointIds: [] },
       (line) => {
+        if ('move' in line) moved.push([line.t, line.move.dx, line.move.dy]);
         if (!('edge' in line)) return;
         const button = /^button:(\d+)$/.exec(line.code)?.[1];
         const usage = button ? usageOf(BUTTON_PAGE, Number(button)) : (usageOfCode(line.code) ?? 0);
@@ -182,16 +197,17 @@ async function engineCase(start: Start, { image, strokes, untilUs, edges }: Engi
       },
       () => undefined,
     );
-    for (const [tUs, key, depthUm] of strokes) client.finger(tUs, key, depthUm);
+    const told: Promise<void>[] = [];
+    let next = 0;
+    for (const [tUs, key, depthUm] of strokes) {
+      for (let lamp = lamps[next]; lamp && lamp[0] <= tUs; lamp = lamps[++next]) told.push(client.hostLamps(...lamp));
+      client.finger(tUs, key, depthUm);
+    }
+    await Promise.all(told);
     for (let tUs = strokes.at(-1)?.[0] ?? 0; tUs < untilUs;) client.clock((tUs = Math.min(untilUs, tUs + 100_000)));
     // What is asked after all this is answered after all this.
     await client.hello();
-    const wrong = edges.findIndex((edge, n) => edge.join() !== got[n]?.join());
-    if (wrong >= 0)
-      return `edge ${wrong + 1}: ${got[wrong]?.join(' ') ?? 'nothing'}, not ${edges[wrong]?.join(' ') ?? ''}`;
-    return got.length > edges.length
-      ? `edge ${edges.length + 1}: ${got[edges.length]?.join(' ') ?? ''}, not nothing`
-      : undefined;
+    return difference('edge', edges, got) ?? difference('movement', moves, moved);
   } catch (error) {
     return failureOf(error, program);
   } finally {
