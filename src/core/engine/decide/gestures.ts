@@ -84,6 +84,11 @@ export class Gestures implements EventTaker {
   /** Takes one event of a key, at its own time (not after the clock). */
   take(event: StrokeEvent): void {
     const { head, queue } = this;
+    if (this.actions.isLeaving) {
+      // Another slot was asked for while presses that were held back go on: those behind wait with all the others, to be dropped.
+      queue.push(event);
+      return;
+    }
     if (head.isFree) {
       this.handle(event);
       if (head.isFree) return;

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { parseLine } from '../../notation';
 import type { Action, Joint, PartialTiming } from '../../profile';
 import { compile } from '../compile';
+import { Engine } from '../engine';
 import { replay } from '../replay';
 import { fingers, shortly, sketchProfile, type SketchLayers } from '../../../../tests/making/sketch';
 
@@ -183,5 +184,15 @@ describe('joint presses', () => {
       '20 +Esc, 100 -Esc, 150 +D, 170 -D, 300 +W, 350 -W',
     );
     expect(play(joints, `${joint}, +K 300, -K 400`, layers)).toBe('20 +Esc, 100 -Esc, 150 +D, 170 -D, 340 +K, 400 -K');
+  });
+
+  test('behind a press that asks for another slot nothing becomes undecided', () => {
+    const layers = { Base: { J: 'slot 2', S: 'tap S, hold Ctrl' } };
+    const program = compile(sketchProfile(layers, {}, { joints: jointsOf(JK) }));
+    const undecided: number[] = [];
+    const engine = new Engine(program, { edge: () => undefined, pending: (_t, key) => undecided.push(key) });
+    for (const sample of fingers('+J 0, +S 10, -J 20, -S 30')) engine.take(sample);
+    engine.advance(1_000_000);
+    expect(undecided).toEqual([]);
   });
 });
