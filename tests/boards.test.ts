@@ -8,10 +8,10 @@ import { useApp } from './app';
 import {
   choose,
   downloads,
-  hands,
   listen,
   openPage,
   press,
+  quickHands,
   saveToKeyboard,
   seeText,
   tabTo,
@@ -82,7 +82,7 @@ test('a small board is drawn and pressed in, a profile is made on it, saved to i
   await saveToKeyboard(page);
   await page.click('.benches a[href$="/trial"]');
   await listen(page);
-  await hands(page, '+KeyQ 40 -KeyQ 300 +KeyS 40 -KeyS 300');
+  await quickHands(page, '+KeyQ -KeyQ +KeyS -KeyS');
   await seeText(page, '[data-testid=host-text]', 'qs');
   expect(complaints).toEqual([]);
 

@@ -13,6 +13,7 @@ import {
   listen,
   openPage,
   press,
+  quickHands,
   saveToKeyboard,
   seeText,
   takeIn,
@@ -62,10 +63,10 @@ test('a text with accents on a French host is played, and the same text is on th
   await saveToKeyboard(page);
   await goToBench(page, 'Trial');
   await listen(page);
-  await hands(page, '+Digit1 60 -Digit1 500');
+  await quickHands(page, '+Digit1 -Digit1');
   await seeText(page, '[data-testid=host-text]', 'Été à la forêt : déjà 100 €');
   // A dead key waits for its letter, and a key that is held repeats.
-  await hands(page, '+BracketLeft 30 -BracketLeft 60 +KeyE 30 -KeyE 300');
+  await quickHands(page, '+BracketLeft -BracketLeft +KeyE -KeyE');
   await seeText(page, '[data-testid=host-text]', '€ê');
   await hands(page, '+KeyQ 900 -KeyQ 60');
   await seeText(page, '[data-testid=host-text]', 'êaaa');
@@ -110,7 +111,7 @@ test('a symbol layer is aimed anew from US to German, in one step that undo take
   await seeText(page, '.board-host', 'German');
   await goToBench(page, 'Trial');
   await listen(page);
-  await hands(page, '+Space 60 +KeyA 30 -KeyA 60 +KeyS 30 -KeyS 60 +KeyD 30 -KeyD 60 -Space 300');
+  await quickHands(page, '+Space +KeyA -KeyA +KeyS -KeyS +KeyD -KeyD -Space');
   await seeText(page, '[data-testid=host-text]', '{@\\');
   await press(page, 'Stop listening');
   await goToBench(page, 'Layout');

@@ -1,7 +1,7 @@
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { goToBench, hands, openPage, seeText, layerWithoutKey, tabTo } from './browser';
+import { goToBench, hands, layerWithoutKey, openPage, quickHands, seeText, tabTo } from './browser';
 
 jest.setTimeout(90_000);
 
@@ -102,7 +102,8 @@ test('everything from an empty shelf place to the keyboard, without a pointer', 
   await page.waitForSelector('.trial-main');
   await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
   await page.keyboard.press('Enter');
-  await hands(page, '20 +CapsLock 40 +KeyQ 40 -KeyQ 20 -CapsLock 30 +KeyQ 20 -KeyQ 20 +Tab 20 -Tab 50');
+  await seeText(page, '.trial-listening', 'Listening');
+  await quickHands(page, '+CapsLock +KeyQ -KeyQ -CapsLock +KeyQ -KeyQ +Tab -Tab');
   await seeText(page, '[data-testid=host-text]', '!q⇥');
   await page.keyboard.press('F10');
   await seeText(page, '.trial-head', 'Listen to my keyboard');

@@ -1,7 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, hands, listen, openPage, press, seeText, saveToKeyboard } from './browser';
+import { choose, hands, listen, openPage, press, quickHands, saveToKeyboard, seeText } from './browser';
 
 jest.setTimeout(90_000);
 
@@ -129,10 +129,7 @@ describe('together', () => {
     await choose(page, '.benches a[href$="/trial"]');
     await choose(page, '.ant-segmented-item:nth-child(2)');
     await listen(page);
-    await hands(
-      page,
-      '+KeyJ +KeyK 30 -KeyJ -KeyK 60 +KeyA 20 -KeyA 20 +Minus 20 -Minus 20 +Space 20 -Space 20 +KeyB 20 -KeyB 60',
-    );
+    await quickHands(page, '+KeyJ +KeyK -KeyJ -KeyK +KeyA -KeyA +Minus -Minus +Space -Space +KeyB -KeyB');
     await seeText(page, '[data-testid=host-text]', 'A_ b');
   });
 

@@ -110,8 +110,12 @@ function saysText(text: string): string {
 
 const untilUp = (lasting: Lasting): string => (lasting === 'until up' ? ' until you let go' : '');
 
-function withChord(codes: readonly string[], say: (chord: string) => string): string | undefined {
-  const chord = printChord(codes);
+function withChord(
+  codes: readonly string[],
+  context: NotationContext,
+  say: (chord: string) => string,
+): string | undefined {
+  const chord = printChord(codes, context);
   return chord === undefined ? undefined : say(chord);
 }
 
@@ -253,12 +257,15 @@ const readWay =
   (how: LayerHow) =>
   ({ layer }: ActionReader): Action => ({ do: 'layer', how, layer: layer() });
 
+const isBracketKey = (code = ''): boolean => code.startsWith('Bracket');
+
 const ROWS: { [K in ActionKind]: Row<K> } = {
   keys: {
     begins: {},
     // A button alone is an action of its own; as the one key of a chord it goes by its usage.
     print: ({ codes }, context) =>
-      printSign(codes, context) ?? (codes.length === 1 ? wordOfCode(codes[0] ?? '') : printChord(codes)),
+      printSign(codes, context) ??
+      (codes.length === 1 && !isBracketKey(codes[0]) ? wordOfCode(codes[0] ?? '') : printChord(codes, context)),
     says: ({ codes }, lasting, context) =>
       lasting !== 'tap' || codes.every(isModifier)
         ? `holds ${chordTitle(codes, context)}${untilUp(lasting)}`
@@ -306,9 +313,9 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   once: {
     // The word `once` stands with the ways between layers, since a layer or modifiers may follow it.
     begins: {},
-    print: ({ codes }, { layers }) =>
-      withChord(codes, (chord) => {
-        const couldBeALayer = layers.some(({ name }) => name.toLowerCase() === chord.toLowerCase());
+    print: ({ codes }, context) =>
+      withChord(codes, context, (chord) => {
+        const couldBeALayer = context.layers.some(({ name }) => name.toLowerCase() === chord.toLowerCase());
         return `once ${couldBeALayer || !isModifier(codes[0] ?? '') ? 'keys ' : ''}${chord}`;
       }),
     says: ({ codes }, _lasting, context) => `adds ${chordTitle(codes, context)} to the next key`,
@@ -323,7 +330,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
           scanner.takeWord('next') ? { do: 'latchNext' } : { do: 'latch', codes: chord() },
       },
     },
-    print: ({ codes }) => withChord(codes, (chord) => `latch ${chord}`),
+    print: ({ codes }, context) => withChord(codes, context, (chord) => `latch ${chord}`),
     says: ({ codes }, _lasting, context) => `latches ${chordTitle(codes, context)}, or lets go of it`,
     legend: ({ codes }, context) => `latch ${legends(codes, context)}`,
     offers: [stays('latch Shift', 'Shift stays down until pressed again')],
@@ -345,7 +352,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
   },
   holdFor: {
     begins: {},
-    print: ({ codes, ms }) => withChord(codes, (chord) => `${chord} for ${printTime(ms)}`),
+    print: ({ codes, ms }, context) => withChord(codes, context, (chord) => `${chord} for ${printTime(ms)}`),
     says: ({ codes, ms }, _lasting, context) => `holds ${chordTitle(codes, context)} for ${ms / 1000} s`,
     legend: ({ codes }, context) => `hold ${legends(codes, context)}`,
     offers: [stays('hold Right for 1 s', 'a key held for a time')],
@@ -478,8 +485,9 @@ const heldWords = (held: readonly UnderModifier[], between: string): string =>
 
 /** An action as a part of others: in brackets when it has parts itself. */
 function printPart(action: Action, context: NotationContext): string | undefined {
-  const text = printAction(action, context);
-  return text !== undefined && (action.do === 'many' || action.do === 'under') ? `[${text}]` : text;
+  const isGroup = action.do === 'many' || action.do === 'under';
+  const text = printAction(action, isGroup ? { ...context, isGrouped: true } : context);
+  return text !== undefined && isGroup ? `[${text}]` : text;
 }
 
 const rowOf = <A extends Action>(action: A): Row<A['do']> => ROWS[action.do] as unknown as Row<A['do']>;

@@ -21,6 +21,8 @@ export type NotationContext = {
   hostLayout?: HostLayoutId;
   /** What the key is now that a line is about. */
   now?: Binding;
+  /** What is printed stands in a group in brackets. */
+  isGrouped?: boolean;
 };
 
 type Named = { id: string; name: string };
@@ -69,9 +71,14 @@ export function printSign(codes: readonly string[], { hostLayout: id = 'us' }: N
   return stroke && sameData(codesOfStroke(stroke), codes) ? sign : undefined;
 }
 
-/** A chord as it is written in a line, or `undefined` when it names one key twice. */
-export const printChord = (codes: readonly string[]): string | undefined =>
-  new Set(codes).size === codes.length ? codes.map(wordInChord).join('+') : undefined;
+/** A chord as it is written in a line, or `undefined` when it names one key twice. In a group in brackets the keys of brackets go by their codes. */
+export const printChord = (
+  codes: readonly string[],
+  { isGrouped = false }: Pick<NotationContext, 'isGrouped'> = {},
+): string | undefined =>
+  new Set(codes).size === codes.length
+    ? codes.map((code) => (isGrouped && code.startsWith('Bracket') ? code : wordInChord(code))).join('+')
+    : undefined;
 
 export const printTime = (ms: number): string => (ms >= 1000 ? `${ms / 1000} s` : `${ms} ms`);
 

@@ -112,8 +112,14 @@ const LINES: [line: string, binding: Binding][] = [
   ],
   ['[', act(keys('BracketLeft'))],
   [
-    '[ & [B & ]]',
-    act({ do: 'many', actions: [keys('BracketLeft'), { do: 'many', actions: [keys('KeyB'), keys('BracketRight')] }] }),
+    '[ & [BracketRight+B & once keys BracketLeft]',
+    act({
+      do: 'many',
+      actions: [
+        keys('BracketLeft'),
+        { do: 'many', actions: [keys('BracketRight', 'KeyB'), { do: 'once', codes: ['BracketLeft'] }] },
+      ],
+    }),
   ],
   ['Ctrl+B & while Cues', act({ do: 'many', actions: [keys('ControlLeft', 'KeyB'), layer('while', 'cues')] })],
 ];
