@@ -62,7 +62,7 @@ test('what a key is under a modifier: in words, in a row of the card, and by pre
   await seeText(page, '.assign-reading b', 'Backspace, under Shift Delete');
   await page.keyboard.press('Enter');
   await seeText(page, '.layer-board [data-key="Backspace"]', 'Shift: Del');
-  await choose(page, '[aria-label="under a modifier: add"]');
+  await press(page, 'Under a modifier');
   await page.waitForFunction((line) => document.activeElement?.matches(line), {}, LINE);
   expect(await value(page)).toBe('Backspace, under Shift Delete, under Shift ');
   await page.keyboard.press('Escape');

@@ -10,6 +10,7 @@ import { UNDER_MODIFIERS, withCase, type Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 import { CaptureKeys } from './CaptureKeys';
 import { MarkedLine } from './MarkedLine';
+import { underBegun } from './pressWords';
 import { useFinder } from '../state/finder';
 import { usePending } from '../state/pending';
 import type { AssignDraft } from './useAssignDraft';
@@ -51,6 +52,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
   /** The line was taken or given up with a key; the blur that follows has nothing left to take. */
   const isDone = useRef(false);
 
+  const begunUnder = draft.now && !draft.isChanged ? underBegun(draft.now, profile) : undefined;
   const leave = (): void => {
     isDone.current = true;
     onDone();
@@ -189,7 +191,8 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
         onChange={({ target }) => {
           setMarked(-1);
           draft.set(target.value);
-          setIsOpen(true);
+          // Ways to go on are for the end of the line.
+          setIsOpen(target.selectionStart === target.value.length);
         }}
         onFocus={() => {
           isDone.current = false;
@@ -315,6 +318,20 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
             <button type="button" className="word" onClick={() => openFinder(putChosen)}>
               Choose by meaning
             </button>
+            {begunUnder && (
+              <>
+                {' '}
+                ·{' '}
+                <button
+                  type="button"
+                  className="word"
+                  title="What it is while Shift, Ctrl, Alt or Meta is held; the host does not see that modifier then"
+                  onClick={() => draft.write(begunUnder.line, inputRef.current, [begunUnder.at, begunUnder.at])}
+                >
+                  Under a modifier
+                </button>
+              </>
+            )}
           </>
         )}
       </p>

@@ -3,7 +3,6 @@ import type { KeyboardEvent } from 'react';
 import { wordOfCode } from '../../core/codes';
 import { printAction, printLine } from '../../core/notation';
 import {
-  LIMITS,
   putOnStep,
   type Action,
   type ActionOf,
@@ -42,18 +41,9 @@ export const CaseRows = ({ binding, steps, bench, line, onWrite }: CaseRowsProps
       return action?.do === 'under' ? [{ step: index, what, action }] : [];
     }),
   );
-  const tap = steps[0]?.tap;
-  const first = places.find(({ step, what }) => step === 0 && what === 'tap');
-  const mayHaveMore = tap !== undefined && (first?.action.cases.length ?? 0) < LIMITS.underCases;
   // A key with one meaning needs no word for it.
   const own = binding.kind === 'act' ? (printLine(binding, profile) ?? '') : line;
 
-  const add = (): void => {
-    const text = tap && printAction(tap, profile);
-    const end = binding.kind === 'act' ? own.length : (wordsOf(own, 'tap', text ?? '')?.[1] ?? own.length);
-    const added = `${own.slice(0, end)}, under Shift `;
-    onWrite(`${added}${own.slice(end)}`, [added.length, added.length]);
-  };
   const write = (one: UnderCase): void => {
     const text = printAction(one.action, profile) ?? '';
     onWrite(own, wordsOf(own, `under ${held(one)}`, text));
@@ -94,22 +84,6 @@ export const CaseRows = ({ binding, steps, bench, line, onWrite }: CaseRowsProps
             </tr>
           );
         }),
-      )}
-      {mayHaveMore && (
-        <tr>
-          <th scope="row">under …</th>
-          <td colSpan={2}>
-            <button
-              type="button"
-              className="press-cell empty"
-              aria-label="under a modifier: add"
-              title="What it is while Shift, Ctrl, Alt or Meta is held; the host does not see that modifier then"
-              onClick={add}
-            >
-              add
-            </button>
-          </td>
-        </tr>
       )}
     </>
   );
