@@ -71,7 +71,7 @@ test('what is found is put on the selected key at once, or begun in its line', a
   await page.waitForFunction(() => !document.querySelector('.found'));
 
   // A kind is begun in the line, with what is one's own to say selected.
-  await tabTo(page, '.assign-help button:last-of-type');
+  await tabTo(page, '.assign-help button:nth-of-type(2)');
   await page.keyboard.press('Enter');
   await page.waitForSelector('.found');
   await page.keyboard.type('repeat every 250 ms');

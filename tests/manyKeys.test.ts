@@ -51,6 +51,15 @@ test('keys that are dragged over get a part of the line each, shown on their cap
   await undo(page);
   await sees(page, keys, ['U', 'I', 'O', 'P']);
 
+  // What they are under a modifier goes to each beside what it is.
+  await dragOver(page, 'KeyU', 'KeyP');
+  await page.keyboard.type('ctrl makes it f13');
+  await seeText(page, '.assign-readings', 'U, under Ctrl F13 · I, under Ctrl F13');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.layer-board [data-key="KeyP"]', 'Ctrl: F');
+  await sees(page, keys, ['U', 'I', 'O', 'P']);
+  await undo(page);
+
   // With Shift and the arrows, backwards; in that order they are given out. What does not fit is said.
   await page.click('[data-key="KeyP"]');
   await hands(page, '+ShiftLeft +ArrowLeft -ArrowLeft +ArrowLeft -ArrowLeft -ShiftLeft');

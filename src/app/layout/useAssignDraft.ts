@@ -6,8 +6,17 @@
 import { useMemo, useState } from 'react';
 import { nanoid } from 'nanoid';
 import { printLine, understand, type Reading, type Understood } from '../../core/notation';
-import { eachSaid, type Each } from '../../core/several';
-import { addMacro, answerFrom, newLayer, type Binding, type Edit } from '../../core/profile';
+import { eachSaid, eachUnder, type Each } from '../../core/several';
+import {
+  addMacro,
+  answerFrom,
+  bindingOn,
+  newLayer,
+  type Binding,
+  type Edit,
+  type Layer,
+  type Profile,
+} from '../../core/profile';
 import type { Bench } from '../shared/useBench';
 
 const keptDrafts = new Map<string, string>();
@@ -46,6 +55,12 @@ export type AssignDraft = {
   reset(): void;
 };
 
+/** What a key does while a layer is shown: where that passes, what answers below it. */
+function nowOf(profile: Profile, layer: Layer, key: string): Binding {
+  const own = bindingOn(layer, key);
+  return own.kind === 'pass' ? (answerFrom(profile, profile.layers.indexOf(layer), key)?.assignment.does ?? own) : own;
+}
+
 export function useAssignDraft({
   bench,
   binding,
@@ -74,19 +89,22 @@ export function useAssignDraft({
   const text = draft ?? printed ?? '';
   const isChanged = draft !== undefined && draft.trim() !== (printed ?? '');
   /** What the key is now, of which a line may say more. */
-  const now = useMemo((): Binding | undefined => {
-    if (selectedKeys.length > 1) return undefined;
-    if (binding.kind !== 'pass') return binding;
-    return answerFrom(profile, profile.layers.indexOf(layer), selectedKey)?.assignment.does;
-  }, [binding, layer, profile, selectedKey, selectedKeys.length]);
+  const now = useMemo(
+    (): Binding | undefined => (selectedKeys.length > 1 ? undefined : nowOf(profile, layer, selectedKey)),
+    [layer, profile, selectedKey, selectedKeys.length],
+  );
   const understood = useMemo(
     () => (isChanged ? understand(draft, { ...profile, ...(now && { now }) }) : undefined),
     [isChanged, draft, profile, now],
   );
-  const each = useMemo(
-    () => (isChanged && run.length > 1 ? eachSaid(draft, run.length, profile) : undefined),
-    [isChanged, draft, profile, run.length],
-  );
+  // The keys are a new list each time, and the same.
+  const keys = JSON.stringify(run);
+  const each = useMemo(() => {
+    const several = JSON.parse(keys) as string[];
+    if (!isChanged || several.length < 2) return undefined;
+    const nows = several.map((key) => nowOf(profile, layer, key));
+    return eachUnder(understood, nows, profile) ?? eachSaid(draft, several.length, profile);
+  }, [isChanged, draft, profile, layer, understood, keys]);
   const hasParts = each !== undefined && each.parts.length > 0;
   const readings = understood?.ok ? understood.readings : [];
   /** What the line lacks and says how to make: a layer of that name, or a macro that repeats; with what the line means then. */

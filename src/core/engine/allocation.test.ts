@@ -59,7 +59,7 @@ const CASES: [string, SketchLayers, string, Joint[]?][] = [
   [
     'movement while held',
     { Base: { Q: 'move left & Y', W: 'turn down at 500', E: 'move up right at 900 from 1 to 4 mm' } },
-    '+Q 0, +W 5, -Q 20, -W 30, E@2 40, E@3.5 50, E@0 60',
+    '+Q 0, +W 1, -Q 4, -W 5, E@2 10, E@3.5 12, E@0 14, +A 20, -A 21, +B 22, -B 23',
   ],
   [
     'stroke plans',

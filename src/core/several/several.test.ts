@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { runs, seed } from '../../../tests/runs';
 import { BOBBIN_21, HARROW_64 } from '../board';
-import { eachSaid, lineOfCells, rectangleOf, rectangleSaid } from '.';
+import { parseLine, understand } from '../notation';
+import { eachSaid, eachUnder, lineOfCells, rectangleOf, rectangleSaid } from '.';
 
 const context = {
   layers: [
@@ -14,6 +15,23 @@ const context = {
 const lines = (line: string, count: number): string[] =>
   (eachSaid(line, count, context)?.parts ?? []).map((part) => part.line);
 const misfit = (line: string, count: number): string | undefined => eachSaid(line, count, context)?.misfit;
+
+test('what several keys are under a modifier: each stays what it is otherwise', () => {
+  const bindings = ['A', 'tap B, hold Ctrl', 'C, under Alt D', 'none'].map((line) => {
+    const parsed = parseLine(line, context);
+    if (!parsed.ok) throw new Error(line);
+    return parsed.binding;
+  });
+  const said = (line: string): string[] | undefined =>
+    eachUnder(understand(line, context), bindings, context)?.parts.map((part) => part.line);
+  expect(said('shift makes it f13')).toEqual([
+    'A, under Shift F13',
+    'tap B, under Shift F13, hold Ctrl',
+    'C, under Alt D, under Shift F13',
+    'under Shift F13',
+  ]);
+  expect([said('f13'), said('A, under Shift B')]).toEqual([undefined, undefined]);
+});
 
 describe('a part for each key', () => {
   test.each([
