@@ -59,6 +59,8 @@ const EVERY: { [K in ActionKind]: { examples: ActionOf<K>[]; rules?: Rule[] } } 
       { do: 'move', what: 'pointer', x: -600, y: 0, rampMs: 200 },
       { do: 'move', what: 'pointer', x: 900, y: 900, rampMs: 0, depth: { fromUm: 500, toUm: 3500 } },
       { do: 'move', what: 'wheel', x: 0, y: -10, rampMs: 0 },
+      // The fastest there and back, after the longest ramp.
+      { do: 'move', what: 'pointer', x: 20_000, y: -20_000, rampMs: 5000 },
     ],
     rules: [
       [

@@ -79,6 +79,18 @@ test('what a key is under a modifier: in words, in a row of the card, and by pre
   await seeText(page, '.sentences', 'It sends Shift+Delete');
   await choose(page, '.assign button ::-p-text(Backspace, under Shift Delete)');
   await seeText(page, '.layer-board [data-key="Backspace"]', 'Shift: Del');
+  // Of a key with two meanings it is offered too, and takes its own moment with it; undone, nothing is offered any more.
+  await choose(page, '[data-key="CapsLock"]');
+  await page.$eval('.hold-mark', (mark) => (mark as SVGElement).focus());
+  await page.keyboard.press('ArrowRight');
+  await seeText(page, '.sentences', 'Held for 185 ms');
+  await page.click(LINE);
+  await hands(page, '+ControlLeft +Space -Space -ControlLeft');
+  await seeText(page, '.capture', 'Press the keys now');
+  await hands(page, '+ShiftLeft +Delete -Delete -ShiftLeft');
+  await seeText(page, '.sentences', 'It sends Shift+Delete');
+  await choose(page, '.assign button ::-p-text(tap Esc, under Shift Delete, hold while Cues)');
+  await seeText(page, '.sentences', 'Held for 185 ms');
   expect(complaints).toEqual([]);
   await page.close();
 });

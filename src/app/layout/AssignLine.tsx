@@ -43,7 +43,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
   const [isOpen, setIsOpen] = useState(false);
   const [isCapturing, setIsCapturing] = useState(false);
   /** What else keys that were pressed with a modifier may have meant, for the key that they were pressed for. */
-  const [offered, setOffered] = useState<{ line: string; of: string }>();
+  const [offered, setOffered] = useState<{ binding: Binding; line: string; pressed: string; of: string }>();
   const openFinder = useFinder((state) => state.open);
   const begun = useFinder((state) => state.begun);
   const takeBegun = useFinder((state) => state.takeBegun);
@@ -335,7 +335,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
           </>
         )}
       </p>
-      {offered?.of === `${layer.id} ${bench.selectedKey}` && !draft.isChanged && offered.line !== draft.printed && (
+      {offered?.of === `${layer.id} ${bench.selectedKey}` && !draft.isChanged && offered.pressed === draft.printed && (
         <p className="soft" role="status">
           Or as before, and something else under that modifier:{' '}
           <button
@@ -343,7 +343,7 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
             className="word mono"
             onClick={() => {
               setOffered(undefined);
-              if (draft.takeLine(offered.line)) leave();
+              if (draft.takeBinding(offered.line, offered.binding)) leave();
             }}
           >
             {offered.line}
@@ -354,9 +354,19 @@ export const AssignLine = ({ draft, bench, inputRef, onDone, onNext }: AssignLin
         <CaptureKeys
           onCaptured={(codes) => {
             setIsCapturing(false);
+            const pressed: Binding = { kind: 'act', action: { do: 'keys', codes } };
             const under = underPressed(codes, draft.now);
+            const line = under && printLine(under, profile);
+            // It stands there as long as the key is what was pressed.
             setOffered(
-              under ? { line: printLine(under, profile) ?? '', of: `${layer.id} ${bench.selectedKey}` } : undefined,
+              under && line !== undefined
+                ? {
+                    binding: under,
+                    line,
+                    pressed: printLine(pressed, profile) ?? '',
+                    of: `${layer.id} ${bench.selectedKey}`,
+                  }
+                : undefined,
             );
             put(codes.map(wordOfCode).join('+'));
           }}

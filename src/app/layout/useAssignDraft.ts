@@ -43,6 +43,8 @@ export type AssignDraft = {
   refused: string;
   /** Takes a reading, the marked one when none is given, as the key's binding; false when there is none, or it is refused. */
   take(reading?: number): boolean;
+  /** Takes a binding as it is, with its timing, or says why that cannot be; `line` is how it was shown. */
+  takeBinding(line: string, binding: Binding): boolean;
   /** Takes a line that was picked, not typed. */
   takeLine(line: string): boolean;
   /** Takes the line when it has one reading only, which the person therefore saw. */
@@ -182,6 +184,7 @@ export function useAssignDraft({
         input?.setSelectionRange(from, to);
       });
     },
+    takeBinding: (line, to) => give(line, to),
     takeLine: (line) => {
       const meant = understand(line, profile);
       const [first] = meant.ok ? meant.readings : [];

@@ -170,7 +170,7 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
     },
     read: ({ from }) => {
       const what = choiceOf(from, MOVED, from.tree(SET.moved, 1), 'movement');
-      const most = zigzag(LIMITS.perSecond.least);
+      const most = Math.max(zigzag(LIMITS.perSecond.least), zigzag(LIMITS.perSecond.most));
       const [x, y] = [unzigzag(from.number(SET.perSecond, most)), unzigzag(from.number(SET.perSecond, most))];
       const rampMs = from.number(SET.rampMs, LIMITS.rampMs.most);
       if (from.tree(SET.moveDepth, 1) === 0) return { do: 'move', what, x, y, rampMs };
