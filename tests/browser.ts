@@ -208,7 +208,13 @@ export async function tabTo(page: Page, selector: string): Promise<void> {
 /** In the dialog of a new layer: takes the name that is offered, and no key that leads there. By keyboard. */
 export async function layerWithoutKey(page: Page): Promise<void> {
   await page.waitForFunction(() => document.activeElement?.id === 'new-layer-name');
-  await page.keyboard.press('Tab');
+  // The dialog may put the focus on its first field once more while it opens.
+  for (let settled = 0; settled < 3;) {
+    const isInName = await page.evaluate(() => document.activeElement?.id === 'new-layer-name');
+    if (isInName) await page.keyboard.press('Tab');
+    settled = isInName ? 0 : settled + 1;
+    await wait(100);
+  }
   await page.keyboard.type('no key');
   // Enter takes what is marked in the list: it is pressed by somebody who sees it there.
   await page.waitForFunction(
