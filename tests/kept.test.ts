@@ -115,7 +115,8 @@ describe('a store that refuses', () => {
         throw new DOMException('no room', 'QuotaExceededError');
       };
     });
-    await page.waitForSelector('.layout-bench');
+    // The first minutes come beside the board and take the focus: what is typed before that would be theirs.
+    await page.waitForSelector('.first-cap:focus');
     await assign(page, 'KeyB', 'F13');
     await seeText(page, '[data-key="KeyB"]', 'F13');
     await seeText(page, '.not-kept-strip', 'the browser has no more room for this page');
