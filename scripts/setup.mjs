@@ -41,15 +41,15 @@ const mayInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
 const APT_INSTALL = ['install', '-y', '-qq', '--no-install-recommends'];
 
 /**
- * The path of a browser; installs Debian's when there is none and this is root.
+ * The path of a program; installs Debian's when there is none and this is root.
  * @param {string} what Debian's package of it
  * @param {(string | undefined)[]} places where it may be
  * @param {string} variable the variable that says where else
  */
-function findBrowser(what, places, variable) {
+function findProgram(what, places, variable) {
   const found = () => places.find((path) => path && existsSync(path));
   if (!found() && mayInstall) {
-    process.stderr.write(`Installing ${what} for the tests of the real interface ...\n`);
+    process.stderr.write(`Installing ${what} for the tests ...\n`);
     run('apt-get', ['update', '-qq'], { stdio: ['ignore', 2, 2] });
     run('apt-get', [...APT_INSTALL, what], { stdio: ['ignore', 2, 2] });
   }
@@ -61,7 +61,7 @@ function findBrowser(what, places, variable) {
 
 /** The path of a Chromium. Its shell without windows is installed beside it where that is easy: tests are quicker with it, and run without. */
 export function findChromium() {
-  const path = findBrowser(
+  const path = findProgram(
     'chromium',
     [process.env.CHROMIUM_PATH, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'],
     'CHROMIUM_PATH',
@@ -75,9 +75,17 @@ export function findChromium() {
 
 /** The path of a Firefox. */
 export const findFirefox = () =>
-  findBrowser(
+  findProgram(
     'firefox-esr',
     [],
     [process.env.FIREFOX_PATH, '/usr/bin/firefox-esr', '/usr/bin/firefox'],
     'FIREFOX_PATH',
+  );
+
+/** The path of a Python 3, in which a second reader and a second keyboard are written. */
+export const findPython = () =>
+  findProgram(
+    'python3',
+    [process.env.PYTHON_PATH, ...(process.env.PATH ?? '').split(':').map((folder) => join(folder, 'python3'))],
+    'PYTHON_PATH',
   );

@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 
 const files = execFileSync(
   'git',
-  ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx', '*.mjs', '*.js', '*.css'],
+  ['ls-files', '--cached', '--others', '--exclude-standard', '*.ts', '*.tsx', '*.mjs', '*.js', '*.css', '*.py'],
   {
     encoding: 'utf8',
   },

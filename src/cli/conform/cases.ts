@@ -62,6 +62,8 @@ const engineCasesSchema = z.strictObject({
       edges: z.array(z.tuple([z.number(), z.number(), z.number(), z.number()])),
       /** Time in µs, counts of the pointer to the right, and down. */
       moves: z.array(z.tuple([z.number(), z.number(), z.number()])),
+      /** The fields of all trace reports, without the zeros behind them; left out where the trace does not matter. */
+      told: z.array(hex).optional(),
     }),
   ),
 });
@@ -69,6 +71,8 @@ export type EngineCase = z.infer<typeof engineCasesSchema>['cases'][number];
 
 export const bytesOf = (text: string): Uint8Array => Uint8Array.from(Buffer.from(text, 'hex'));
 export const hexOf = (bytes: Uint8Array): string => Buffer.from(bytes).toString('hex').toUpperCase();
+/** The fields of a report, without the zeros behind them. */
+export const fieldsOf = (report: Uint8Array): string => hexOf(report.subarray(6, 60)).replace(/(00)+$/, '');
 
 /** The cases as they stand in docs/formats/cases, checked. Loaded when a program is put through them. */
 export async function loadCases() {

@@ -1,10 +1,10 @@
 /** `conform`: puts any program that speaks the link over standard input and output through the cases, and says which hold. */
 import { HARROW_64 } from '../../core/board';
 import { FaultyWay, seededChance, type KeyboardClient } from '../../core/device';
-import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST } from '../../core/device/linkReports';
+import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST, TRACE, WORKING } from '../../core/device/linkReports';
 import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
 import { BadInput, FOUND } from '../io';
-import { bytesOf, hexOf, loadCases, type EngineCase, type LinkCase, type LinkStep } from './cases';
+import { bytesOf, fieldsOf, hexOf, loadCases, type EngineCase, type LinkCase, type LinkStep } from './cases';
 import { processWire, Program } from './program';
 
 const ANSWERS_WITHIN_MS = 5000;
@@ -51,7 +51,8 @@ async function answerTo(program: Program, sequence: number, withinMs: number): P
     const report = await program.next(program.left(fromMs, withinMs));
     if (!report) return undefined;
     const reader = new ReportReader(report);
-    if (isIntact(report) && reader.kind >= 0x80 && reader.sequence === sequence) return reader;
+    const isAnswer = isIntact(report) && reader.kind >= 0x80 && reader.kind !== WORKING;
+    if (isAnswer && reader.sequence === sequence) return reader;
   }
 }
 
@@ -166,21 +167,25 @@ async function imageCase(start: Start, image: Uint8Array, isTaken: boolean): Pro
 }
 
 /** What must come and what came: the first that differs, as a sentence. */
-function difference(what: string, wanted: readonly number[][], got: readonly number[][]): Outcome {
-  const wrong = wanted.findIndex((one, n) => one.join() !== got[n]?.join());
-  if (wrong >= 0)
-    return `${what} ${wrong + 1}: ${got[wrong]?.join(' ') ?? 'nothing'}, not ${wanted[wrong]?.join(' ') ?? ''}`;
+function difference<One extends string | number[]>(what: string, wanted: readonly One[], got: readonly One[]): Outcome {
+  const said = (one: One | undefined): string => (typeof one === 'object' ? one.join(' ') : (one ?? 'nothing'));
+  const wrong = wanted.findIndex((one, n) => said(one) !== said(got[n]));
+  if (wrong >= 0) return `${what} ${wrong + 1}: ${said(got[wrong])}, not ${said(wanted[wrong])}`;
   return got.length > wanted.length
-    ? `${what} ${wanted.length + 1}: ${got[wanted.length]?.join(' ') ?? ''}, not nothing`
+    ? `${what} ${wanted.length + 1}: ${said(got[wanted.length])}, not nothing`
     : undefined;
 }
 
 async function engineCase(
   start: Start,
-  { image, strokes, lamps, untilUs, edges, moves }: EngineCase,
+  { image, strokes, lamps, untilUs, edges, moves, told: wanted }: EngineCase,
 ): Promise<Outcome> {
   const program = start();
-  const client = program.client();
+  const traced: string[] = [];
+  const client = program.client((report, deliver) => {
+    if (report[0] === TRACE) traced.push(fieldsOf(report));
+    deliver(report);
+  });
   const got: EngineCase['edges'] = [];
   const moved: EngineCase['moves'] = [];
   try {
@@ -207,7 +212,11 @@ async function engineCase(
     for (let tUs = strokes.at(-1)?.[0] ?? 0; tUs < untilUs;) client.clock((tUs = Math.min(untilUs, tUs + 100_000)));
     // What is asked after all this is answered after all this.
     await client.hello();
-    return difference('edge', edges, got) ?? difference('movement', moves, moved);
+    return (
+      difference('edge', edges, got) ??
+      difference('movement', moves, moved) ??
+      (wanted && difference('trace report', wanted, traced))
+    );
   } catch (error) {
     return failureOf(error, program);
   } finally {
