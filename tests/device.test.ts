@@ -116,6 +116,14 @@ describe('the keyboard on the table', () => {
     await hold(page, 'Fn');
     await seeText(page, '[data-testid=slot-1]', 'in use');
     await seeText(page, '.lamp-line', 'Slot 1 is in use');
+    // The computer it is plugged into answers its Num Lock key with the lamp; a hand can turn one on, too.
+    const lit = (word: string, isLit: boolean) =>
+      page.waitForSelector(`.host-lamp[aria-pressed="${isLit}"] ::-p-text(${word})`);
+    await lit('Num Lock', true);
+    await tap(page, 'NumLock');
+    await lit('Num Lock', false);
+    await press(page, 'Caps Lock');
+    await lit('Caps Lock', true);
     await page.click('[data-testid=slot-2] .slot-actions button:last-child');
     await press(page, 'Empty it');
     await seeText(page, '[data-testid=slot-2]', 'empty');

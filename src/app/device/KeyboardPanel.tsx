@@ -1,9 +1,10 @@
 /** The keyboard on the table: its keys can be pressed, its lamps seen, its cable pulled. It needs no other bench, and no profile. */
 import type { Board } from '../../core/board';
-import { isCode, legendOfCode } from '../../core/codes';
+import { HOST_LAMPS, isCode, legendOfCode } from '../../core/codes';
 import type { Body } from '../../core/device';
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { BoardView } from '../shared/BoardView';
+import { HostLamps } from '../shared/HostLamps';
 import { keyName } from '../shared/keyNames';
 import { useBodies, useBody } from '../state/bodies';
 import { webHid } from '../state/hid';
@@ -107,6 +108,13 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
               ? `Slot ${body.slot + 1} is in use${held.size > 0 ? `, ${held.size} held` : ''}. ${body.trouble ? `But ${body.trouble}.` : ''}`
               : 'No power.')}
         </p>
+      )}
+      {body && (
+        <HostLamps
+          isLit={(lamp) => ((body.hostLamps >> HOST_LAMPS.indexOf(lamp)) & 1) === 1}
+          turn={(lamp) => act(board.id, { do: 'hostLamp', lamp: HOST_LAMPS.indexOf(lamp) })}
+          isOff={!isIn}
+        />
       )}
       <p className="section-line">
         <span className="soft">

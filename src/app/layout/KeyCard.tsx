@@ -2,9 +2,8 @@
 import { Fragment, memo, useEffect, type RefObject } from 'react';
 import { Link } from 'react-router';
 import { sharersOf } from '../../core/board';
-import { lampTitle } from '../../core/codes';
 import { hostLayout, hostName, pressesOfText } from '../../core/hosts';
-import { sentencesOf } from '../../core/notation';
+import { lampWords, sentencesOf } from '../../core/notation';
 import { shortened } from '../../core/reading';
 import {
   actionsOf,
@@ -120,9 +119,8 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap, onNex
         <strong>{keyTitle(board, profile, selectedKey)}</strong>
         <span className="soft">
           on <bdi style={{ color: textOf(layer.dye) }}>{layer.name}</bdi>
-          {profile.lampLayers
-            .filter(({ shows }) => shows === layer.id)
-            .map(({ lamp, lit }) => ` while ${lampTitle(lamp)} is ${lit ? 'lit' : 'dark'}`)
+          {lampWords(profile, layer.id)
+            .map((lamp) => ` while ${lamp}`)
             .join(' or')}
           {key && <span className="key-finger"> · {fingerName(key)}</span>}
         </span>

@@ -3,7 +3,7 @@ import { Popover } from 'antd';
 import { lazy, memo, Suspense, useState } from 'react';
 import type { Board } from '../../core/board';
 import { sayCount } from '../../core/macro';
-import { lampTitle } from '../../core/codes';
+import { lampWords } from '../../core/notation';
 import { waysTo, type Layer, type Profile } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
@@ -36,10 +36,7 @@ function waysText(profile: Profile, board: Board, layer: Layer): string {
       ({ when }) =>
         `with ${when.map((id) => profile.layers.find((candidate) => candidate.id === id)?.name ?? id).join(' + ')}`,
     );
-  const lamps = profile.lampLayers
-    .filter(({ shows }) => shows === layer.id)
-    .map(({ lamp, lit }) => `${lampTitle(lamp)} ${lit ? 'lit' : 'dark'}`);
-  const inward = [...new Set([...ways.map(({ text }) => text), ...joined, ...lamps])];
+  const inward = [...new Set([...ways.map(({ text }) => text), ...joined, ...lampWords(profile, layer.id)])];
   if (inward.length === 0) return 'no key leads here yet';
   const stays = ways.some(({ how }) => how === 'go');
   const back =

@@ -5,7 +5,7 @@
  */
 import { Fragment, memo, useMemo, useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { extentOf, rowOf, type BoardKey, type KeyId } from '../../core/board';
-import { legendOf } from '../../core/notation';
+import { lampWords, legendOf } from '../../core/notation';
 import { answerFrom, bindingOn, type Assignment, type Dye, type Profile } from '../../core/profile';
 import { UNIT } from '../shared/Cap';
 import { fit } from '../shared/CapFace';
@@ -187,12 +187,17 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
   const top = (layer: number): number => (count - 1 - layer) * band;
   const answered = row.map((key) => (bindingOn(profile.layers[0], key.id).kind === 'pass' ? '0' : '1')).join('');
   const title = keyTitle(board, profile, selectedKey);
+  /** While which lamp a layer is shown, behind its name. */
+  const shownWhile = (layerId: string): string =>
+    lampWords(profile, layerId)
+      .map((lamp) => `, while ${lamp}`)
+      .join(' or');
   const story = profile.layers
     .map((layer, index) => {
       const answer = answerFrom(profile, index, selectedKey);
       const own = answer?.layerIndex === index;
       const what = answer ? legendOf(answer.assignment, profile).main : 'nothing';
-      return `${layer.name}: ${own ? what : `passes to ${what}`}`;
+      return `${layer.name}${shownWhile(layer.id)}: ${own ? what : `passes to ${what}`}`;
     })
     .toReversed()
     .join('; ');
@@ -233,6 +238,9 @@ export const Weave = memo(({ bench }: { bench: Bench }) => {
           {count === 1
             ? `the row of ${title}: one layer, so every key answers on it`
             : `the row of ${title}, from ${profile.layers.at(-1)?.name} down to ${profile.layers[0]?.name}`}
+          {profile.layers
+            .map(({ id, name }) => [name, shownWhile(id)])
+            .flatMap(([name, lamp]) => (lamp ? [` · ${name}${lamp.replace(',', '')}`] : []))}
         </span>
       </p>
       <svg

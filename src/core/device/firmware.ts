@@ -65,6 +65,8 @@ export type Face = {
   keysDown: number[];
   trouble?: string;
   recordedEvents: number;
+  /** The lamps that the host has lit, as bits by their places. */
+  hostLamps: number;
   isKept: boolean;
 };
 
@@ -113,6 +115,7 @@ export class Firmware {
       keysDown: life.keysDown,
       ...(life.trouble !== undefined && { trouble: life.trouble }),
       recordedEvents: life.eventCount,
+      hostLamps: life.lampsOfHost,
       isKept: this.unkept === undefined && this.keeping === 0,
     };
   }
@@ -297,7 +300,10 @@ export class Firmware {
       case REQUEST.hostLamps: {
         const [tUs, lamps] = [request.timeUs(), request.u8()];
         if (this.playing.isBy(peer)) this.playing.lights(tUs, lamps);
-        else this.life.lights(lamps);
+        else {
+          this.life.lights(lamps);
+          this.home.changed();
+        }
         return answer;
       }
       case REQUEST.playStop:

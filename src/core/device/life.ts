@@ -72,6 +72,11 @@ export class Life {
     return [...this.depths].flatMap(([key, depth]) => (depth > 0 ? [key] : []));
   }
 
+  /** The lamps that the host has lit, as bits; none as long as it has told of none. */
+  get lampsOfHost(): number {
+    return this.hostLamps ?? 0;
+  }
+
   get eventCount(): number {
     return this.recorder.eventCount;
   }
@@ -189,13 +194,13 @@ export class Life {
     this.running?.letGo();
   }
 
-  /** The engine's listener, with an ear for what concerns the keyboard itself. */
   /** The host has lit these lamps, as bits by their places in `HOST_LAMPS`. */
   lights(lamps: number): void {
     this.hostLamps = lamps;
     this.running?.lights(this.nowUs, lamps);
   }
 
+  /** The engine's listener, with an ear for what concerns the keyboard itself. */
   private heard(program: Program): Listener {
     const outer = this.listener.listenerFor(program);
     return {

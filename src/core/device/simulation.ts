@@ -9,6 +9,7 @@ import { FaultyWay, NO_FAULTS, type Faults } from './faults';
 import { Firmware, type Face } from './firmware';
 import { Flash, type FlashContents } from './flash';
 import { INDICATORS } from './life';
+import { TableHost } from './tableHost';
 
 /** What surrounds it. */
 interface Surroundings {
@@ -31,6 +32,8 @@ export const handSchema = z.discriminatedUnion('do', [
     key: z.number().int().min(0).max(1023),
     depthUm: z.number().int().min(0).max(20_000),
   }),
+  /** A lamp of the host, by its place, is turned on or off. */
+  z.strictObject({ do: z.literal('hostLamp'), lamp: z.number().int().min(0).max(2) }),
   z.strictObject({ do: z.literal('cable'), isIn: z.boolean() }),
   z.strictObject({ do: z.literal('faults'), rate: z.number().min(0).max(0.5) }),
   /** The power goes in the middle of the operation of the memory that comes after so many. */
@@ -49,6 +52,7 @@ export const bodySchema: z.ZodType<Body> = z.object({
   keysDown: z.array(place).max(1024),
   trouble: z.string().max(500).optional(),
   recordedEvents: z.number().int().min(0),
+  hostLamps: z.number().int().min(0).max(7),
   isKept: z.boolean(),
   cableIsIn: z.boolean(),
   powerIsOn: z.boolean(),
@@ -61,6 +65,7 @@ const LEVEL_AFTER_MS = 2000;
 export class Simulation {
   private readonly flash: Flash;
   private firmware: Firmware | null = null;
+  private host: TableHost | null = null;
   private readonly plugs = new Set<{ cable: Cable; connection: { send(report: Uint8Array): void } }>();
   private readonly watchers = new Set<(body: Body) => void>();
   private cableIsIn = true;
@@ -87,7 +92,7 @@ export class Simulation {
     if (this.firmware) this.face = this.firmware.face;
     return {
       ...this.face,
-      ...(this.firmware ? {} : { indicator: 'off' as const, keysDown: [] }),
+      ...(this.firmware ? {} : { indicator: 'off' as const, keysDown: [], hostLamps: 0 }),
       cableIsIn: this.cableIsIn,
       powerIsOn: this.firmware !== null,
       faultRate: this.faultRate,
@@ -126,6 +131,9 @@ export class Simulation {
     switch (act.do) {
       case 'finger':
         this.firmware?.finger(this.nowUs, act.key, act.depthUm);
+        break;
+      case 'hostLamp':
+        this.host?.turn(act.lamp);
         break;
       case 'cable':
         // The cable is also the power.
@@ -172,7 +180,7 @@ export class Simulation {
 
   private powerUp(): Firmware {
     this.startMs = this.around.nowMs();
-    return new Firmware(this.board, this.flash, {
+    const firmware: Firmware = new Firmware(this.board, this.flash, {
       keep: (done) => {
         this.around.keep(this.contents, done);
         this.levelCallOff();
@@ -188,6 +196,8 @@ export class Simulation {
         this.tell();
       },
     });
+    this.host = new TableHost(firmware, this.around.after);
+    return firmware;
   }
 
   private pullAll(): void {

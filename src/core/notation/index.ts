@@ -1,12 +1,12 @@
 /** The words for what keys do: read from a line, written in one, said in sentences, put on caps. Words of the house: docs/glossary.md. */
 export { actionLegend, OFFERS, predicate, printAction } from './actionWords';
 export { completeLine, type CompletionContext, usedCodes } from './complete';
+export { lampWords } from './lampWords';
 export { type Legend, legendOf } from './legend';
 export { chordTitle, type NotationContext, printLayer, printMacro } from './names';
 export { parseLine } from './parse';
 export { spanSentence } from './planSentences';
 export { printLine } from './print';
-export {} from './scanner';
 export { parseActuation, printActuation } from './travel';
 export { sentencesOf } from './sentences';
 export {
