@@ -1,4 +1,4 @@
-/** `npm run bench -- NAME`: runs one benchmark, or lists them. Figures are ratios within one run; machines differ. */
+/** `npm run bench -- NAME ...`: runs benchmarks one after the other, or lists them. Figures are ratios within one run; machines differ. */
 import { deviceBench } from './device';
 import { engineBench } from './engine';
 import { growthBench } from './growth';
@@ -23,10 +23,10 @@ const BENCHES: Record<string, () => void | Promise<void>> = {
   words: wordsBench,
 };
 
-const [name = ''] = process.argv.slice(2);
-const bench = BENCHES[name];
-if (bench) await bench();
+const names = process.argv.slice(2);
+const unknown = names.filter((name) => !BENCHES[name]);
+if (names.length > 0 && unknown.length === 0) for (const name of names) await BENCHES[name]?.();
 else {
   process.stdout.write(`Benchmarks: ${Object.keys(BENCHES).join(', ')}. For example: npm run bench -- engine\n`);
-  process.exitCode = name === '' ? 0 : 2;
+  process.exitCode = unknown.length > 0 ? 2 : 0;
 }
