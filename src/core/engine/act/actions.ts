@@ -34,6 +34,7 @@ import { Holds } from './holds';
 import type { Layers } from './layers';
 import { Macros } from './macros';
 import { Moves } from './moves';
+import { OneKeys } from './oneKeys';
 import { announce, type Origin } from './origin';
 import { Texts } from './texts';
 
@@ -44,6 +45,7 @@ export class Actions {
   private readonly nextKey: NextKey;
   private readonly latches: Latches;
   private readonly holds: Holds;
+  private readonly oneKeys: OneKeys;
   private readonly texts: Texts;
   private readonly macros: Macros;
   private readonly moves: Moves;
@@ -68,6 +70,7 @@ export class Actions {
     this.nextKey = new NextKey(program, this.ledger);
     this.latches = new Latches(this.ledger, this.nextKey);
     this.holds = new Holds(this.ledger, (last) => this.end(last));
+    this.oneKeys = new OneKeys(program.keyIds.length + program.joints.length, clock, this.ledger);
     this.texts = new Texts(clock, this.ledger, listener);
     this.macros = new Macros(program.macros, clock, this.ledger, this.texts, listener);
     this.moves = new Moves(program.pollUs, depths, clock, listener);
@@ -77,6 +80,25 @@ export class Actions {
   /** Another slot was asked for: what waits is dropped, and nothing more is begun. */
   get isLeaving(): boolean {
     return this.leaving.isSet;
+  }
+
+  /** Begins what is no more than one key, until `endOne`; false when it is more, as things stand, and nothing has begun. */
+  beginOne(action: RunAction, origin: Origin): boolean {
+    if (action.kind !== KEYS || action.only < 0 || !this.isOneKey) return false;
+    this.tookTyping = this.tookLayer = false;
+    announce(origin, this.clock, this.listener);
+    this.oneKeys.begin(origin.key, action.only);
+    return true;
+  }
+
+  /** The press of a key ends, if `beginOne` began it. */
+  endOne(key: number): void {
+    this.oneKeys.end(key);
+  }
+
+  /** Whether a key that begins now is that key and nothing else: nothing goes up before it, is added to it or comes of it. */
+  private get isOneKey(): boolean {
+    return !this.latchesNext && this.nextKey.isAsIs && !this.leaving.isSet;
   }
 
   /** Begins an action and returns its last part, which `end` takes; null when nothing of it lasts. */
@@ -94,6 +116,12 @@ export class Actions {
 
   /** Begins an action that ends by itself: at once when it only holds modifiers or a layer, else after `tapUs`. */
   tap(action: RunAction, origin: Origin, tapUs: number): void {
+    if (action.kind === KEYS && action.only >= 0 && this.isOneKey) {
+      this.tookTyping = this.tookLayer = false;
+      announce(origin, this.clock, this.listener);
+      this.oneKeys.show(action.only, tapUs);
+      return;
+    }
     const last = this.begin(action, origin, false);
     if (!last) return;
     if (action.modifiersOnly || action.holdsLayer || this.tookLayer) this.end(last);
@@ -144,8 +172,14 @@ export class Actions {
     this.latchesNext = false;
     this.macros.cutAll();
     this.texts.stopAll();
-    while (this.holds.length > 0) {
-      const last = this.holds.at(this.holds.length - 1);
+    for (;;) {
+      const last = this.holds.length > 0 ? this.holds.at(this.holds.length - 1) : null;
+      const one = this.oneKeys.lastOrder;
+      if (one > (last?.order ?? 0)) {
+        this.oneKeys.endAt(one);
+        continue;
+      }
+      if (!last) break;
       this.clock.cancel(last.timer);
       this.endPart(last);
     }

@@ -45,8 +45,8 @@ type ActionFacts = {
 /** Usages that go down in order and up in reverse. */
 type ChordPart = ActionFacts & { usages: readonly number[] };
 
-/** `mixed` chords hold modifiers and a key; a mouse button is a chord of its own usage. */
-export type KeysPart = ChordPart & { kind: typeof KEYS; mixed: boolean; isButton: boolean };
+/** `mixed` chords hold modifiers and a key; a mouse button is a chord of its own usage. `only` is the one key that most are, or -1. */
+export type KeysPart = ChordPart & { kind: typeof KEYS; mixed: boolean; isButton: boolean; only: number };
 /** Equal `holdFor` actions have the same number, from whichever key they are begun. */
 export type HoldForPart = ChordPart & { kind: typeof HOLD_FOR; number: number; forUs: number };
 type OncePart = ActionFacts & { kind: typeof ONCE_MODIFIERS; usages: readonly number[] };
@@ -145,7 +145,8 @@ type Rows = { [K in Kind]: (action: Extract<Action, { do: K }>, compiler: Action
 const ROWS: Rows = {
   keys: ({ codes }, compiler) => {
     const chord = compiler.chord(codes);
-    return { kind: KEYS, ...chord, mixed: chord.types && codes.some(isModifier), isButton: false };
+    const only = chord.types && codes.length === 1 ? (chord.usages[0] ?? -1) : -1;
+    return { kind: KEYS, ...chord, mixed: chord.types && codes.some(isModifier), isButton: false, only };
   },
   button: ({ button }, { usages }) => ({
     kind: KEYS,
@@ -153,6 +154,7 @@ const ROWS: Rows = {
     usages: [usages.ofButton(button)],
     mixed: false,
     isButton: true,
+    only: -1,
   }),
   holdFor: ({ codes, ms }, compiler) => ({
     kind: HOLD_FOR,

@@ -46,6 +46,7 @@ export class Presses {
 
   /** A gesture that became a hold: it does not count as typing. */
   beginHold(action: RunAction, origin: Origin): void {
+    if (this.actions.beginOne(action, origin)) return;
     this.runsModifiers[origin.key] = action.modifiersOnly ? 1 : 0;
     this.running[origin.key] = this.actions.begin(action, origin, true);
   }
@@ -61,7 +62,10 @@ export class Presses {
     const { key } = event;
     this.releasedUs[key] = event.tUs;
     const hold = this.running[key];
-    if (!hold) return;
+    if (!hold) {
+      this.actions.endOne(key);
+      return;
+    }
     this.running[key] = null;
     this.actions.end(hold);
   }

@@ -68,6 +68,11 @@ export class NextKey {
     this.capitals = !this.capitals;
   }
 
+  /** Whether the next key is that key and nothing else: nothing makes way for it, comes back before it or is added to it. */
+  get isAsIs(): boolean {
+    return !this.ledger.hasPassing && !this.ledger.hasLifts && this.count === 0 && !this.capitals;
+  }
+
   /**
    * Does what has to be done before a non-modifier of a press goes down.
    * @param holder who gets the modifiers that are added to this key
@@ -75,7 +80,7 @@ export class NextKey {
    */
   before(usage: number, press: number, holder: Holder, isButton: boolean): void {
     const { ledger } = this;
-    if (!ledger.hasPassing && !ledger.hasLifts && this.count === 0 && !this.capitals) return;
+    if (this.isAsIs) return;
     const shifts = !isButton && this.capitals && this.capitalsAdds(usage, press);
     ledger.makeWay(press, shifts);
     if (ledger.hasLifts) ledger.endLiftsOfOthers(press);
