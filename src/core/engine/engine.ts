@@ -10,7 +10,7 @@ import { Actions, Layers } from './act';
 import { Clock, Timer } from './clock';
 import type { Program } from './compile';
 import { Gestures, Joints } from './decide';
-import { type EventTaker, StrokeEvent } from './events';
+import { type EventTaker, PRESS, RELEASE, StrokeEvent } from './events';
 import type { Listener } from './out';
 import { lampOfSample, type Sample } from './sample';
 import { Travel, type SwitchState } from './travel';
@@ -24,6 +24,7 @@ export class Engine {
   private readonly joints: Joints;
   /** Who takes events first: without joints there is nothing to hold back. */
   private readonly first: EventTaker;
+  private readonly takesNow: boolean;
   private readonly event = new StrokeEvent();
   /** How deep each key is, in µm, where some movement follows that. */
   private readonly depths: Int32Array | null;
@@ -41,7 +42,8 @@ export class Engine {
     this.actions = new Actions(program, clock, this.layers, listener, this.leaving, this.depths);
     this.gestures = new Gestures(program, clock, this.layers, this.actions, listener);
     this.joints = new Joints(program, clock, this.gestures);
-    this.first = program.joints.length > 0 ? this.joints : this.gestures;
+    this.takesNow = program.joints.length === 0;
+    this.first = this.takesNow ? this.gestures : this.joints;
   }
 
   /** The time of the last input or deadline, in µs. */
@@ -58,9 +60,20 @@ export class Engine {
   feed(tUs: number, key: number, depthUm: number): void {
     this.clock.advance(tUs);
     if (this.depths !== null) this.depths[key] = depthUm;
-    if (this.travel.isQuiet(key, depthUm) || !this.travel.sample(key, depthUm, this.event)) return;
-    this.event.tUs = tUs;
-    this.first.take(this.event);
+    const { travel, event } = this;
+    if (travel.isQuiet(key, depthUm)) return;
+    if (travel.isSimple(key)) {
+      const isPress = travel.goesDown(key, depthUm);
+      if (!this.takesNow || !this.gestures.takeNow(key, isPress)) {
+        event.key = key;
+        event.what = isPress ? PRESS : RELEASE;
+        event.tUs = tUs;
+        this.first.take(event);
+      }
+    } else if (!travel.slides(key, depthUm) && travel.sample(key, depthUm, event)) {
+      event.tUs = tUs;
+      this.first.take(event);
+    } else return;
     if (this.leaving.isSet) this.clock.advance(tUs);
   }
 

@@ -11,7 +11,7 @@ import { mustBeSound } from '../check';
 import { decodeImage, encodeImage } from '../image';
 import type { Joint, Macro } from '../profile';
 import { Engine } from './engine';
-import { isDecisionLine, isEdgeLine, outcomeLines, type OutcomeLine } from './out';
+import { isDecisionLine, isEdgeLine, outcomeLines, traceLines, type OutcomeLine } from './out';
 import { compile, type Program } from './compile';
 import { replay } from './replay';
 import type { Sample } from './sample';
@@ -89,6 +89,30 @@ describe('promises', () => {
         if (line.edge === 'down') down.add(line.code);
         else down.delete(line.code);
       }
+    });
+  });
+
+  test('who listens, and joint presses of keys that nobody touches, change nothing', () => {
+    always((given, program) => {
+      const { samples } = given;
+      const profile = profileOf(given);
+      const edges = edgesOf(replay(program, samples));
+      const heard: OutcomeLine[] = [];
+      const engine = new Engine(
+        program,
+        traceLines(program, (line) => 'edge' in line && heard.push(line)),
+      );
+      for (const sample of samples) engine.take(sample);
+      for (let n = 0; n < 100; n++) engine.advance(engine.nowUs + 100_000);
+      expect(heard).toEqual(edges);
+      const untouched = HARROW_64.keys.filter(({ id }) => !samples.some(({ key }) => key === id)).slice(-2);
+      const idle: Joint = {
+        id: 'idle',
+        keys: untouched.map(({ id }) => id),
+        withinMs: 40,
+        action: { do: 'keys', codes: ['F24'] },
+      };
+      expect(edgesOf(replay(compile({ ...profile, joints: [...profile.joints, idle] }), samples))).toEqual(edges);
     });
   });
 

@@ -45,7 +45,7 @@ export class Actions {
   private readonly nextKey: NextKey;
   private readonly latches: Latches;
   private readonly holds: Holds;
-  private readonly oneKeys: OneKeys;
+  readonly oneKeys: OneKeys;
   private readonly texts: Texts;
   private readonly macros: Macros;
   private readonly moves: Moves;
@@ -91,14 +91,13 @@ export class Actions {
     return true;
   }
 
-  /** The press of a key ends, if `beginOne` began it. */
-  endOne(key: number): void {
-    this.oneKeys.end(key);
+  /** Whether a key that begins now is that key and nothing else: nothing goes up before it, is added to it or comes of it. */
+  get isOneKey(): boolean {
+    return this.ledger.isCalm || this.findCalm();
   }
 
-  /** Whether a key that begins now is that key and nothing else: nothing goes up before it, is added to it or comes of it. */
-  private get isOneKey(): boolean {
-    return !this.latchesNext && this.nextKey.isAsIs && !this.leaving.isSet;
+  private findCalm(): boolean {
+    return (this.ledger.isCalm = !this.latchesNext && this.nextKey.isAsIs && !this.leaving.isSet);
   }
 
   /** Begins an action and returns its last part, which `end` takes; null when nothing of it lasts. */
@@ -217,6 +216,7 @@ export class Actions {
         return earlier;
       case LATCH_NEXT:
         this.latchesNext = true;
+        this.ledger.isCalm = false;
         return earlier;
       case CAPITAL_LETTERS:
         this.nextKey.toggleCapitals();
@@ -275,6 +275,7 @@ export class Actions {
     this.listener.slot?.(this.clock.nowUs, how, slot);
     this.leaving.dueUs = this.clock.nowUs;
     this.leaving.order = -1;
+    this.ledger.isCalm = false;
     this.clock.restore(this.leaving);
   }
 

@@ -3,15 +3,26 @@
  * far less often than keys are pressed.
  */
 import type { Clock } from '../clock';
-import type { Program, RunBinding } from '../compile';
+import { ACT, KEYS, type Program, type RunBinding } from '../compile';
 import type { LayerWay, Listener } from '../out';
 
 const OFF = 0;
 const UNDER = 1;
 const ON = 2;
 
+/** A binding that is no one key, and one that lets the next layer answer. */
+const MORE = -1;
+const PASSES = -2;
+
+function oneUsage(binding: RunBinding | null): number {
+  if (!binding) return PASSES;
+  return binding.kind === ACT && binding.action.kind === KEYS && binding.action.only >= 0 ? binding.action.only : MORE;
+}
+
 export class Layers {
   private readonly bindings: Program['bindings'];
+  /** Of each binding the usage of the one key that it is, or one of the constants above. */
+  private readonly oneUsages: Int16Array;
   private readonly jointBindings: Program['jointBindings'];
   private readonly joinedLayers: Program['joinedLayers'];
   private readonly lampLayers: Program['lampLayers'];
@@ -42,6 +53,7 @@ export class Layers {
   ) {
     const count = program.layerIds.length;
     this.bindings = program.bindings;
+    this.oneUsages = Int16Array.from(program.bindings, oneUsage);
     this.jointBindings = program.jointBindings;
     this.joinedLayers = program.joinedLayers;
     this.lampLayers = program.lampLayers;
@@ -76,6 +88,16 @@ export class Layers {
       }
     }
     return null;
+  }
+
+  /** The usage of the one key that a press would be, as things stand; less than 0 when it would be anything else. */
+  oneUsageOf(key: number): number {
+    const { oneUsages, keyCount } = this;
+    for (let n = 0; n < this.orderLength; n++) {
+      const usage = oneUsages[(this.order[n] as number) * keyCount + key] as number;
+      if (usage !== PASSES) return usage;
+    }
+    return PASSES;
   }
 
   /** The host has lit a lamp, or put it out. */

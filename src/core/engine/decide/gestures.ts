@@ -56,17 +56,20 @@ export class Gestures implements EventTaker {
   /** The event from the queue that is being handled or looked at. */
   private readonly event = new StrokeEvent();
   private readonly presses: Presses;
+  /** Somebody listens for more than edges: all presses take the long way, on which everything is told. */
+  private readonly isTraced: boolean;
   private readonly strokes: Strokes;
 
   constructor(
     private readonly program: Program,
-    clock: Clock,
+    private readonly clock: Clock,
     private readonly layers: Layers,
     private readonly actions: Actions,
     listener: Listener,
   ) {
     this.waitingPress = new Uint8Array(program.keyIds.length + program.joints.length);
-    this.presses = new Presses(program, actions);
+    this.presses = new Presses(program, clock, actions);
+    this.isTraced = listener.begin !== undefined;
     this.strokes = new Strokes(program, layers, actions, this.presses);
     this.head = new Head(clock, layers, this.presses, listener, () => this.pump());
   }
@@ -79,6 +82,35 @@ export class Gestures implements EventTaker {
   /** Nothing is held back: the clock of gestures runs with the engine's again. */
   runOn(): void {
     if (this.head.standStillAt(Infinity)) this.goOn();
+  }
+
+  /**
+   * Takes what most events are, on the shortest way: an edge, now, of a key that has no plan, with nothing undecided or of the undecided key
+   * itself. False when it is more than that, and nothing has happened.
+   */
+  takeNow(key: number, isPress: boolean): boolean {
+    const { head } = this;
+    if (head.isFree) {
+      if (!isPress) {
+        this.presses.releaseNow(key);
+        return true;
+      }
+      const usage = this.layers.oneUsageOf(key);
+      if (usage >= 0 && !this.isTraced && !this.layers.hasOncePending && this.actions.isOneKey) {
+        this.presses.pressOne(key, usage);
+        return true;
+      }
+      head.atUs = this.clock.nowUs;
+      head.press(key);
+    } else {
+      // Most presses are over before anything else happens: no need to wait in line for that.
+      if (isPress || key !== head.key || this.queue.length > 0 || head.isDue) return false;
+      head.closedBy = key;
+      head.atUs = this.clock.nowUs;
+      head.release(false);
+    }
+    if (!head.isFree) this.pump();
+    return true;
   }
 
   /** Takes one event of a key, at its own time (not after the clock). */
@@ -184,8 +216,13 @@ export class Gestures implements EventTaker {
   /** An event with nothing undecided before it. */
   private handle(event: StrokeEvent): void {
     if (this.strokes.has(event.key)) this.handleStroke(event);
-    else if ((event.what & PRESS) !== 0) this.head.press(event);
+    else if ((event.what & PRESS) !== 0) this.pressOf(event);
     else if ((event.what & RELEASE) !== 0) this.presses.release(event);
+  }
+
+  private pressOf({ key, tUs }: StrokeEvent): void {
+    this.head.atUs = tUs;
+    this.head.press(key);
   }
 
   private handleStroke(event: StrokeEvent): void {
@@ -198,7 +235,7 @@ export class Gestures implements EventTaker {
     }
     const isPlain = (event.what & PLAIN) !== 0;
     if (!isPlain) this.strokes.hasNone(key);
-    if ((what & PRESS) !== 0) this.head.press(event);
+    if ((what & PRESS) !== 0) this.pressOf(event);
     else this.presses.release(event);
     if (!isPlain && (what & END) !== 0) this.strokes.isOver(key);
   }
@@ -221,13 +258,14 @@ export class Gestures implements EventTaker {
 
   /** The head's own key: only its edges mean anything to a gesture. */
   private lookOwn(event: StrokeEvent): void {
-    const { key, what } = event;
+    const { key, what, tUs } = event;
+    this.head.atUs = tUs;
     const isStroke = this.strokes.has(key);
     if ((what & PRESS) !== 0) {
       if (isStroke && (what & PLAIN) === 0) this.strokes.hasNone(key);
-      this.head.pressAgain(event);
+      this.head.pressAgain();
     }
-    if ((what & RELEASE) !== 0) this.head.release(event, this.looked > 0);
+    if ((what & RELEASE) !== 0) this.head.release(this.looked > 0);
     if (isStroke && (what & END) !== 0) this.strokes.isOver(key);
   }
 

@@ -5,7 +5,6 @@
 import { type Layers, Origin } from '../act';
 import { type Clock, Timer } from '../clock';
 import { ACT, GESTURE, type RunAction, type RunGesture, type RunStep } from '../compile';
-import type { StrokeEvent } from '../events';
 import { BY_TIME, type Cause, type Decided, type Listener } from '../out';
 import type { Presses } from './presses';
 
@@ -18,6 +17,8 @@ export class Head {
   isWaiting = false;
   /** The key whose event is being looked at: what closes the decision, if it does. */
   closedBy = BY_TIME;
+  /** When the event happened that it is told of next, in µs. A field and no argument: numbers of this size would be allocated on their way. */
+  atUs = 0;
   private gesture: RunGesture | null = null;
   private step = 0;
   /** Since when the present state (undecided or waiting) lasts. */
@@ -54,14 +55,13 @@ export class Head {
   }
 
   /** A press with nothing undecided before it: its action begins, or it is the head. */
-  press(event: StrokeEvent): void {
+  press(key: number): void {
     const { presses, origin } = this;
-    const { key } = event;
     const binding = this.layers.lookUp(key);
     origin.layer = this.layers.foundIn;
     if (this.layers.hasOncePending && !(binding?.kind === ACT && !binding.usesUpOnce)) presses.useUpOnce();
     const lastKey = presses.last;
-    this.goesDown(event);
+    this.goesDown(key);
     if (binding?.kind !== GESTURE) {
       presses.decided(key, null);
       if (binding?.kind === ACT) presses.begin(binding.action, origin);
@@ -71,7 +71,7 @@ export class Head {
     this.closedBy = key;
     this.gesture = binding;
     this.step = 0;
-    this.sinceUs = event.tUs;
+    this.sinceUs = this.atUs;
     if (!this.present.tap) this.enterStep();
     else if (presses.isGuarded(binding, origin)) this.becomeTap('guard');
     else if (binding.steps.length === 1 && presses.isTappedAgain(binding, origin, lastKey)) this.becomeTap('retap');
@@ -79,22 +79,22 @@ export class Head {
   }
 
   /** It goes down while it waits: the next step. */
-  pressAgain(event: StrokeEvent): void {
-    this.goesDown(event);
+  pressAgain(): void {
+    this.goesDown(this.key);
     this.step++;
     this.enterStep();
   }
 
   /** It goes up. With anything queued behind it, or no step to come, it is a tap. */
-  release(event: StrokeEvent, isQueued: boolean): void {
+  release(isQueued: boolean): void {
     const gesture = this.gesture as RunGesture;
-    this.presses.released(event);
+    this.presses.released(this.key, this);
     if (isQueued || this.step + 1 === gesture.steps.length) {
       this.becomeShownTap('released-early');
       return;
     }
     this.isWaiting = true;
-    this.sinceUs = event.tUs;
+    this.sinceUs = this.atUs;
     this.setDeadline(gesture.tapGapUs);
   }
 
@@ -156,11 +156,11 @@ export class Head {
     this.deadlineUs = Infinity;
   }
 
-  private goesDown({ key, tUs }: StrokeEvent): void {
+  private goesDown(key: number): void {
     const { presses, origin } = this;
     presses.goesDown(key);
     origin.key = key;
-    origin.pressedUs = tUs;
+    origin.pressedUs = this.atUs;
     origin.press = presses.count;
   }
 

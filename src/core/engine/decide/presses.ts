@@ -3,6 +3,7 @@
  * which was the last, when one last typed, what was tapped.
  */
 import type { Actions, Hold, Origin } from '../act';
+import type { Clock } from '../clock';
 import type { Program, RunAction, RunGesture } from '../compile';
 import type { StrokeEvent } from '../events';
 
@@ -22,6 +23,7 @@ export class Presses {
 
   constructor(
     program: Program,
+    private readonly clock: Clock,
     private readonly actions: Actions,
   ) {
     // Joint presses have numbers of their own behind the keys.
@@ -36,6 +38,27 @@ export class Presses {
   goesDown(key: number): void {
     this.last = key;
     this.count++;
+  }
+
+  /** A key goes down now, and is one key and nothing else, with nothing undecided and nobody listening for more than edges. */
+  pressOne(key: number, usage: number): void {
+    this.last = key;
+    this.count++;
+    this.tapped[key] = null;
+    this.typedUs = this.clock.nowUs;
+    this.actions.oneKeys.begin(key, usage);
+  }
+
+  /** A key goes up now: what its press began ends. */
+  releaseNow(key: number): void {
+    this.releasedUs[key] = this.clock.nowUs;
+    const hold = this.running[key];
+    if (!hold) {
+      this.actions.oneKeys.end(key);
+      return;
+    }
+    this.running[key] = null;
+    this.actions.end(hold);
   }
 
   /** The action of a press begins, and ends when its key goes up. */
@@ -63,7 +86,7 @@ export class Presses {
     this.releasedUs[key] = event.tUs;
     const hold = this.running[key];
     if (!hold) {
-      this.actions.endOne(key);
+      this.actions.oneKeys.end(key);
       return;
     }
     this.running[key] = null;
@@ -71,8 +94,8 @@ export class Presses {
   }
 
   /** The release of the head, whose press has begun nothing yet. */
-  released(event: StrokeEvent): void {
-    this.releasedUs[event.key] = event.tUs;
+  released(key: number, { atUs }: { atUs: number }): void {
+    this.releasedUs[key] = atUs;
   }
 
   /** A press has looked up its binding: pending `once` layers are used up. */

@@ -36,6 +36,8 @@ export class Ledger {
   private readonly counts: Uint16Array;
   private readonly claims = new Row(() => new Claim());
   private order = 0;
+  /** Known: nothing makes way for the next key, comes back before it or is added to it. Whatever may change that says so. */
+  isCalm = false;
   /** How many claims the next key may end. */
   private passing = 0;
   /** How many usages are kept down with no finger on them. */
@@ -99,7 +101,10 @@ export class Ledger {
       claim.earlier = holder.lastClaim;
       holder.lastClaim = claim;
     }
-    if (isPassing(why)) this.passing++;
+    if (isPassing(why)) {
+      this.passing++;
+      this.isCalm = false;
+    }
     return claim;
   }
 
@@ -203,6 +208,7 @@ export class Ledger {
    */
   lift(kinds: number, press: number): number {
     const began = ++this.order;
+    this.isCalm = false;
     const lift = this.lifts.append();
     lift.began = began;
     lift.kinds = kinds;

@@ -32,6 +32,7 @@ export class NextKey {
       if (this.isAsked(usage, by)) continue;
       this.asked[this.count] = usage;
       this.askers[this.count++] = by;
+      this.ledger.isCalm = false;
     }
   }
 
@@ -66,6 +67,7 @@ export class NextKey {
 
   toggleCapitals(): void {
     this.capitals = !this.capitals;
+    this.ledger.isCalm = false;
   }
 
   /** Whether the next key is that key and nothing else: nothing makes way for it, comes back before it or is added to it. */

@@ -4,7 +4,8 @@
  */
 import type { Program, RunActuation } from '../compile';
 import { PRESS, RELEASE } from '../events';
-import type { Quiet } from './quiet';
+import { ANY_BELOW_UM, type Quiet } from './quiet';
+import type { Sliding } from './sliding';
 
 /** Where a key stands: `extremeUm` is its deepest depth while down, its shallowest while up in the zone of a reversal key. */
 export type SwitchState = { isDown: boolean; inZone: boolean; extremeUm: number };
@@ -56,6 +57,15 @@ export class Actuations {
       this.extremeUm[key] = Math.min(extreme, depthUm);
     }
     return 0;
+  }
+
+  /** Says how a reversal key in its zone moves its extreme; others stand. */
+  slide(key: number, sliding: Sliding): void {
+    const setting = this.settings[key] as RunActuation;
+    if (setting.mode === 'fixed' || this.inZone[key] === 0) sliding.stands(key);
+    else if (this.down[key] === 1)
+      sliding.goesDeeper(key, this.extremeUm, ANY_BELOW_UM, setting.releaseUm, setting.leaveUm);
+    else sliding.goesShallower(key, this.extremeUm, setting.leaveUm, setting.pressUm, ANY_BELOW_UM);
   }
 
   /** Narrows the depths between which nothing changes to those between which this switch does not. */

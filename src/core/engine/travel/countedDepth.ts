@@ -7,6 +7,7 @@ import { REST_UM } from '../../profile';
 import type { Program } from '../compile';
 import { END, MOVE } from '../events';
 import type { Quiet } from './quiet';
+import type { Sliding } from './sliding';
 
 /** How far behind its extreme a finger is when its direction turns, in µm. */
 export const BACKLASH_UM = 150;
@@ -59,6 +60,15 @@ export class CountedDepths {
     quiet.atLeast(REST_UM);
     quiet.atLeast(this.going[key] === GOING_DOWN ? counted - BACKLASH_UM + 1 : counted);
     quiet.below(this.going[key] === GOING_DOWN ? counted + 1 : counted + BACKLASH_UM);
+  }
+
+  /** Says how the counted depth follows the finger until the next depth of a plan, within the bounds of the key's switch. */
+  slide(key: number, { fromUm, belowUm }: Quiet, sliding: Sliding): void {
+    const next = this.nextUm[key] as number;
+    if (this.going[key] === AT_REST) sliding.stands(key);
+    else if (this.going[key] === GOING_DOWN)
+      sliding.goesDeeper(key, this.countedUm, Math.min(next, belowUm) - 1, BACKLASH_UM, Math.max(fromUm, REST_UM));
+    else sliding.goesShallower(key, this.countedUm, Math.max(next, fromUm, REST_UM), BACKLASH_UM, belowUm);
   }
 
   private follow(key: number, depthUm: number): number {

@@ -8,6 +8,7 @@ import type { StrokeEvent } from '../events';
 import { Actuations, type SwitchState } from './actuation';
 import { CountedDepths } from './countedDepth';
 import { ANY_ABOVE_UM, ANY_BELOW_UM, Quiet } from './quiet';
+import { Sliding } from './sliding';
 
 export class Travel {
   private readonly actuations: Actuations;
@@ -15,10 +16,12 @@ export class Travel {
   private readonly quiet = new Quiet();
   private readonly quietFromUm: Int32Array;
   private readonly quietBelowUm: Int32Array;
+  private readonly sliding: Sliding;
   private readonly hasPlan: Uint8Array;
   /** Of keys with fixed points and no plan, which are most: where they go down, and up. Others have -1. */
   private readonly simplePointUm: Int32Array;
   private readonly simpleReleaseUm: Int32Array;
+  private readonly isFixed: Uint8Array;
 
   constructor(program: Program) {
     this.actuations = new Actuations(program);
@@ -26,12 +29,14 @@ export class Travel {
     const count = program.keyIds.length;
     this.quietFromUm = new Int32Array(count);
     this.quietBelowUm = new Int32Array(count);
+    this.sliding = new Sliding(count, this.quietFromUm, this.quietBelowUm);
     this.hasPlan = Uint8Array.from(program.planDepths, (depths) => (depths ? 1 : 0));
     const isSimple = program.actuation.map((setting, key) => setting.mode === 'fixed' && this.hasPlan[key] === 0);
     this.simplePointUm = Int32Array.from(program.actuation, ({ pointUm }, key) => (isSimple[key] ? pointUm : -1));
     this.simpleReleaseUm = Int32Array.from(program.actuation, (setting) =>
       setting.mode === 'fixed' ? setting.releaseUm : -1,
     );
+    this.isFixed = Uint8Array.from(program.actuation, ({ mode }) => (mode === 'fixed' ? 1 : 0));
     for (let key = 0; key < count; key++) this.findQuiet(key);
   }
 
@@ -40,13 +45,27 @@ export class Travel {
     return depthUm < (this.quietBelowUm[key] as number) && depthUm >= (this.quietFromUm[key] as number);
   }
 
-  /** Takes one depth in µm and fills in what it did to its key; false when it is no event. */
+  /** Whether a key has fixed points and no plan, as most have. */
+  isSimple(key: number): boolean {
+    return (this.simplePointUm[key] as number) >= 0;
+  }
+
+  /** A simple key at a depth that is not quiet: whether it goes down; else it goes up. It is quiet until its other point. */
+  goesDown(key: number, depthUm: number): boolean {
+    const isPress = depthUm >= (this.quietBelowUm[key] as number);
+    this.quietFromUm[key] = isPress ? (this.simpleReleaseUm[key] as number) : ANY_ABOVE_UM;
+    this.quietBelowUm[key] = isPress ? ANY_BELOW_UM : (this.simplePointUm[key] as number);
+    return isPress;
+  }
+
+  /** Whether a depth in µm that is not quiet only moves along what follows the finger. */
+  slides(key: number, depthUm: number): boolean {
+    return this.sliding.takes(key, depthUm);
+  }
+
+  /** Takes one depth in µm of a key that is not simple and fills in what it did to it; false when it is no event. */
   sample(key: number, depthUm: number, event: StrokeEvent): boolean {
     event.key = key;
-    if ((this.simplePointUm[key] as number) >= 0) {
-      event.what = this.sampleSimple(key, depthUm);
-      return true;
-    }
     let what = this.actuations.sample(key, depthUm);
     if (this.hasPlan[key] === 1) {
       what |= this.counted.sample(key, depthUm);
@@ -59,7 +78,7 @@ export class Travel {
   }
 
   isDown(key: number): boolean {
-    return this.actuations.isDown(key);
+    return this.isSimple(key) ? this.quietBelowUm[key] === ANY_BELOW_UM : this.actuations.isDown(key);
   }
 
   /** Whether no stroke goes on, of a key that has a plan. */
@@ -68,22 +87,22 @@ export class Travel {
   }
 
   stateOf(key: number): SwitchState {
-    return this.actuations.stateOf(key);
-  }
-
-  /** A key with fixed points and no plan, at a depth that is not quiet: it goes down, or up, and is quiet until its other point. */
-  private sampleSimple(key: number, depthUm: number): number {
-    const isPress = depthUm >= (this.quietBelowUm[key] as number);
-    this.quietFromUm[key] = isPress ? (this.simpleReleaseUm[key] as number) : ANY_ABOVE_UM;
-    this.quietBelowUm[key] = isPress ? ANY_BELOW_UM : (this.simplePointUm[key] as number);
-    return isPress ? this.actuations.goDown(key, depthUm) : this.actuations.goUp(key, depthUm);
+    return this.isSimple(key)
+      ? { isDown: this.isDown(key), inZone: false, extremeUm: 0 }
+      : this.actuations.stateOf(key);
   }
 
   private findQuiet(key: number): void {
-    const { quiet } = this;
+    const { quiet, sliding } = this;
     quiet.reset();
     this.actuations.narrow(key, quiet);
-    if (this.hasPlan[key] === 1) this.counted.narrow(key, quiet);
+    this.actuations.slide(key, sliding);
+    if (this.hasPlan[key] === 1) {
+      // One thing can move along; where two would, every sample is looked at.
+      if (this.isFixed[key] === 1) this.counted.slide(key, quiet, sliding);
+      else sliding.stands(key);
+      this.counted.narrow(key, quiet);
+    }
     this.quietFromUm[key] = quiet.fromUm;
     this.quietBelowUm[key] = quiet.belowUm;
   }
