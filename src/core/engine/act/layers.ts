@@ -90,12 +90,15 @@ export class Layers {
     return null;
   }
 
-  /** The usage of the one key that a press would be, as things stand; less than 0 when it would be anything else. */
+  /** The usage of the one key that a press would be, as things stand; less than 0 when it would be anything else. Changes nothing but `foundIn`. */
   oneUsageOf(key: number): number {
     const { oneUsages, keyCount } = this;
     for (let n = 0; n < this.orderLength; n++) {
-      const usage = oneUsages[(this.order[n] as number) * keyCount + key] as number;
-      if (usage !== PASSES) return usage;
+      const layer = this.order[n] as number;
+      const usage = oneUsages[layer * keyCount + key] as number;
+      if (usage === PASSES) continue;
+      this.foundIn = layer;
+      return usage;
     }
     return PASSES;
   }

@@ -56,8 +56,6 @@ export class Gestures implements EventTaker {
   /** The event from the queue that is being handled or looked at. */
   private readonly event = new StrokeEvent();
   private readonly presses: Presses;
-  /** Somebody listens for more than edges: all presses take the long way, on which everything is told. */
-  private readonly isTraced: boolean;
   private readonly strokes: Strokes;
 
   constructor(
@@ -68,8 +66,7 @@ export class Gestures implements EventTaker {
     listener: Listener,
   ) {
     this.waitingPress = new Uint8Array(program.keyIds.length + program.joints.length);
-    this.presses = new Presses(program, clock, actions);
-    this.isTraced = listener.begin !== undefined;
+    this.presses = new Presses(program, clock, actions, listener);
     this.strokes = new Strokes(program, layers, actions, this.presses);
     this.head = new Head(clock, layers, this.presses, listener, () => this.pump());
   }
@@ -96,8 +93,8 @@ export class Gestures implements EventTaker {
         return true;
       }
       const usage = this.layers.oneUsageOf(key);
-      if (usage >= 0 && !this.isTraced && !this.layers.hasOncePending && this.actions.isOneKey) {
-        this.presses.pressOne(key, usage);
+      if (usage >= 0 && !this.layers.hasOncePending && this.actions.isOneKey) {
+        this.presses.pressOne(key, usage, this.layers.foundIn);
         return true;
       }
       head.atUs = this.clock.nowUs;

@@ -6,6 +6,7 @@ import type { Actions, Hold, Origin } from '../act';
 import type { Clock } from '../clock';
 import type { Program, RunAction, RunGesture } from '../compile';
 import type { StrokeEvent } from '../events';
+import type { Listener } from '../out';
 
 export class Presses {
   /** The key that went down last, or -1. */
@@ -25,6 +26,7 @@ export class Presses {
     program: Program,
     private readonly clock: Clock,
     private readonly actions: Actions,
+    private readonly listener: Listener,
   ) {
     // Joint presses have numbers of their own behind the keys.
     const count = program.keyIds.length + program.joints.length;
@@ -40,12 +42,14 @@ export class Presses {
     this.count++;
   }
 
-  /** A key goes down now, and is one key and nothing else, with nothing undecided and nobody listening for more than edges. */
-  pressOne(key: number, usage: number): void {
+  /** A key goes down now, and is one key and nothing else, with nothing undecided. */
+  pressOne(key: number, usage: number, layer: number): void {
     this.last = key;
     this.count++;
     this.tapped[key] = null;
-    this.typedUs = this.clock.nowUs;
+    const { clock, listener } = this;
+    this.typedUs = clock.nowUs;
+    if (listener.begin) listener.begin(clock.nowUs, key, layer, clock.nowUs);
     this.actions.oneKeys.begin(key, usage);
   }
 
