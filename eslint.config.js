@@ -13,9 +13,9 @@ const CORE_TIERS = [
   ['profile', 'notation'],
   ['engine', 'macro', 'plan', 'check'],
   ['image'],
-  ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet', 'find', 'several'],
+  ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet', 'find', 'several', 'typing'],
 ];
-const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'], compare: ['probe'], trial: ['advice'] };
+const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'], compare: ['probe'], trial: ['advice'], typing: ['hands'] };
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
 /** The benches of the app: a folder each. */

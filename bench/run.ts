@@ -8,6 +8,7 @@ import { liveBench } from './live/index';
 import { macrosBench } from './macros';
 import { samplesBench } from './samples';
 import { shareBench } from './share';
+import { sweepBench } from './sweep';
 import { wordsBench } from './words';
 
 const BENCHES: Record<string, () => void | Promise<void>> = {
@@ -20,6 +21,7 @@ const BENCHES: Record<string, () => void | Promise<void>> = {
   macros: macrosBench,
   samples: samplesBench,
   share: shareBench,
+  sweep: sweepBench,
   words: wordsBench,
 };
 

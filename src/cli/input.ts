@@ -17,6 +17,7 @@ import {
 import type { Profile } from '../core/profile';
 import { decodeImage } from '../core/image';
 import { READING_BUDGET, textOfFile, Unreadable } from '../core/reading';
+import { type Grid, parseGrid } from '../core/typing';
 import { BadInput, reasonOfSystem } from './io';
 
 const MOST_IMAGE_BYTES = 4 << 20;
@@ -126,6 +127,12 @@ export function loadProfiles(file: string, boardFile: string | undefined): Profi
     }),
   );
 }
+
+/** A text, whole. */
+export const loadText = (file: string): string => from(file, READING_BUDGET.csv.bytes, textOfFile);
+
+/** Which settings are tried. */
+export const loadGrid = (file: string): Grid => fromText(file, parseGrid);
 
 /** The lines of a file of text. */
 export const loadLines = (file: string): string[] =>

@@ -100,6 +100,21 @@ function programWith(runs: Runs, say: (text: string) => void, complain: (text: s
     .action(runs(async () => (await import('./diff')).diffCommand));
 
   program
+    .command('tune')
+    .description('find the settings of gestures that suit recorded typing')
+    .option('--profile <file>', 'profile to tune')
+    .option('--strokes <file>', 'strokes file: what fingers did')
+    .option('--meant <file>', 'what was meant, as `replay --text` prints it')
+    .option(
+      '--grid <file>',
+      'which settings to try (JSON: values for each field of a timing); about a thousand when left out',
+    )
+    .option('--board <file>', 'board file, when the board is not a bundled one')
+    .option('--json', 'one object: now, suggested, front, tried, sure')
+    .option('--apply <file>', 'write the profile with the suggestion')
+    .action(runs(async () => (await import('./tune')).tuneCommand));
+
+  program
     .command('keyboard')
     .description('run the firmware as a program that speaks 64-byte reports over its standard input and output')
     .option('--board <board>', 'a bundled board, or a board file; the Harrow 64 when none is named')

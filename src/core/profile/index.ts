@@ -65,6 +65,7 @@ export {
   DYES,
   type Gesture,
   type GestureStep,
+  gestureTimingSchema,
   type GestureTiming,
   type Interrupt,
   type Joint,

@@ -1,0 +1,22 @@
+/** A person's own typing: takes of it, what went wrong in them, and which settings would have been better. docs/typing.md. */
+export { align, type Aligned, distance } from './distance';
+export { fieldsThatMatter, type Grid, hasGestures, settingAt, sizeOf, usualGrid } from './grid';
+export { parseGrid } from './gridFile';
+export { kneeOf } from './suggestion';
+export {
+  forAll,
+  joined,
+  type Outcome,
+  type Part,
+  type Result,
+  sweep,
+  type Swept,
+  type Tried,
+  Trial,
+  WHOLE,
+} from './sweep';
+export { movesOf, samplesOfMoves } from './performing';
+export { Reach, type Reached, type ReachStep, type Way } from './reach';
+export { tokensOf } from './tokens';
+export { typed, type Typist, USUAL_TYPIST } from './typist';
+export { type Tuning, tuningOf } from './tuning';

@@ -1,0 +1,192 @@
+/**
+ * Every setting of a grid on one take: how many misfires, and how much later keys come. What settings come to the same is played once; parts of
+ * the grid can be swept apart, in workers, and put together.
+ */
+import { retimed, type Sound } from '../check';
+import type { Sample } from '../engine';
+import type { GestureTiming, Profile } from '../profile';
+import { distance } from './distance';
+import { type Grid, samenessOf, settingAt, sizeOf } from './grid';
+import { fingersOf, meanOf, rankOf, Take } from './playing';
+import { tokensOf } from './tokens';
+
+/** What a setting gives: misfires, and delays from finger to host in µs. */
+export type Outcome = { misfires: number; delayMeanUs: number; delay95Us: number };
+/** A setting with what it gives. */
+export type Tried = Outcome & { timing: GestureTiming };
+/** The same with what would come, as a line. */
+export type Result = Tried & { text: string };
+
+/** Where settings are put: a profile with a timing. */
+export type Applies = (profile: Profile, timing: GestureTiming) => Profile;
+
+/** The timing of the whole profile; gestures with figures of their own keep those. */
+export const forAll: Applies = (profile, timing) => ({ ...profile, timing });
+
+/** So many misfires are always counted. */
+const LEAST_COUNTED = 500;
+
+/** A take with what was meant by it, ready to be tried under any setting. */
+export class Trial {
+  private readonly take: Take;
+  private readonly meant: Int32Array;
+  readonly now: GestureTiming;
+
+  /** @param meant a line as `replay --text` prints it. @throws RangeError when the take has keys that the board lacks */
+  constructor(
+    private readonly sound: Sound,
+    samples: readonly Sample[],
+    meant: string,
+    private readonly applies: Applies = forAll,
+  ) {
+    const { profile, program } = sound;
+    this.take = new Take(fingersOf(samples, program), program, profile.hostLayout);
+    this.meant = this.take.arrivals.numbers.rowOf(tokensOf(meant));
+    this.now = profile.timing;
+  }
+
+  get meantLength(): number {
+    return this.meant.length;
+  }
+
+  /** How many presses came to the host when it was played last. */
+  get presses(): number {
+    return this.take.presses.length;
+  }
+
+  get tokens(): { meant: Int32Array; came: Int32Array; from: Int32Array } {
+    const { arrivals } = this.take;
+    return {
+      meant: this.meant,
+      came: arrivals.tokens.slice(0, arrivals.length),
+      from: arrivals.from.slice(0, arrivals.length),
+    };
+  }
+
+  /** The press that something came of, when it was played last: its key by number, when it went down, how long it took (µs). */
+  pressAt(place: number): { key: number; pressedUs: number; delayUs: number } {
+    const { keys, pressed, delays } = this.take.presses;
+    return { key: keys[place] ?? -1, pressedUs: pressed[place] ?? 0, delayUs: delays[place] ?? 0 };
+  }
+
+  token(number: number): string {
+    return this.take.arrivals.numbers.token(number);
+  }
+
+  /**
+   * Misfires that are worth counting: a setting with more than these is none to look at. Somewhat more than there are now, or one in forty tokens, whichever
+   * is more; in short takes all.
+   */
+  mostMisfires(): number {
+    return Math.max(
+      LEAST_COUNTED,
+      Math.ceil(this.meant.length / 40),
+      Math.ceil(this.outcome(this.now).misfires * 1.25),
+    );
+  }
+
+  sameness(): (timing: GestureTiming) => string {
+    return samenessOf(this.sound.profile, this.take.fingers);
+  }
+
+  /** The sound profile under a setting. */
+  under(timing: GestureTiming): Sound {
+    return retimed(this.sound, (profile) => this.applies(profile, timing));
+  }
+
+  /**
+   * Plays the take under a setting.
+   * @param most misfires are counted up to here; more than that are one more
+   */
+  outcome(timing: GestureTiming, most = Infinity): Outcome {
+    const { take } = this;
+    take.play(this.under(timing).program);
+    const { arrivals, presses } = take;
+    const delays = presses.delays.subarray(0, presses.length);
+    return {
+      misfires: distance(this.meant, arrivals.tokens.subarray(0, arrivals.length), most),
+      delayMeanUs: meanOf(delays),
+      delay95Us: rankOf(delays, 95),
+    };
+  }
+
+  /** The same with what comes, as a line. */
+  result(timing: GestureTiming): Result {
+    const outcome = this.outcome(timing);
+    return { timing, ...outcome, text: this.take.arrivals.line() };
+  }
+}
+
+/** A part of a sweep: every `step`th setting of a grid, from the `from`th on. */
+export type Part = { from: number; step: number };
+export const WHOLE: Part = { from: 0, step: 1 };
+
+/** What a part of a sweep found: by setting, misfires and delays in µs. */
+export type Swept = {
+  misfires: Int32Array;
+  delayMeanUs: Float64Array;
+  delay95Us: Float64Array;
+  /** Misfires were counted up to here. */
+  most: number;
+};
+
+/** Settings that are tried before somebody is told how far it is. */
+const TOLD_EVERY = 4;
+
+/**
+ * Sweeps a part of a grid; what comes out between is how many of its settings are done.
+ * @returns the outcomes, in the order of the part
+ */
+export function* sweep(trial: Trial, grid: Grid, { from, step }: Part = WHOLE): Generator<number, Swept> {
+  const size = Math.max(0, Math.ceil((sizeOf(grid) - from) / step));
+  const most = trial.mostMisfires();
+  const swept: Swept = {
+    misfires: new Int32Array(size),
+    delayMeanUs: new Float64Array(size),
+    delay95Us: new Float64Array(size),
+    most,
+  };
+  const sameness = trial.sameness();
+  const known = new Map<string, number>();
+  for (let n = 0; n < size; n++) {
+    const timing = settingAt(grid, from + n * step, trial.now);
+    const name = sameness(timing);
+    const before = known.get(name);
+    if (before !== undefined) {
+      swept.misfires[n] = swept.misfires[before] as number;
+      swept.delayMeanUs[n] = swept.delayMeanUs[before] as number;
+      swept.delay95Us[n] = swept.delay95Us[before] as number;
+      continue;
+    }
+    known.set(name, n);
+    const { misfires, delayMeanUs, delay95Us } = trial.outcome(timing, most);
+    swept.misfires[n] = misfires;
+    swept.delayMeanUs[n] = delayMeanUs;
+    swept.delay95Us[n] = delay95Us;
+    if (known.size % TOLD_EVERY === 0) yield n;
+  }
+  return swept;
+}
+
+/** Parts of one sweep put together, in the order of the grid. */
+export function joined(parts: readonly Swept[]): Swept {
+  const size = parts.reduce((sum, { misfires }) => sum + misfires.length, 0);
+  const at = (n: number): [part: Swept, place: number] => [
+    parts[n % parts.length] as Swept,
+    Math.floor(n / parts.length),
+  ];
+  return {
+    misfires: Int32Array.from({ length: size }, (_, n) => at(n)[0].misfires[at(n)[1]] as number),
+    delayMeanUs: Float64Array.from({ length: size }, (_, n) => at(n)[0].delayMeanUs[at(n)[1]] as number),
+    delay95Us: Float64Array.from({ length: size }, (_, n) => at(n)[0].delay95Us[at(n)[1]] as number),
+    most: parts[0]?.most ?? 0,
+  };
+}
+
+/** A setting of a sweep by its number, with what it gave. */
+export const triedAt = (swept: Swept, grid: Grid, now: GestureTiming, number: number): Tried => ({
+  timing: settingAt(grid, number, now),
+  misfires: swept.misfires[number] ?? 0,
+  delayMeanUs: swept.delayMeanUs[number] ?? 0,
+  delay95Us: swept.delay95Us[number] ?? 0,
+});
