@@ -19,7 +19,7 @@ const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile']
 const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
 
 /** The benches of the app: a folder each. */
-const BENCHES = ['shelf', 'compare', 'sheet', 'history', 'boards', 'newProfile', 'layout', 'travel', 'macros', 'text', 'trial', 'device'];
+const BENCHES = ['shelf', 'compare', 'sheet', 'history', 'boards', 'newProfile', 'layout', 'travel', 'macros', 'text', 'trial', 'practice', 'device'];
 
 const anywhere = (room) => [`**/${room}`, `**/${room}/**`];
 

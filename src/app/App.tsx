@@ -11,6 +11,7 @@ import {
   LayoutBench,
   MacrosBench,
   NewProfile,
+  PracticeBench,
   SheetBench,
   ShelfBench,
   TextBench,
@@ -67,6 +68,8 @@ const Pages = () => {
           <Route path="macros" element={<MacrosBench />} />
           <Route path="text" element={<TextBench />} />
           <Route path="trial" element={<TrialBench />} />
+          <Route path="practice" element={<PracticeBench />} />
+          <Route path="practice/:part" element={<PracticeBench />} />
           <Route path="device" element={<DeviceBench />} />
         </Route>
         <Route path="*" element={<Navigate to="/shelf" replace />} />

@@ -25,6 +25,7 @@ const PROFILE_BENCHES: Readonly<Record<string, Loads>> = {
   macros: () => import('./macros/MacrosBench'),
   text: withHosts(() => import('./text/TextBench')),
   trial: () => import('./trial/TrialBench'),
+  practice: withHosts(() => import('./practice/PracticeBench')),
   device: withHosts(() => import('./device/DeviceBench')),
 };
 
@@ -56,6 +57,7 @@ export const TravelBench = lazyOf(PROFILE_BENCHES, 'travel');
 export const MacrosBench = lazyOf(PROFILE_BENCHES, 'macros');
 export const TextBench = lazyOf(PROFILE_BENCHES, 'text');
 export const TrialBench = lazyOf(PROFILE_BENCHES, 'trial');
+export const PracticeBench = lazyOf(PROFILE_BENCHES, 'practice');
 export const DeviceBench = lazyOf(PROFILE_BENCHES, 'device');
 export const ShelfBench = lazyOf(PAGES, 'shelf');
 export const CompareBench = lazyOf(PAGES, 'compare');

@@ -14,6 +14,7 @@ export const BENCHES = [
   { path: 'macros', name: 'Macros' },
   { path: 'text', name: 'Text' },
   { path: 'trial', name: 'Trial' },
+  { path: 'practice', name: 'Practice' },
   { path: 'device', name: 'Device' },
 ] as const;
 

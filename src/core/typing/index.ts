@@ -1,7 +1,10 @@
 /** A person's own typing: takes of it, what went wrong in them, and which settings would have been better. docs/typing.md. */
 export { align, type Aligned, distance } from './distance';
+export { follow, type Followed, settledAfter } from './following';
 export { fieldsThatMatter, type Grid, hasGestures, settingAt, sizeOf, usualGrid } from './grid';
 export { parseGrid } from './gridFile';
+export { ALL, appliesTo, decidedBy, fingerMates, type Scope, timingEdit, timingNow } from './scope';
+export { columnsOf, type Held, lookAt, type Looked, type Press, type Slip, type SlipKind, threadsOf } from './slips';
 export { kneeOf } from './suggestion';
 export {
   forAll,
@@ -17,6 +20,8 @@ export {
 } from './sweep';
 export { movesOf, samplesOfMoves } from './performing';
 export { Reach, type Reached, type ReachStep, type Way } from './reach';
-export { tokensOf } from './tokens';
+export { TokenNumbers, tokensOf } from './tokens';
 export { typed, type Typist, USUAL_TYPIST } from './typist';
 export { type Tuning, tuningOf } from './tuning';
+export { YARD_TEXTS } from './yardTexts';
+export { joinTakes } from './joining';

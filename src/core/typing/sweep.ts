@@ -38,11 +38,13 @@ export class Trial {
     samples: readonly Sample[],
     meant: string,
     private readonly applies: Applies = forAll,
+    /** What a setting decides, when that is less than the whole profile. */
+    private readonly decides: Profile = sound.profile,
   ) {
     const { profile, program } = sound;
     this.take = new Take(fingersOf(samples, program), program, profile.hostLayout);
     this.meant = this.take.arrivals.numbers.rowOf(tokensOf(meant));
-    this.now = profile.timing;
+    this.now = decides.timing;
   }
 
   get meantLength(): number {
@@ -86,7 +88,7 @@ export class Trial {
   }
 
   sameness(): (timing: GestureTiming) => string {
-    return samenessOf(this.sound.profile, this.take.fingers);
+    return samenessOf(this.decides, this.take.fingers);
   }
 
   /** The sound profile under a setting. */

@@ -5,8 +5,14 @@
 import { useCallback, useEffect, useState } from 'react';
 import type { Board } from '../../core/board';
 import { HOST_LAMPS, type HostLamp } from '../../core/codes';
-import { waysOutOf } from '../shared/waysOut';
-import type { TrialSession } from './session';
+import { waysOutOf } from './waysOut';
+
+/** Who takes the fingers, at times of the page's clock in ms. */
+export type TakesFingers = {
+  finger(key: string, down: boolean, atMs: number): void;
+  light(lamp: HostLamp, lit: boolean, atMs: number): void;
+  liftAll(atMs: number): void;
+};
 
 export type Listening = {
   isListening: boolean;
@@ -15,7 +21,7 @@ export type Listening = {
   /** The last key pressed that the board does not have. */ stranger: string;
 };
 
-export function useListening(session: TrialSession | null, board: Board): Listening {
+export function useListening(session: TakesFingers | null, board: Board): Listening {
   const [wants, setWants] = useState(false);
   const [stranger, setStranger] = useState('');
   const isListening = wants && session !== null;

@@ -1,0 +1,113 @@
+/** What was meant as running text; where something else came it stands below, marked, with the decision that explains it. */
+import { useState } from 'react';
+import type { Board } from '../../core/board';
+import type { Profile } from '../../core/profile';
+import type { Slip } from '../../core/typing';
+import type { LookedAt } from '../../workers/tuneOrder';
+import { keyLegend } from '../shared/keyNames';
+import type { Take } from '../state/takes';
+import { slipSentence } from './slipWords';
+import './MeantAndCame.css';
+
+type Props = { take: Take | undefined; looked: LookedAt | null; trouble: string; board: Board; profile: Profile };
+
+/** So many tokens are drawn at once; what lies further on is gone to by its slips. */
+const SHOWN = 1400;
+
+type Piece = { text: string; slip: Slip | null; came: string };
+
+/** What was meant in pieces: stretches that went well, and slips. */
+function piecesOf({ looked }: LookedAt, from: number, to: number): Piece[] {
+  const { meant, came, slips } = looked;
+  const pieces: Piece[] = [];
+  let at = from;
+  const plain = (until: number): void => {
+    if (until > at) pieces.push({ text: meant.slice(at, until).join(''), slip: null, came: '' });
+    at = Math.max(at, until);
+  };
+  for (const slip of slips) {
+    const [begins, ends] = slip.meant;
+    if (ends < from || begins > to) continue;
+    plain(begins);
+    pieces.push({ text: meant.slice(begins, ends).join(''), slip, came: came.slice(...slip.came).join('') });
+    at = Math.max(at, ends);
+  }
+  plain(to);
+  return pieces;
+}
+
+export const MeantAndCame = ({ take, looked, trouble, board, profile }: Props) => {
+  const [chosen, setChosen] = useState<Slip | null>(null);
+  const slips = looked?.looked.slips ?? [];
+  const meant = looked?.looked.meant ?? [];
+  const shown = slips.find((slip) => slip === chosen) ?? null;
+  const place = chosen && !shown ? -1 : shown ? slips.indexOf(shown) : -1;
+  const from = shown ? Math.max(0, Math.min(shown.meant[0] - SHOWN / 2, meant.length - SHOWN)) : 0;
+  const go = (by: number): void => {
+    const next = slips[(place < 0 ? (by > 0 ? 0 : slips.length - 1) : place + by + slips.length) % slips.length];
+    if (next) setChosen(next);
+  };
+  return (
+    <section className="panel meant-and-came" aria-label="What was meant, and what came">
+      <p className="section-line">
+        <span>
+          <strong>What was meant, and what came</strong>{' '}
+          {looked && (
+            <span className="soft" data-testid="slips">
+              {slips.length === 0
+                ? `no slip in ${meant.length} characters`
+                : `${slips.length} slip${slips.length === 1 ? '' : 's'} in ${meant.length} characters`}
+            </span>
+          )}
+        </span>
+        {slips.length > 0 && (
+          <span>
+            <button type="button" className="word" aria-label="The slip before" onClick={() => go(-1)}>
+              ◂
+            </button>
+            <button type="button" className="word" aria-label="The next slip" onClick={() => go(1)}>
+              ▸
+            </button>
+          </span>
+        )}
+      </p>
+      {trouble !== '' ? (
+        <p role="alert">{trouble}</p>
+      ) : !take ? (
+        <p className="soft">
+          Here stands what you meant, with what came instead marked under it: a roll that became a shortcut, a capital
+          that was none.
+        </p>
+      ) : !looked ? (
+        <p className="soft" role="status">
+          Playing it through the engine …
+        </p>
+      ) : (
+        <p className="running-text">
+          {piecesOf(looked, from, Math.min(meant.length, from + SHOWN)).map((piece, n) =>
+            piece.slip ? (
+              <button
+                key={n}
+                type="button"
+                className={`slip slip-${piece.slip.kind === 'hand' ? 'hand' : 'decided'}`}
+                aria-pressed={piece.slip === shown}
+                aria-label={`${piece.text === '' ? 'nothing' : piece.text} was meant, ${piece.came === '' ? 'nothing' : piece.came} came`}
+                onClick={() => setChosen(piece.slip === shown ? null : piece.slip)}
+              >
+                {piece.text === '' ? '‸' : piece.text}
+                <span className="slip-came">{piece.came === '' ? '—' : piece.came}</span>
+              </button>
+            ) : (
+              <span key={n}>{piece.text}</span>
+            ),
+          )}
+        </p>
+      )}
+      {shown && looked && (
+        <p className="slip-story" role="status">
+          {slipSentence(shown, looked, profile, (key) => keyLegend(board, profile, key))}
+        </p>
+      )}
+    </section>
+  );
+};

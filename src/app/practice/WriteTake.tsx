@@ -1,0 +1,155 @@
+/** Writing a take: a text of the yard or one's own, on one's own keyboard; what comes stands under what is meant, and typing goes on whatever comes. */
+import { App as AntApp, Button, Input, Segmented } from 'antd';
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { legendOfCode } from '../../core/codes';
+import type { Sound } from '../../core/check';
+import { hostLayout, hostName, strokesOf } from '../../core/hosts';
+import { YARD_TEXTS } from '../../core/typing';
+import { useListening } from '../shared/useListening';
+import { waysOutOf } from '../shared/waysOut';
+import { strokesOfTake, useTakes } from '../state/takes';
+import { TypedText } from './TypedText';
+import { meantOf, Writing } from './writing';
+import './WriteTake.css';
+
+const OWN = 'own';
+/** The longest text of one's own, in characters. */
+const LONGEST = 20_000;
+/** A take of fewer presses tells nothing. */
+const FEWEST = 8;
+
+type Props = { sound: Sound; onDone: (isKept: boolean) => void };
+
+const timeOf = (ms: number): string =>
+  `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
+
+export const WriteTake = ({ sound, onDone }: Props) => {
+  const { profile, board } = sound;
+  const { message } = AntApp.useApp();
+  const [which, setWhich] = useState<string>(YARD_TEXTS[0].name);
+  const [own, setOwn] = useState('');
+  const text = which === OWN ? own : (YARD_TEXTS.find(({ name }) => name === which)?.text ?? '');
+  const meant = useMemo(() => meantOf(text.slice(0, LONGEST)), [text]);
+  const lacking = useMemo(() => {
+    const layout = hostLayout(profile.hostLayout);
+    return [...new Set(meant)].filter((token) => [...token].length === 1 && !strokesOf(layout, token));
+  }, [meant, profile.hostLayout]);
+  const [round, anew] = useReducer((count: number) => count + 1, 0);
+  const writing = useMemo(() => {
+    // A new page to write on, each time it is begun anew.
+    void round;
+    return new Writing(sound, meant);
+  }, [sound, meant, round]);
+  const [, draw] = useReducer((count: number) => count + 1, 0);
+  const listening = useListening(meant.length > 0 && lacking.length === 0 ? writing : null, board);
+  const begin = useRef<HTMLButtonElement>(null);
+  useEffect(() => begin.current?.focus(), []);
+
+  // Time passes once a frame while somebody writes; what has come is drawn with it.
+  useEffect(() => {
+    if (!listening.isListening) return;
+    let isDirty = true;
+    writing.onChange = () => void (isDirty = true);
+    let frame = requestAnimationFrame(function pass() {
+      writing.tick(performance.now());
+      if (writing.isDone) listening.stop();
+      if (isDirty) draw();
+      isDirty = false;
+      frame = requestAnimationFrame(pass);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [writing, listening]);
+
+  const keep = async (): Promise<void> => {
+    writing.tick(performance.now() + 20_000);
+    const why = await useTakes.getState().add({
+      name: which === OWN ? 'A text of my own' : which,
+      at: Date.now(),
+      profile: profile.id,
+      profileName: profile.name,
+      board: board.id,
+      meant: writing.meantLine(),
+      strokes: strokesOfTake(writing.samples),
+    });
+    if (why === undefined) onDone(true);
+    else void message.error(`Not kept: ${why}. It is still here; make room and keep it again.`, 8);
+  };
+  const waysOut = waysOutOf(board).map(legendOfCode).join(' or ');
+  const hasEnough = writing.followed.at >= FEWEST;
+
+  return (
+    <section className="panel write-take" aria-label="Write a take">
+      <p className="section-line">
+        <span>
+          <strong>Write a take</strong> <span className="soft">as you always do; if it comes out wrong, go on</span>
+        </span>
+        <button type="button" className="word" onClick={() => onDone(false)}>
+          {hasEnough ? 'Throw it away' : 'Back to the takes'}
+        </button>
+      </p>
+      <Segmented<string>
+        aria-label="Which text"
+        value={which}
+        disabled={listening.isListening || writing.hasBegun}
+        onChange={setWhich}
+        options={[...YARD_TEXTS.map(({ name }) => name), { value: OWN, label: 'a text of my own' }]}
+      />
+      {which === OWN && !writing.hasBegun && !listening.isListening && (
+        <Input.TextArea
+          aria-label="A text of your own"
+          placeholder="Paste a text, best one of the kind that you write most"
+          rows={4}
+          maxLength={LONGEST}
+          value={own}
+          onChange={(event) => setOwn(event.target.value)}
+        />
+      )}
+      {lacking.length > 0 && (
+        <p role="alert">
+          No key makes {lacking.slice(0, 8).join(' ')} on the host layout {hostName(profile.hostLayout)}. Take{' '}
+          {lacking.length === 1 ? 'it' : 'them'} out of the text.
+        </p>
+      )}
+      <TypedText writing={writing} meant={meant} />
+      <p className="write-acts">
+        {listening.isListening ? (
+          <>
+            <span className="write-listening" role="status">
+              Listening to your keyboard
+            </span>
+            <span className="soft">
+              <kbd>{waysOut}</kbd> stops
+            </span>
+            <Button size="small" onClick={listening.stop}>
+              Stop
+            </Button>
+          </>
+        ) : writing.hasBegun ? (
+          <>
+            <Button type="primary" disabled={!hasEnough} onClick={() => void keep()}>
+              Keep this take
+            </Button>
+            <Button onClick={listening.start} disabled={writing.isDone}>
+              Go on
+            </Button>
+            <button type="button" className="word" onClick={anew}>
+              Begin again
+            </button>
+          </>
+        ) : (
+          <Button
+            ref={begin}
+            type="primary"
+            disabled={meant.length === 0 || lacking.length > 0}
+            onClick={listening.start}
+          >
+            Begin
+          </Button>
+        )}
+        <span className="soft write-figures" data-testid="written">
+          {writing.followed.at} of {meant.length} characters · {timeOf((writing.samples.at(-1)?.tUs ?? 0) / 1000)}
+        </span>
+      </p>
+    </section>
+  );
+};
