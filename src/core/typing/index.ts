@@ -25,3 +25,26 @@ export { typed, type Typist, USUAL_TYPIST } from './typist';
 export { type Tuning, tuningOf } from './tuning';
 export { YARD_TEXTS } from './yardTexts';
 export { joinTakes } from './joining';
+export { BUSY_SHARE, busiestThumb, lighten, type Move as LighterMove } from './lighten';
+export {
+  type FingerId,
+  type FingerLoad,
+  type Load,
+  loadOfShortcuts,
+  loadOfTake,
+  loadOfText,
+  runsOf,
+  type ShortcutLoad,
+  shareOf,
+  travelOf,
+} from './load';
+export { Ways } from './ways';
+export {
+  type Exercise,
+  type ExerciseKind,
+  exercisesOf,
+  exerciseOfText,
+  type Item,
+  leadingKeys,
+} from './exercises';
+export { SLOW, Spacing } from './spacing';

@@ -30,7 +30,9 @@ const COST = { tap: 1, long: 1.6, again: 0.6, held: 1.3, together: 1.5 } as cons
 /** Steps before the last, and places that are looked at: chains that are longer are nothing to show. */
 const MOST_STEPS = 3;
 const MOST_PLACES = 600;
-const MOST_WAYS = 4;
+const MOST_WAYS = 8;
+/** How many ways into one place are gone: several keys may hold one modifier. */
+const MOST_TIMES = 3;
 
 /** Which layers are active, and which modifiers are held alone. */
 type Place = {
@@ -117,16 +119,17 @@ export class Reach {
   /** The shortest way to each layer, by index; of the base none. */
   readonly layers = new Map<number, Way>();
 
-  constructor({ profile, board }: Sound) {
+  constructor({ profile, board }: Pick<Sound, 'profile' | 'board'>) {
     const indexOf = (id: string): number => profile.layers.findIndex((layer) => layer.id === id);
     const places: Place[] = [{ whiles: [], flips: [], once: [], go: 0, held: [], steps: [], cost: 0 }];
-    const seen = new Set<string>();
-    while (places.length > 0 && seen.size < MOST_PLACES) {
+    const seen = new Map<string, number>();
+    for (let looked = 0; places.length > 0 && looked < MOST_PLACES; looked++) {
       places.sort((a, b) => b.cost - a.cost);
       const place = places.pop() as Place;
       const name = nameOf(place);
-      if (seen.has(name)) continue;
-      seen.add(name);
+      const times = seen.get(name) ?? 0;
+      if (times >= MOST_TIMES) continue;
+      seen.set(name, times + 1);
       const active = withJoined(profile, new Set([...place.whiles, ...place.flips, ...place.once]), place.go);
       const order = [...active, ...(place.go > 0 ? [place.go] : []), 0];
       for (const layer of order)

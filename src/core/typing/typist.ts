@@ -3,14 +3,13 @@
  * spreads, so that what a sweep finds can be held against what is known. docs/typing.md has the model; no person types quite like it.
  */
 import type { KeyId } from '../board';
-import { codeOfWord, type Code } from '../codes';
 import type { Sound } from '../check';
 import type { Sample } from '../engine';
 import { normal } from '../hands';
-import { codesOfStroke, hostLayout, strokesOf } from '../hosts';
 import { samplesOfMoves, type Move } from './performing';
-import { Reach, type Way } from './reach';
+import type { Way } from './reach';
 import { tokensOf } from './tokens';
+import { Ways } from './ways';
 
 /** A time in ms: its mean, and how far it spreads (one standard deviation). */
 type Spread = { mean: number; spread: number };
@@ -43,47 +42,6 @@ const LEAST_MS = 12;
 /** How long a key is held whose hold is what is meant, in ms. */
 const LONG_MS = 420;
 
-const MODIFIER_WORDS: Readonly<Record<string, Code>> = {
-  Ctrl: 'ControlLeft',
-  Alt: 'AltLeft',
-  Meta: 'MetaLeft',
-  Shift: 'ShiftLeft',
-  AltGr: 'AltRight',
-};
-
-/** What goes down at the host for a token, stroke by stroke. */
-function codesOfToken(token: string, host: ReturnType<typeof hostLayout>): Code[][] | undefined {
-  const [, inside] = /^\[(.+)\]$/.exec(token) ?? [];
-  if (inside !== undefined) {
-    const words = inside.split('+');
-    const code = codeOfWord(words.at(-1) ?? '');
-    return code === undefined ? undefined : [[...words.slice(0, -1).map((word) => MODIFIER_WORDS[word] ?? ''), code]];
-  }
-  const character = token === '⏎' ? '\n' : token === '⇥' ? '\t' : token;
-  return strokesOf(host, character)?.map(codesOfStroke);
-}
-
-/** Which keys make each token of a text; the chain whose held keys are on the other hand goes first. @throws RangeError when none does */
-function waysOf(text: string, sound: Sound): Way[] {
-  const reach = new Reach(sound);
-  const host = hostLayout(sound.profile.hostLayout);
-  const handOf = (key: KeyId | undefined): string | undefined => sound.board.keys.find(({ id }) => id === key)?.hand;
-  const isCrossed = ({ steps }: Way): boolean => {
-    const last = handOf(steps.at(-1)?.keys[0]);
-    return steps.every(({ isHeld, keys }) => !isHeld || handOf(keys[0]) !== last);
-  };
-  return tokensOf(text).flatMap((token) => {
-    const strokes = codesOfToken(token, host);
-    const ways = strokes?.map((codes) => {
-      const swapped = codes.map((code) => code.replace(/^Shift.*/, 'ShiftRight'));
-      const found = [...(reach.waysTo(codes) ?? []), ...(reach.waysTo(swapped) ?? [])];
-      return (found.find(({ way }) => isCrossed(way)) ?? found[0])?.way;
-    });
-    if (!ways || ways.some((way) => !way)) throw new RangeError(`no key of the profile makes ${token}`);
-    return ways as Way[];
-  });
-}
-
 /**
  * What a typist's fingers do for a text.
  * @param text as `replay --text` prints it
@@ -109,7 +67,13 @@ export function typed(text: string, sound: Sound, chance: () => number, typist: 
       upUs.set(key, atUs);
     }
   };
-  for (const { steps } of waysOf(text, sound)) {
+  const ways = new Ways(sound);
+  const chains = tokensOf(text).flatMap((token): readonly Way[] => {
+    const found = ways.to(token);
+    if (!found) throw new RangeError(`no key of the profile makes ${token}`);
+    return found;
+  });
+  for (const { steps } of chains) {
     let atUs = nextUs;
     let lastUpUs = atUs;
     const held: { keys: readonly KeyId[]; downUs: number }[] = [];
