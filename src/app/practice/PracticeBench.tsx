@@ -6,8 +6,16 @@ import { Waiting } from '../shared/Waiting';
 import './PracticeBench.css';
 
 const Tune = lazy(() => import('./Tune'));
+const LoadPart = lazy(() => import('./LoadPart'));
+const Practise = lazy(() => import('./Practise'));
+const Walk = lazy(() => import('./Walk'));
 
-const PARTS = [{ path: 'tune', name: 'Tune', says: 'settings that suit your typing', Part: Tune }] as const;
+const PARTS = [
+  { path: 'tune', name: 'Tune', says: 'settings that suit your typing', Part: Tune },
+  { path: 'practise', name: 'Practise', says: 'exercises on your own layout', Part: Practise },
+  { path: 'load', name: 'Load', says: 'what it costs your hands', Part: LoadPart },
+  { path: 'walk', name: 'Walk', says: 'a walk through this profile', Part: Walk },
+] as const;
 
 const PracticeBench = () => {
   const { profile } = useBench();

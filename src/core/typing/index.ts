@@ -39,12 +39,6 @@ export {
   travelOf,
 } from './load';
 export { Ways } from './ways';
-export {
-  type Exercise,
-  type ExerciseKind,
-  exercisesOf,
-  exerciseOfText,
-  type Item,
-  leadingKeys,
-} from './exercises';
+export { type Exercise, type ExerciseKind, exercisesOf, exerciseOfText, type Item, leadingKeys } from './exercises';
 export { SLOW, Spacing } from './spacing';
+export { walkOf, type WalkStep } from './walk';

@@ -1,0 +1,318 @@
+/** Exercises on one's own layout: the next characters, the way to the next one said and drawn, and how it goes by key and day. */
+import { Button } from 'antd';
+import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import type { BoardKey } from '../../core/board';
+import { check, isSound, type Sound } from '../../core/check';
+import { legendOfCode } from '../../core/codes';
+import { exerciseOfText, YARD_TEXTS, type Exercise, type Item } from '../../core/typing';
+import { BoardView } from '../shared/BoardView';
+import { useBench, type Bench } from '../shared/useBench';
+import { useFaces } from '../shared/useFaces';
+import { useListening } from '../shared/useListening';
+import { waysOutOf } from '../shared/waysOut';
+import { dayOf, notePractice, practisedOf, strengthsOf, type Noted, type Practised } from '../state/practice';
+import { Days } from './Days';
+import { Practising, type Typed } from './practising';
+import { PractiseNow } from './PractiseNow';
+import { useWorked } from './useWorked';
+import { meantOf } from './writing';
+import { saidSteps } from './wayWords';
+import './Practise.css';
+
+const WEAK_DAYS = 7;
+const MOST_WEAK = 12;
+
+function titleOf({ kind, layer, id }: Exercise, bench: Bench): string {
+  switch (kind) {
+    case 'layer':
+      return bench.profile.layers[layer ?? 0]?.name ?? id;
+    case 'letters':
+      return 'Letters';
+    case 'numbers':
+      return 'Numbers';
+    case 'signs':
+      return 'Signs';
+    case 'holds':
+      return 'Holds and double taps';
+    case 'together':
+      return 'Pressed together';
+    case 'under':
+      return 'Under a modifier';
+    case 'weak':
+      return 'Weakest of the week';
+    case 'text':
+      return id;
+  }
+}
+
+/** The things that took longest or went wrong most often in the last days. */
+function weakest(rows: readonly Practised[], exercises: readonly Exercise[], today: Date): Exercise | null {
+  const since = dayOf(new Date(today.getTime() - WEAK_DAYS * 86_400_000));
+  const sums = new Map<string, { count: number; sumMs: number; wrong: number }>();
+  for (const { token, day, count, sumMs, wrong } of rows) {
+    if (day < since) continue;
+    const one = sums.get(token) ?? { count: 0, sumMs: 0, wrong: 0 };
+    sums.set(token, { count: one.count + count, sumMs: one.sumMs + sumMs, wrong: one.wrong + wrong });
+  }
+  const items = new Map(exercises.flatMap((exercise) => exercise.items.map((item) => [item.token, item] as const)));
+  const cost = ({ count, sumMs, wrong }: { count: number; sumMs: number; wrong: number }): number =>
+    (sumMs / count) * (1 + (3 * wrong) / count);
+  const weak = [...sums]
+    .sort((a, b) => cost(b[1]) - cost(a[1]))
+    .flatMap(([token]): Item[] => {
+      const item = items.get(token);
+      return item ? [item] : [];
+    })
+    .slice(0, MOST_WEAK);
+  return weak.length >= 3 ? { id: 'weak', kind: 'weak', items: weak } : null;
+}
+
+type RunProps = {
+  sound: Sound;
+  exercise: Exercise;
+  rows: readonly Practised[];
+  bench: Bench;
+  onNoted: () => void;
+};
+
+/** An exercise under way, or about to begin. */
+const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
+  const { profile, board } = bench;
+  const [practising] = useState(
+    () => new Practising(sound, exercise.items, exercise.kind === 'text', strengthsOf(rows), Math.random),
+  );
+  const [, draw] = useReducer((count: number) => count + 1, 0);
+  const [hidesWay, setHidesWay] = useState(false);
+  const [problem, setProblem] = useState('');
+  const listening = useListening(practising, board);
+  const noted = useRef(onNoted);
+  useEffect(() => {
+    noted.current = onNoted;
+  });
+
+  useEffect(() => {
+    practising.onPart = (typed: readonly Typed[]) => {
+      const byToken = new Map<string, Noted>();
+      for (const { token, key, ms, isRight } of typed) {
+        const one = byToken.get(token) ?? { token, key, count: 0, wrong: 0, sumMs: 0, strength: 0 };
+        byToken.set(token, {
+          ...one,
+          count: one.count + 1,
+          wrong: one.wrong + (isRight ? 0 : 1),
+          sumMs: one.sumMs + ms,
+          strength: practising.strengthOf(token),
+        });
+      }
+      void notePractice(profile.id, dayOf(new Date()), [...byToken.values()]).then((why) => {
+        setProblem(why === undefined ? '' : `Not kept: ${why}.`);
+        noted.current();
+      });
+    };
+    return () => practising.part();
+  }, [practising, profile.id]);
+
+  const { isListening } = listening;
+  useEffect(() => {
+    if (!isListening) {
+      practising.part();
+      return;
+    }
+    let isDirty = true;
+    practising.onChange = () => void (isDirty = true);
+    let frame = requestAnimationFrame(function pass() {
+      practising.tick(performance.now());
+      if (isDirty) draw();
+      isDirty = false;
+      frame = requestAnimationFrame(pass);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [practising, isListening]);
+
+  const { next, row, at, wrong } = practising;
+  const lead = new Set(next && !hidesWay ? next.way.steps.slice(0, -1).flatMap(({ keys }) => keys) : []);
+  const last = new Set(next && !hidesWay ? next.way.steps.at(-1)?.keys : []);
+  const shownLayer = (next && !hidesWay && next.way.steps.at(-1)?.layer) || 0;
+  const faceOf = useFaces(profile, board, shownLayer);
+  const face = (key: BoardKey) => {
+    const { face: known } = faceOf(key);
+    const id = key.contact ?? key.id;
+    return { ...known, className: last.has(id) ? 'practise-next' : lead.has(id) ? 'practise-lead' : 'practise-other' };
+  };
+  const waysOut = waysOutOf(board).map(legendOfCode).join(' or ');
+  return (
+    <>
+      <div className="practise-middle">
+        <p className="practise-row" aria-hidden="true">
+          {row.slice(Math.max(0, at - 6), at + 22).map((item, n) => {
+            const place = Math.max(0, at - 6) + n;
+            const how =
+              place < at ? 'practise-done' : place === at ? (wrong === '' ? 'practise-now' : 'practise-now wrong') : '';
+            return (
+              <span key={place} className={how}>
+                {item.token === ' ' ? '␣' : item.token}
+              </span>
+            );
+          })}
+        </p>
+        <p className="visually-hidden" role="status">
+          {next ? `${wrong === '' ? '' : `${wrong} came. `}Next: ${next.token}` : ''}
+        </p>
+        <p className="practise-way">
+          <span>
+            {next &&
+              !hidesWay &&
+              saidSteps(next.way, board, profile).map(({ does, key, finger }, n) => (
+                <span key={n}>
+                  <span className="soft">
+                    {n > 0 ? ', then ' : ''}
+                    {does}
+                  </span>{' '}
+                  <strong>{key}</strong> <span className="soft">with {finger}</span>
+                </span>
+              ))}
+          </span>
+          <button type="button" className="word" aria-pressed={hidesWay} onClick={() => setHidesWay(!hidesWay)}>
+            {hidesWay ? 'Show the way' : 'Hide the way'}
+          </button>
+        </p>
+        <div className="practise-board">
+          <BoardView board={board} face={face} label={`the ${board.name}, with the way to the next one`} />
+        </div>
+        <p className="practise-acts">
+          {isListening ? (
+            <>
+              <span className="write-listening" role="status">
+                Listening to your keyboard
+              </span>
+              <span className="soft">
+                <kbd>{waysOut}</kbd> stops
+              </span>
+              <Button size="small" onClick={listening.stop}>
+                Stop
+              </Button>
+            </>
+          ) : (
+            <Button type="primary" onClick={listening.start}>
+              {practising.typed.length > 0 ? 'Go on' : 'Begin'}
+            </Button>
+          )}
+          {problem !== '' && <span role="alert">{problem}</span>}
+        </p>
+      </div>
+      <PractiseNow practising={practising} board={board} profile={profile} />
+    </>
+  );
+};
+
+const Practise = () => {
+  const bench = useBench();
+  const { profile, board } = bench;
+  const sound = useMemo(() => check(profile, board), [profile, board]);
+  const order = useMemo(
+    () => (isSound(sound) ? ({ do: 'exercises', profile, board } as const) : null),
+    [sound, profile, board],
+  );
+  const { answer: made } = useWorked(order);
+  const [rows, setRows] = useState<readonly Practised[] | null>(null);
+  const [rounds, readAgain] = useReducer((count: number) => count + 1, 0);
+  const [atBegin, setAtBegin] = useState<readonly Practised[] | null>(null);
+  useEffect(() => {
+    let isOpen = true;
+    void practisedOf(profile.id).then((read) => {
+      if (!isOpen) return;
+      setRows(read);
+      setAtBegin((before) => before ?? read);
+    });
+    return () => {
+      isOpen = false;
+    };
+  }, [profile.id, rounds]);
+  const [own, setOwn] = useState('');
+  const exercises = useMemo(() => {
+    if (!made || !atBegin || !isSound(sound)) return null;
+    const weak = weakest(atBegin, made, new Date());
+    const texts = YARD_TEXTS.map(({ name, text }): Exercise => ({
+      id: name,
+      kind: 'text',
+      items: exerciseOfText(sound, meantOf(text)),
+    }));
+    const all = [...made, ...(weak ? [weak] : []), ...texts.filter(({ items }) => items.length > 20)];
+    return all;
+  }, [made, atBegin, sound]);
+  const [chosen, setChosen] = useState('');
+  const ownItems = useMemo(
+    () => (isSound(sound) && own.trim() !== '' ? exerciseOfText(sound, meantOf(own.slice(0, 4000))) : []),
+    [own, sound],
+  );
+  const exercise: Exercise | undefined =
+    chosen === 'own'
+      ? { id: 'own', kind: 'text', items: ownItems }
+      : (exercises?.find(({ id }) => id === chosen) ?? exercises?.[0]);
+  if (!isSound(sound))
+    return <p role="alert">The draft has problems; put them right first, and it can be practised.</p>;
+  if (!exercises || !atBegin)
+    return (
+      <p className="soft" role="status">
+        Looking what there is to practise …
+      </p>
+    );
+  return (
+    <div className="practise">
+      <section className="panel practise-list" aria-label="What to practise">
+        <p>
+          <strong>What to practise</strong>
+        </p>
+        {exercises.map((one) => (
+          <button
+            key={one.id}
+            type="button"
+            className="practise-choice"
+            aria-pressed={one.id === exercise?.id}
+            onClick={() => setChosen(one.id)}
+          >
+            <strong>{titleOf(one, bench)}</strong>
+            <span className="soft">{one.kind === 'text' ? 'a text' : `${one.items.length} things`}</span>
+          </button>
+        ))}
+        <button
+          type="button"
+          className="practise-choice"
+          aria-pressed={chosen === 'own'}
+          onClick={() => setChosen('own')}
+        >
+          <strong>Your own text</strong>
+          <span className="soft">paste</span>
+        </button>
+        {chosen === 'own' && (
+          <textarea
+            className="practise-own"
+            aria-label="Your own text"
+            rows={3}
+            maxLength={4000}
+            value={own}
+            onChange={(event) => setOwn(event.target.value)}
+          />
+        )}
+      </section>
+      {exercise && exercise.items.length > 0 ? (
+        <Run
+          key={`${exercise.id} ${exercise.id === 'own' ? own : ''}`}
+          sound={sound}
+          exercise={exercise}
+          rows={rows ?? atBegin}
+          bench={bench}
+          onNoted={readAgain}
+        />
+      ) : (
+        <p className="soft practise-middle">
+          {chosen === 'own'
+            ? 'Paste a text at the left; what this profile can type of it is practised.'
+            : 'No key of this profile types anything yet.'}
+        </p>
+      )}
+      <Days rows={rows ?? []} profile={profile} board={board} />
+    </div>
+  );
+};
+
+export default Practise;

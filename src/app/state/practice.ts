@@ -1,0 +1,72 @@
+/** How practising went, by day and thing, in this browser alone: how often, how often wrong, how long, and how strong it is. */
+import Dexie, { type EntityTable } from 'dexie';
+import { z } from '../../core/reading';
+import { inTime, OPENS_WITHIN_MS, reasonOf, WRITES_WITHIN_MS } from './database';
+
+const rowSchema = z.object({
+  id: z.string(),
+  profile: z.string(),
+  /** As `2026-12-01`. */
+  day: z.string(),
+  token: z.string(),
+  key: z.string(),
+  count: z.number(),
+  wrong: z.number(),
+  sumMs: z.number(),
+  strength: z.number(),
+});
+export type Practised = z.infer<typeof rowSchema>;
+
+const database = new Dexie('underloom-practice', { chromeTransactionDurability: 'strict' }) as Dexie & {
+  practised: EntityTable<Practised, 'id'>;
+};
+database.version(1).stores({ practised: 'id, profile' });
+
+/** All that is known of a profile; nothing when the store cannot be read. */
+export async function practisedOf(profile: string): Promise<Practised[]> {
+  try {
+    const rows = await inTime(database.practised.where('profile').equals(profile).toArray(), OPENS_WITHIN_MS);
+    return rows.flatMap((row) => rowSchema.safeParse(row).data ?? []);
+  } catch {
+    return [];
+  }
+}
+
+/** What was typed of one thing, since it was noted last. */
+export type Noted = { token: string; key: string; count: number; wrong: number; sumMs: number; strength: number };
+
+/** Adds to a day, in one step with what another window has added. Why not, when the store refuses. */
+export async function notePractice(profile: string, day: string, noted: readonly Noted[]): Promise<string | undefined> {
+  const work = database.transaction('rw', database.practised, async () => {
+    for (const one of noted) {
+      const id = `${profile} ${day} ${one.token}`;
+      const before = await database.practised.get(id);
+      await database.practised.put({
+        ...one,
+        id,
+        profile,
+        day,
+        count: (before?.count ?? 0) + one.count,
+        wrong: (before?.wrong ?? 0) + one.wrong,
+        sumMs: (before?.sumMs ?? 0) + one.sumMs,
+      });
+    }
+  });
+  try {
+    await inTime(work, WRITES_WITHIN_MS);
+    return undefined;
+  } catch (error) {
+    return reasonOf(error);
+  }
+}
+
+/** How strong each thing is: as of the last day on which it was typed. */
+export function strengthsOf(rows: readonly Practised[]): Map<string, number> {
+  const strengths = new Map<string, number>();
+  for (const { token, strength } of rows.toSorted((a, b) => a.day.localeCompare(b.day))) strengths.set(token, strength);
+  return strengths;
+}
+
+/** Today, as it is here. */
+export const dayOf = (date: Date): string =>
+  `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;

@@ -1,0 +1,28 @@
+/** What the page and the worker of the practice bench say to each other. */
+import type { Board } from '../core/board';
+import type { Sample } from '../core/engine';
+import type { Profile } from '../core/profile';
+import type { Exercise, FingerId, LighterMove, Load, ShortcutLoad, WalkStep } from '../core/typing';
+
+type Of = { profile: Profile; board: Board };
+
+export type PracticeOrder =
+  | (Of & { do: 'exercises' })
+  | (Of & { do: 'walk' })
+  | (Of & { do: 'load'; text: string })
+  | (Of & { do: 'taken'; samples: readonly Sample[] })
+  | (Of & { do: 'shortcuts'; list: string })
+  | (Of & { do: 'lighten'; text: string; finger: FingerId });
+
+/** What each order is answered with. */
+export type PracticeAnswers = {
+  exercises: Exercise[];
+  walk: WalkStep[];
+  load: { load: Load; lacking: string[] };
+  taken: { load: Load; lacking: string[] };
+  shortcuts: ShortcutLoad[];
+  lighten: LighterMove[];
+};
+
+export type PracticeAnswer<K extends PracticeOrder['do'] = PracticeOrder['do']> =
+  { what: 'progress'; share: number } | { what: 'done'; answer: PracticeAnswers[K] };
