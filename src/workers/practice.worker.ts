@@ -1,7 +1,7 @@
 /** Ways, exercises and loads are worked out away from the page: each looks at every key in every place that it can be in. */
 import { mustBeSound } from '../core/check';
 import { bringHosts } from '../core/hosts';
-import { exercisesOf, lighten, loadOfShortcuts, loadOfTake, loadOfText, walkOf, Ways } from '../core/typing';
+import { exercisesOf, lighten, loadOfShortcuts, loadOfTake, loadOfText, walkOf, Ways, whereIs } from '../core/typing';
 import type { PracticeAnswer, PracticeAnswers, PracticeOrder } from './practiceOrder';
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
@@ -15,6 +15,8 @@ async function answerOf(order: PracticeOrder): Promise<PracticeAnswers[PracticeO
       return exercisesOf(sound);
     case 'walk':
       return walkOf(sound, new Ways(sound));
+    case 'where':
+      return whereIs(sound, order.question);
     case 'load':
       return loadOfText(sound, order.text);
     case 'taken':

@@ -2,13 +2,14 @@
 import type { Board } from '../core/board';
 import type { Sample } from '../core/engine';
 import type { Profile } from '../core/profile';
-import type { Exercise, FingerId, LighterMove, Load, ShortcutLoad, WalkStep } from '../core/typing';
+import type { Exercise, FingerId, LighterMove, Load, ShortcutLoad, WalkStep, Way } from '../core/typing';
 
 type Of = { profile: Profile; board: Board };
 
 export type PracticeOrder =
   | (Of & { do: 'exercises' })
   | (Of & { do: 'walk' })
+  | (Of & { do: 'where'; question: string })
   | (Of & { do: 'load'; text: string })
   | (Of & { do: 'taken'; samples: readonly Sample[] })
   | (Of & { do: 'shortcuts'; list: string })
@@ -18,6 +19,7 @@ export type PracticeOrder =
 export type PracticeAnswers = {
   exercises: Exercise[];
   walk: WalkStep[];
+  where: Way[];
   load: { load: Load; lacking: string[] };
   taken: { load: Load; lacking: string[] };
   shortcuts: ShortcutLoad[];

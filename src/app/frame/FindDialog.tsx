@@ -6,8 +6,12 @@ import { Input } from 'antd';
 import { Fragment, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Board } from '../../core/board';
 import { ask, readyToAsk, type Command, type Found, type Place, type Put } from '../../core/find';
+import { check, isSound } from '../../core/check';
 import type { Profile } from '../../core/profile';
+import type { Way } from '../../core/typing';
 import { Dialog } from '../shared/Dialog';
+import { useWorked } from '../shared/useWorked';
+import { waySentence } from '../shared/wayWords';
 import './FindDialog.css';
 
 type FindDialogProps = {
@@ -40,6 +44,26 @@ function grouped(puts: readonly Put[], take: (put: Put) => void): Section[] {
     rows.push({ title: put.title, about: says, isLine: put.own === undefined, take: () => take(put) });
   }
   return [...sections].map(([heading, rows]) => ({ heading, rows }));
+}
+
+/** What is typed is looked for when hands have rested so long, in ms. */
+const RESTS_MS = 250;
+
+/** The shortest ways to what is asked for; none as long as they are not known. */
+function useWays(profile: Profile, board: Board, typed: string): readonly Way[] {
+  const [question, setQuestion] = useState('');
+  const asked = typed.trim();
+  useEffect(() => {
+    const timer = setTimeout(() => setQuestion(asked), RESTS_MS);
+    return () => clearTimeout(timer);
+  }, [asked]);
+  const order = useMemo(
+    () =>
+      question !== '' && isSound(check(profile, board)) ? ({ do: 'where', profile, board, question } as const) : null,
+    [profile, board, question],
+  );
+  const { answer } = useWorked(order);
+  return question === asked ? (answer ?? []) : [];
 }
 
 export const FindDialog = ({ profile, board, commands, keyTitle, isForKey, onGo, onPut, onClose }: FindDialogProps) => {
@@ -77,6 +101,7 @@ export const FindDialog = ({ profile, board, commands, keyTitle, isForKey, onGo,
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the ways to act are functions of the frame, and the same
     [question, ready, commands, isForKey, keyTitle],
   );
+  const ways = useWays(profile, board, isForKey ? '' : typed);
   const rows = sections.flatMap((section) => section.rows);
   const at = Math.min(chosen, Math.max(0, rows.length - 1));
 
@@ -131,6 +156,11 @@ export const FindDialog = ({ profile, board, commands, keyTitle, isForKey, onGo,
       {note !== '' && (
         <p className="found-note" role="status">
           {note}
+        </p>
+      )}
+      {ways[0] && (
+        <p className="found-note" role="status" data-testid="reached">
+          <strong>To reach it:</strong> {waySentence(ways[0], board, profile)}.
         </p>
       )}
       {rows.length === 0 && (

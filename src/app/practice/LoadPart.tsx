@@ -21,7 +21,7 @@ import { useBench, type Bench } from '../shared/useBench';
 import { useShelf } from '../state/shelf';
 import { samplesOfTake, useTakes } from '../state/takes';
 import { FingerBars } from './FingerBars';
-import { useWorked } from './useWorked';
+import { useWorked } from '../shared/useWorked';
 import './LoadPart.css';
 
 const OWN = 'own';

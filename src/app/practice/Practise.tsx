@@ -14,9 +14,9 @@ import { dayOf, notePractice, practisedOf, strengthsOf, type Noted, type Practis
 import { Days } from './Days';
 import { Practising, type Typed } from './practising';
 import { PractiseNow } from './PractiseNow';
-import { useWorked } from './useWorked';
+import { useWorked } from '../shared/useWorked';
 import { meantOf } from './writing';
-import { saidSteps } from './wayWords';
+import { saidSteps } from '../shared/wayWords';
 import './Practise.css';
 
 const WEAK_DAYS = 7;

@@ -1,19 +1,20 @@
 /** A walk through the profile, step by step: the board shows what a step is about, and every step can be tried on the spot. */
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { Input } from 'antd';
 import { Link } from 'react-router';
 import type { BoardKey } from '../../core/board';
 import { check, isSound } from '../../core/check';
 import { macroSentences, sayCount } from '../../core/macro';
 import { sentencesOf } from '../../core/notation';
 import { timingOf, waysTo, type Profile } from '../../core/profile';
-import type { WalkStep } from '../../core/typing';
+import type { WalkStep, Way } from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
 import { keyLegend } from '../shared/keyNames';
 import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
 import { textOf } from '../theme/dyes';
-import { useWorked } from './useWorked';
-import { waySentence } from './wayWords';
+import { useWorked } from '../shared/useWorked';
+import { waySentence } from '../shared/wayWords';
 import './Walk.css';
 
 /** What a step is called in the list. */
@@ -132,6 +133,19 @@ const Shown = ({ step, bench }: { step: WalkStep; bench: Bench }) => {
   );
 };
 
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** A chain as a step of a walk: the keys that lead, and the last. */
+const stepOf = (way: Way): WalkStep => {
+  const last = way.steps.at(-1);
+  return {
+    about: 'layer',
+    layer: last?.layer ?? 0,
+    keys: last?.keys ?? [],
+    way: { ...way, steps: way.steps.slice(0, -1) },
+  };
+};
+
 const Walk = () => {
   const bench = useBench();
   const { profile, board } = bench;
@@ -143,6 +157,13 @@ const Walk = () => {
   const { answer: steps } = useWorked(order);
   const [at, setAt] = useState(0);
   const list = useRef<HTMLOListElement>(null);
+  const [asked, setAsked] = useState('');
+  const whereOrder = useMemo(
+    () => (isSound(sound) && asked.trim() !== '' ? ({ do: 'where', profile, board, question: asked } as const) : null),
+    [sound, profile, board, asked],
+  );
+  const { answer: ways } = useWorked(whereOrder);
+  const way = ways?.[0];
   const place = steps ? Math.min(at, steps.length - 1) : 0;
   const step = steps?.[place];
   const isThere = steps !== null;
@@ -173,6 +194,14 @@ const Walk = () => {
   return (
     <div className="walk">
       <section className="panel walk-steps" aria-label="Steps">
+        <Input
+          size="small"
+          allowClear
+          aria-label="Where is it"
+          placeholder="Where is … a sign, a key, Ctrl+Z"
+          value={asked}
+          onChange={({ target }) => setAsked(target.value)}
+        />
         <p>
           <strong>Steps</strong> <span className="soft">arrow keys lead through</span>
         </p>
@@ -198,34 +227,55 @@ const Walk = () => {
           ))}
         </ol>
       </section>
-      <div className="walk-shown">
-        <section className="panel walk-says" aria-label="What is said" aria-live="polite">
-          <h2 style={step.about === 'layer' && dye ? { color: textOf(dye) } : undefined}>{titleOf(step, bench)}</h2>
-          {sentencesAt(step, bench).map((line, n) => (
-            <p key={n}>{line}</p>
-          ))}
-          <p className="walk-acts">
-            <button type="button" className="word" disabled={place === 0} onClick={() => setAt(place - 1)}>
-              ◂ Before
-            </button>
-            <button
-              type="button"
-              className="word"
-              disabled={place === steps.length - 1}
-              onClick={() => setAt(place + 1)}
-            >
-              Next ▸
-            </button>
-            <span className="soft">
-              {place + 1} of {steps.length}
-            </span>
-            <Link className="walk-try" to={`/profile/${profile.id}/trial`}>
-              Try it
-            </Link>
-          </p>
-        </section>
-        <Shown step={step} bench={bench} />
-      </div>
+      {asked.trim() !== '' ? (
+        <div className="walk-shown">
+          <section className="panel walk-says" aria-label="What is said" aria-live="polite">
+            <h2>{asked}</h2>
+            <p data-testid="where">
+              {way
+                ? `${capital(waySentence(way, board, profile))}.`
+                : ways
+                  ? 'No key of this profile leads there.'
+                  : 'Looking for it …'}
+            </p>
+            {ways?.slice(1).map((other, n) => (
+              <p key={n} className="soft">
+                Or {waySentence(other, board, profile)}.
+              </p>
+            ))}
+          </section>
+          {way && <Shown step={stepOf(way)} bench={bench} />}
+        </div>
+      ) : (
+        <div className="walk-shown">
+          <section className="panel walk-says" aria-label="What is said" aria-live="polite">
+            <h2 style={step.about === 'layer' && dye ? { color: textOf(dye) } : undefined}>{titleOf(step, bench)}</h2>
+            {sentencesAt(step, bench).map((line, n) => (
+              <p key={n}>{line}</p>
+            ))}
+            <p className="walk-acts">
+              <button type="button" className="word" disabled={place === 0} onClick={() => setAt(place - 1)}>
+                ◂ Before
+              </button>
+              <button
+                type="button"
+                className="word"
+                disabled={place === steps.length - 1}
+                onClick={() => setAt(place + 1)}
+              >
+                Next ▸
+              </button>
+              <span className="soft">
+                {place + 1} of {steps.length}
+              </span>
+              <Link className="walk-try" to={`/profile/${profile.id}/trial`}>
+                Try it
+              </Link>
+            </p>
+          </section>
+          <Shown step={step} bench={bench} />
+        </div>
+      )}
     </div>
   );
 };

@@ -39,6 +39,7 @@ export {
   travelOf,
 } from './load';
 export { Ways } from './ways';
+export { whereIs } from './where';
 export { type Exercise, type ExerciseKind, exercisesOf, exerciseOfText, type Item, leadingKeys } from './exercises';
 export { SLOW, Spacing } from './spacing';
 export { walkOf, type WalkStep } from './walk';

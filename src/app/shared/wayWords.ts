@@ -2,7 +2,7 @@
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import type { ReachStep, Way } from '../../core/typing';
-import { fingerName, keyLegend } from '../shared/keyNames';
+import { fingerName, keyLegend } from './keyNames';
 
 /** One step in pieces: what is done, the key, the finger. */
 export type SaidStep = { does: string; key: string; finger: string };
