@@ -27,6 +27,7 @@ async function fromMenu(page: Page, item: string, ready: string): Promise<void> 
 }
 
 const SHOW_DESK = '/profile/demo-show-desk';
+const PROMPT_BOOK = '/profile/demo-prompt-book';
 /** What of a view is new in it, where most of it is another view's: a selector. A dialog is all of its view by itself. */
 export const CARD = '.key-card';
 export const DIALOG = '.ant-modal-root';
@@ -39,6 +40,11 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     ['macros', `${SHOW_DESK}/macros`, '.macros-bench', AS_IT_OPENS],
     ['text', `${SHOW_DESK}/text`, '.cm-content', AS_IT_OPENS],
     ['trial', `${SHOW_DESK}/trial`, '.trial-main', AS_IT_OPENS],
+    ['tune', `${PROMPT_BOOK}/practice/tune`, '.takes', AS_IT_OPENS],
+    ['writing a take', `${PROMPT_BOOK}/practice/tune`, '.takes', (page) => press(page, 'Write a take'), '.write-take'],
+    ['practise', `${PROMPT_BOOK}/practice/practise`, '.practise-list', AS_IT_OPENS],
+    ['load', `${PROMPT_BOOK}/practice/load`, '.load-figures', AS_IT_OPENS],
+    ['walk', `${PROMPT_BOOK}/practice/walk`, '.walk-steps', AS_IT_OPENS],
     ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
     ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]'), CARD],
     ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy'), CARD],

@@ -165,7 +165,7 @@ const LoadPart = () => {
   const take = takes?.find(({ id }) => id === which);
   const text = which === OWN ? own : take ? take.meant : (YARD_TEXTS.find(({ name }) => name === which)?.text ?? '');
   const others = entries.filter((entry) => entry.profile.id !== profile.id && entry.profile.board === board.id);
-  const other = others.find((entry) => entry.profile.id === otherId)?.profile;
+  const other = useMemo(() => entries.find((entry) => entry.profile.id === otherId)?.profile, [entries, otherId]);
   const samples = useMemo((): readonly Sample[] | null => {
     if (!take || take.board !== board.id) return null;
     try {

@@ -29,7 +29,13 @@ export function whereIs(sound: Pick<Sound, 'profile' | 'board'>, question: strin
   if (asked === '') return [];
   const ways = new Ways(sound);
   const found: Way[] = [];
-  if ([...asked].length === 1) found.push(...(ways.to(asked) ?? []).slice(0, 1));
+  if ([...asked].length === 1) {
+    // A character is that character: `B` is a capital, and not the key.
+    const codes = ways.codesOf(asked);
+    const all = codes?.length === 1 ? (ways.reach.waysTo(codes[0] ?? []) ?? []).map(({ way }) => way) : [];
+    found.push(...(ways.to(asked) ?? []).slice(0, 1), ...all);
+    if (found.length > 0) return near(found);
+  }
   const layerOf = (id: string): number => profile.layers.findIndex((layer) => layer.id === id);
   const named = profile.layers.findIndex(({ name }) => name.toLowerCase() === asked.toLowerCase());
   const toLayer = named > 0 ? ways.reach.layers.get(named) : undefined;
@@ -37,6 +43,11 @@ export function whereIs(sound: Pick<Sound, 'profile' | 'board'>, question: strin
   const understood = understand(asked, profile);
   for (const { binding } of understood.ok ? understood.readings.slice(0, 2) : [])
     if (binding.kind === 'act') found.push(...waysOfAction(ways, binding.action, layerOf));
+  return near(found);
+}
+
+/** Each once, and none that is much farther than the nearest. */
+function near(found: readonly Way[]): Way[] {
   const seen = new Set<string>();
   const least = Math.min(...found.map(({ cost }) => cost));
   return found

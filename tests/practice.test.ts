@@ -1,0 +1,199 @@
+/** One's own typing: a text with planted rolls, what went wrong, the setting that helps; exercises and walks with the keyboard alone. */
+import { expect, jest, test } from '@jest/globals';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { ElementHandle, Page } from 'puppeteer-core';
+import { HARROW_64 } from '../src/core/board';
+import { plainProfile, type Profile } from '../src/core/profile';
+import { useApp } from './app';
+import {
+  downloads,
+  goToBench,
+  openPage,
+  press,
+  quickHands,
+  seeText,
+  tabTo,
+  takeIn,
+  temporaryFolder,
+  textOf,
+} from './browser';
+
+jest.setTimeout(180_000);
+
+const app = useApp();
+const open = (part: string) => openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/practice/${part}`);
+
+/** Two keys of which the second goes down and up inside the first: a hold, where that is the rule. */
+const ROLLS = ['as', 'sa', 'la', 'ad'];
+
+/** The fingers for a text, with every pair above rolled so. */
+function rolled(text: string): string {
+  const codeOf = (character: string): string => (character === ' ' ? 'Space' : `Key${character.toUpperCase()}`);
+  const words: string[] = [];
+  for (let n = 0; n < text.length; n++) {
+    const [one, two] = [codeOf(text[n]!), codeOf(text[n + 1] ?? ' ')];
+    if (ROLLS.includes(text.slice(n, n + 2))) {
+      words.push(`+${one}`, `+${two}`, `-${two}`, `-${one}`);
+      n++;
+    } else words.push(`+${one}`, `-${one}`);
+  }
+  return words.join(' ');
+}
+
+const TEXT = 'as the rain falls we add salt and sand to each lamp';
+
+/** Letters of the home row that hold modifiers, with no rule that spares rolls. */
+function homeRow(): Profile {
+  const profile = plainProfile(HARROW_64, 'row', 'Home row');
+  const holds = { KeyA: 'MetaLeft', KeyS: 'AltLeft', KeyL: 'AltRight' };
+  for (const [key, code] of Object.entries(holds))
+    profile.layers[0]!.keys[key] = {
+      does: {
+        kind: 'gesture',
+        steps: [{ tap: { do: 'keys', codes: [key] }, hold: { do: 'keys', codes: [code] } }],
+      },
+    };
+  return profile;
+}
+
+/** Brings a profile to the shelf and opens it on the practice bench. */
+async function openOwn(profile: Profile, part: string): Promise<{ page: Page; complaints: string[] }> {
+  const opened = await openPage(app.browser, `${app.server.url}/shelf`);
+  const path = join(temporaryFolder(), 'profile.json');
+  writeFileSync(path, JSON.stringify(profile));
+  const input = (await opened.page.waitForSelector(
+    'input[aria-label="Profile files"]',
+  )) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+  await takeIn(opened.page);
+  await seeText(opened.page, '.shelf-card h2', profile.name);
+  await opened.page.goto(`${app.server.url}/profile/${profile.id}/practice/${part}`);
+  return opened;
+}
+
+async function writeTake(page: Page): Promise<void> {
+  await press(page, 'Write a take');
+  await page.click('.ant-segmented-item ::-p-text(a text of my own)');
+  await page.type('textarea[aria-label="A text of your own"]', TEXT);
+  await press(page, 'Begin');
+  await seeText(page, '.write-take', 'Listening to your keyboard');
+  await quickHands(page, rolled(TEXT));
+  await seeText(page, '[data-testid=written]', `${TEXT.length} of ${TEXT.length} characters`);
+  await press(page, 'Keep this take');
+}
+
+test('a text is written, the slips are explained, a setting is found and taken, and the same fingers slip less', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'tune');
+  await seeText(page, '.takes', 'in this browser alone');
+  await writeTake(page);
+  await seeText(page, '[data-testid=slips]', 'slips in');
+  const before = parseInt(await textOf(page, '[data-testid=slips]'), 10);
+  expect(before).toBeGreaterThan(2);
+  await page.click('button[aria-label="The next slip"]');
+  await seeText(page, '.slip-story', 'became a hold because another key went down and up inside it');
+
+  await press(page, 'Try them');
+  await seeText(page, '[data-testid=suggestion]', 'Suggested:');
+  await press(page, 'Take it');
+  // It is one step, and the same take says at once what it would have been.
+  expect(await page.$eval('button[aria-label="Undo"]', (button) => button.title)).toContain('as suggested');
+  await page.waitForFunction(
+    (slips) => {
+      const said = document.querySelector('[data-testid=slips]')?.textContent ?? '';
+      return said.startsWith('no slip') || Number.parseInt(said, 10) < slips;
+    },
+    {},
+    before,
+  );
+  await writeTake(page);
+  await page.waitForFunction(() => document.querySelectorAll('.take').length === 2);
+  await seeText(page, '[data-testid=slips]', 'in');
+  const after = await textOf(page, '[data-testid=slips]');
+  expect(after.startsWith('no slip') || parseInt(after, 10) < before).toBe(true);
+
+  // A take goes along as two files, comes back, and stays after a reload.
+  await page.click('button[aria-label="More for takes"]');
+  const file = await downloads(page, '.csv');
+  await page.click('.ant-dropdown-menu-item ::-p-text(Take it along as files)');
+  expect((await file()).toString()).toMatch(/^t_us,key,depth_um\n0,/);
+  await page.reload();
+  await page.waitForFunction(() => document.querySelectorAll('.take').length === 2);
+  await press(page, 'Take away');
+  await press(page, 'Take it away');
+  await page.waitForFunction(() => document.querySelectorAll('.take').length === 1);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('letters are practised with the keyboard alone; a wrong one is said, and the days are there after a reload', async () => {
+  const { page, complaints } = await open('practise');
+  await page.waitForSelector('.practise-list');
+  await tabTo(page, '.practise-choice');
+  while ((await page.evaluate(() => document.activeElement?.textContent?.startsWith('Letters'))) !== true)
+    await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await tabTo(page, '.practise-acts .ant-btn-primary');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.practise-acts', 'Listening to your keyboard');
+  const next = (): Promise<string> => textOf(page, '.practise-now');
+  const type = async (character: string): Promise<void> => {
+    const before = await textOf(page, '[data-testid=pace], .practise-figures');
+    await quickHands(page, `+Key${character.toUpperCase()} -Key${character.toUpperCase()}`);
+    await page.waitForFunction(
+      (said) => document.querySelector('[data-testid=pace], .practise-figures')?.textContent !== said,
+      {},
+      before,
+    );
+  };
+  const first = await next();
+  const other = first === 'z' ? 'q' : 'z';
+  await quickHands(page, `+Key${other.toUpperCase()} -Key${other.toUpperCase()}`);
+  await page.waitForSelector('.practise-now.wrong');
+  await seeText(page, '[role=status].visually-hidden', `Next: ${first}`);
+  for (let n = 0; n < 4; n++) await type(await next());
+  await page.keyboard.press('F10');
+  await seeText(page, '.practise-days', 'Days, key by key');
+  await page.reload();
+  await seeText(page, '.practise-days', 'Days, key by key');
+  expect(await page.$$eval('.days-knot', (knots) => knots.length)).toBe(1);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a walk leads through the demo by arrow keys, and through a profile with nothing but its base', async () => {
+  const { page, complaints } = await open('walk');
+  await page.waitForSelector('.walk-step:focus');
+  await page.keyboard.press('ArrowDown');
+  await seeText(page, '.walk-says', 'To get here, ');
+  await page.keyboard.press('ArrowUp');
+  await seeText(page, '.walk-says', 'Its base');
+  await page.type('input[aria-label="Where is it"]', '{');
+  await seeText(page, '[data-testid=where]', 'with the right');
+  await page.goto(`${app.server.url}/profile/demo-sound-pad/practice/walk`);
+  await page.waitForSelector('.walk-step:focus');
+  await page.keyboard.press('End');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('the load of a text is counted by finger, and the finder says how something is reached', async () => {
+  const { page, complaints } = await open('load');
+  await seeText(page, '.load-figures', 'way of all fingers');
+  await seeText(page, '[data-testid=thumb]', 'Is a thumb doing too much?');
+  await press(page, 'What could move?');
+  await page.waitForFunction(() =>
+    /No change|⇄/.test(document.querySelector('[data-testid=thumb]')?.textContent ?? ''),
+  );
+  await page.click('.ant-segmented-item ::-p-text(shortcuts)');
+  await seeText(page, '.load-figures', '[Ctrl+C]');
+  await goToBench(page, 'Layout');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('KeyK');
+  await page.keyboard.up('Control');
+  await page.waitForSelector('input[aria-label="Find anything"]');
+  await page.keyboard.type('|');
+  await seeText(page, '[data-testid=reached]', 'To reach it:');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
