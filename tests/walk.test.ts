@@ -166,7 +166,7 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     else if (what < 5) await press('Escape').then(() => press(`Digit${1 + below(5)}`, 'Alt'));
     else {
       const profile = pick(['demo-show-desk', 'demo-prompt-book']);
-      const bench = pick(['layout', 'travel', 'macros', 'text', 'trial', 'device']);
+      const bench = pick(['layout', 'travel', 'macros', 'text', 'trial', 'practice', 'device']);
       await page.goto(
         `${app.server.url}${AT ?? (what === 5 ? pick(['/shelf', '/boards', '/new']) : `/profile/${profile}/${bench}`)}`,
       );
@@ -201,9 +201,9 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     expect(await page.$$('.shelf-card')).toHaveLength(rows.length);
     for (const { id } of rows) {
       await page.goto(`${app.server.url}/profile/${id}/layout`);
-      for (const bench of ['layout', 'travel', 'macros', 'text', 'trial', 'device']) {
+      for (const bench of ['layout', 'travel', 'macros', 'text', 'trial', 'practice', 'device']) {
         if (bench !== 'layout') await goToBench(page, `${bench[0]?.toUpperCase()}${bench.slice(1)}`);
-        await page.waitForSelector(`.${bench}-bench, .torn`);
+        await page.waitForSelector(bench === 'practice' ? '.practice, .torn' : `.${bench}-bench, .torn`);
         await wait(150);
         expect([id, bench, await page.$('.torn')]).toEqual([id, bench, null]);
         const kept = rows.find((row) => row.id === id)?.profile;

@@ -53,6 +53,9 @@ function useTravel(profileId: string): { undo: (byKeys?: boolean) => void; redo:
   }, [undoStep, redoStep, notify, message, profileId]);
 }
 
+/** The bench that a number stands for, with Alt. */
+const benchOf = ({ code }: KeyboardEvent) => BENCHES[Number(/^Digit([1-9])$/.exec(code)?.[1]) - 1];
+
 const focusBoard = (): void => document.querySelector<SVGElement>('.board [data-key][tabindex="0"]')?.focus();
 
 const ProfileName = ({ profile, board }: { profile: Profile; board: Board }) => {
@@ -238,9 +241,9 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
       } else if (!command && !event.altKey && event.key === '?') {
         event.preventDefault();
         setShowsShortcuts(true);
-      } else if (event.altKey && !command && /^Digit[1-6]$/.test(event.code)) {
+      } else if (event.altKey && !command && benchOf(event)) {
         event.preventDefault();
-        void navigate(`/profile/${profile.id}/${BENCHES[Number(event.code.slice(5)) - 1]?.path ?? 'layout'}`);
+        void navigate(`/profile/${profile.id}/${benchOf(event)?.path}`);
       }
     };
     addEventListener('keydown', keyDown);

@@ -9,7 +9,7 @@ const SHORTCUTS: readonly (readonly [bench: string, shortcuts: readonly Shortcut
   [
     'Everywhere',
     [
-      ['Alt+1 to 6', 'Layout, Travel, Macros, Text, Trial, Device'],
+      ['Alt+1 to 7', 'Layout, Travel, Macros, Text, Trial, Practice, Device'],
       ['Ctrl+K', 'find keys, layers, macros, depths, commands'],
       ['Ctrl+Z', 'undo; with Shift, redo'],
       ['?', 'this sheet'],

@@ -4,6 +4,7 @@ import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
 import type { Practised } from '../state/practice';
+import './Days.css';
 
 const CELL = 13;
 const MOST_DAYS = 8;

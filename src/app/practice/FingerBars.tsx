@@ -1,5 +1,6 @@
 /** Presses by finger, as the hands lie: left little to left index, the thumbs, right index to right little; beside those of another profile. */
 import { shareOf, type FingerId, type Load } from '../../core/typing';
+import './FingerBars.css';
 
 const ORDER: readonly FingerId[] = [
   'left little',

@@ -89,7 +89,7 @@ export const MeantAndCame = ({ take, looked, trouble, board, profile }: Props) =
               <button
                 key={n}
                 type="button"
-                className={`slip slip-${piece.slip.kind === 'hand' ? 'hand' : 'decided'}`}
+                className={`meant-slip ${piece.slip.kind === 'hand' ? 'by-hand' : ''}`}
                 aria-pressed={piece.slip === shown}
                 aria-label={`${piece.text === '' ? 'nothing' : piece.text} was meant, ${piece.came === '' ? 'nothing' : piece.came} came`}
                 onClick={() => setChosen(piece.slip === shown ? null : piece.slip)}

@@ -3,13 +3,12 @@ import { Button } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { BoardKey } from '../../core/board';
 import { check, isSound, type Sound } from '../../core/check';
-import { legendOfCode } from '../../core/codes';
 import { exerciseOfText, YARD_TEXTS, type Exercise, type Item } from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
 import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
 import { useListening } from '../shared/useListening';
-import { waysOutOf } from '../shared/waysOut';
+import { ListeningLine } from '../shared/ListeningLine';
 import { dayOf, notePractice, practisedOf, strengthsOf, type Noted, type Practised } from '../state/practice';
 import { Days } from './Days';
 import { Practising, type Typed } from './practising';
@@ -138,17 +137,19 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
     const id = key.contact ?? key.id;
     return { ...known, className: last.has(id) ? 'practise-next' : lead.has(id) ? 'practise-lead' : 'practise-other' };
   };
-  const waysOut = waysOutOf(board).map(legendOfCode).join(' or ');
   return (
     <>
       <div className="practise-middle">
         <p className="practise-row" aria-hidden="true">
           {row.slice(Math.max(0, at - 6), at + 22).map((item, n) => {
             const place = Math.max(0, at - 6) + n;
-            const how =
-              place < at ? 'practise-done' : place === at ? (wrong === '' ? 'practise-now' : 'practise-now wrong') : '';
             return (
-              <span key={place} className={how}>
+              <span
+                key={place}
+                className={
+                  place < at ? 'practise-done' : place > at ? '' : wrong === '' ? 'practise-now' : 'practise-now wrong'
+                }
+              >
                 {item.token === ' ' ? '␣' : item.token}
               </span>
             );
@@ -180,17 +181,7 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
         </div>
         <p className="practise-acts">
           {isListening ? (
-            <>
-              <span className="write-listening" role="status">
-                Listening to your keyboard
-              </span>
-              <span className="soft">
-                <kbd>{waysOut}</kbd> stops
-              </span>
-              <Button size="small" onClick={listening.stop}>
-                Stop
-              </Button>
-            </>
+            <ListeningLine board={board} onStop={listening.stop} />
           ) : (
             <Button type="primary" onClick={listening.start}>
               {practising.typed.length > 0 ? 'Go on' : 'Begin'}

@@ -3,6 +3,7 @@ import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
 import { keyLegend } from '../shared/keyNames';
 import type { Practising, Typed } from './practising';
+import './PractiseNow.css';
 
 const WIDTH = 200;
 const HEIGHT = 60;

@@ -1,5 +1,6 @@
 /** When keys went down, as a row of bars: the higher one stands, the longer it was waited for. */
 import { memo } from 'react';
+import './Rhythm.css';
 
 const BARS = 40;
 const WIDTH = 160;

@@ -211,7 +211,6 @@ const Walk = () => {
               <button
                 type="button"
                 className="walk-step"
-                tabIndex={n === place ? 0 : -1}
                 aria-current={n === place ? 'step' : undefined}
                 onClick={() => setAt(n)}
               >

@@ -1,12 +1,11 @@
 /** Writing a take: a text of the yard or one's own, on one's own keyboard; what comes stands under what is meant, and typing goes on whatever comes. */
 import { App as AntApp, Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
-import { legendOfCode } from '../../core/codes';
 import type { Sound } from '../../core/check';
 import { hostLayout, hostName, strokesOf } from '../../core/hosts';
 import { YARD_TEXTS } from '../../core/typing';
 import { useListening } from '../shared/useListening';
-import { waysOutOf } from '../shared/waysOut';
+import { ListeningLine } from '../shared/ListeningLine';
 import { strokesOfTake, useTakes } from '../state/takes';
 import { TypedText } from './TypedText';
 import { meantOf, Writing } from './writing';
@@ -74,7 +73,6 @@ export const WriteTake = ({ sound, onDone }: Props) => {
     if (why === undefined) onDone(true);
     else void message.error(`Not kept: ${why}. It is still here; make room and keep it again.`, 8);
   };
-  const waysOut = waysOutOf(board).map(legendOfCode).join(' or ');
   const hasEnough = writing.followed.at >= FEWEST;
 
   return (
@@ -113,17 +111,7 @@ export const WriteTake = ({ sound, onDone }: Props) => {
       <TypedText writing={writing} meant={meant} />
       <p className="write-acts">
         {listening.isListening ? (
-          <>
-            <span className="write-listening" role="status">
-              Listening to your keyboard
-            </span>
-            <span className="soft">
-              <kbd>{waysOut}</kbd> stops
-            </span>
-            <Button size="small" onClick={listening.stop}>
-              Stop
-            </Button>
-          </>
+          <ListeningLine board={board} onStop={listening.stop} />
         ) : writing.hasBegun ? (
           <>
             <Button type="primary" disabled={!hasEnough} onClick={() => void keep()}>

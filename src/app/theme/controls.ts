@@ -16,7 +16,9 @@ export function antThemeOf(cloth: Cloth): ThemeConfig {
       fontFamily: "'Alegreya Sans', sans-serif",
       fontFamilyCode: "'IBM Plex Mono', monospace",
       fontSize: 15,
-      colorPrimary: cloth === 'night' ? '#5F80BD' : dyes.indigo.thread,
+      // What stands on these is white.
+      colorPrimary: cloth === 'night' ? '#4F6FA8' : dyes.indigo.thread,
+      ...(cloth === 'night' && { colorPrimaryHover: '#5270A6', colorPrimaryActive: '#3E5A8C' }),
       colorSuccess: dyes.verdigris.thread,
       colorError: dyes.madder.text,
       colorWarning: dyes.weld.thread,
