@@ -2,8 +2,13 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { SHOW_DESK } from '../demo';
+import { PROMPT_BOOK, SHOW_DESK } from '../demo';
+import { mustBeSound } from '../src/core/check';
+import { writeStrokes } from '../src/core/files';
+import { seeded } from '../src/core/hands';
+import { bringHosts } from '../src/core/hosts';
 import { mustEdit, writeProfile, writeProfiles, type Action, type Edit, type Profile } from '../src/core/profile';
+import { typed, YARD_TEXTS } from '../src/core/typing';
 import { openBrowser, openPage, sayYes, startApp, temporaryFolder } from '../tests/browser';
 import { buildIfChanged } from './build.mjs';
 
@@ -90,24 +95,25 @@ const otherDesks = (): Profile[] => {
   ];
 };
 
+/** A take of the yard, by a typist made of numbers, as files. */
+async function takeFiles(): Promise<[strokes: string, meant: string]> {
+  await bringHosts();
+  const text = Array.from({ length: 2 }, () =>
+    YARD_TEXTS.slice(0, 2)
+      .map((one) => one.text)
+      .join(' '),
+  ).join(' ');
+  const folder = temporaryFolder();
+  const files: [string, string] = [join(folder, 'Cue sheet, act 2.csv'), join(folder, 'Cue sheet, act 2.txt')];
+  writeFileSync(files[0], writeStrokes(typed(text, mustBeSound(PROMPT_BOOK), seeded(3))));
+  writeFileSync(files[1], text);
+  return files;
+}
+
 const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
-  'first-minutes': async (page) => {
-    await page.waitForSelector('.first-cap');
-    for (const ms of [90, 320]) {
-      await page.keyboard.down('Space');
-      await wait(ms);
-      await page.keyboard.up('Space');
-      await wait(250);
-    }
-  },
   layout: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
     await (await page.waitForSelector('[data-key="CapsLock"]'))?.click();
-  },
-  'layout-split': async (page, url) => {
-    await page.goto(`${url}/profile/demo-prompt-book/layout`);
-    await page.waitForSelector('[data-key="L2-2"]');
-    await page.click('[data-key="L2-2"]');
   },
   line: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
@@ -164,19 +170,51 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await (await page.waitForSelector('button ::-p-text(Show the one on Rig)'))?.click();
     await page.waitForSelector('.test-strokes');
   },
-  'travel-hands': async (page, url) => {
-    await page.goto(`${url}/profile/demo-show-desk/travel`);
-    await (await page.waitForSelector('[data-key="KeyF"]'))?.click();
-    await (await page.waitForSelector('.ant-segmented-item ::-p-text(unsteady hands)'))?.click();
-    await page.waitForSelector('[data-testid=suggestion]', { timeout: 90_000 });
-    await wait(400);
-  },
   macros: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/macros`);
     await (await page.waitForSelector('.macro-item ::-p-text(Scene tag 1)'))?.click();
     await (await page.waitForSelector('.receiver .ant-segmented-item ::-p-text(looks 60)'))?.click();
     await page.waitForSelector('.receiver-remedies button');
     await wait(800);
+  },
+  tune: async (page, url) => {
+    await page.goto(`${url}/profile/demo-prompt-book/practice/tune`);
+    const input = (await page.waitForSelector(
+      'input[aria-label="Files of a take"]',
+    )) as ElementHandle<HTMLInputElement>;
+    await input.uploadFile(...(await takeFiles()));
+    await (await page.waitForSelector('.settings-wait .ant-btn:not(:disabled)'))?.click();
+    await page.waitForSelector('[data-testid=suggestion]', { timeout: 60_000 });
+    await wait(3500);
+  },
+  practise: async (page, url) => {
+    await page.goto(`${url}/profile/demo-prompt-book/practice/practise`);
+    await (await page.waitForSelector('.practise-choice ::-p-text(Letters)'))?.click();
+    await (await page.waitForSelector('.practise-acts .ant-btn-primary'))?.click();
+    for (let n = 0; n < 40; n++) {
+      const next = await page.$eval('.practise-now', (now) => now.textContent ?? '');
+      const key = `Key${(n % 11 === 4 ? 'x' : next).toUpperCase()}` as 'KeyA';
+      await page.keyboard.press(key, { delay: 30 });
+      await wait(70 + ((n * 37) % 160));
+    }
+    await page.keyboard.press('F10');
+    await (await page.waitForSelector('.practise-choice ::-p-text(Signs)'))?.click();
+    await wait(900);
+  },
+  load: async (page, url) => {
+    await page.goto(`${url}/profile/demo-prompt-book/practice/load`);
+    await (await page.waitForSelector('.load-of ::-p-text(Letters and signs)'))?.click();
+    await page.waitForSelector('.load-figures');
+    await (await page.waitForSelector('.load-thumb .ant-btn'))?.click();
+    await page.waitForFunction(() => /No change|⇄/.test(document.querySelector('.load-thumb')?.textContent ?? ''), {
+      timeout: 60_000,
+    });
+  },
+  walk: async (page, url) => {
+    await page.goto(`${url}/profile/demo-show-desk/practice/walk`);
+    await page.waitForSelector('.walk-step:focus');
+    await page.keyboard.press('ArrowDown');
+    await wait(300);
   },
   device: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
@@ -242,10 +280,6 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await (await page.waitForSelector('.compare-line .ant-segmented-item ::-p-text(depths)'))?.click();
     await (await page.waitForSelector('[data-key="KeyJ"]'))?.click();
     await wait(600);
-  },
-  'legend-sheet': async (page, url) => {
-    await page.goto(`${url}/sheet/demo-show-desk`);
-    await page.waitForSelector('.sheet-page');
   },
   night: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);

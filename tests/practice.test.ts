@@ -126,6 +126,27 @@ test('a text is written, the slips are explained, a setting is found and taken, 
   await page.close();
 });
 
+test('free writing: what is taken back and replaced, and what is clicked on, says what was meant', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'tune');
+  await press(page, 'Write a take');
+  await page.click('.ant-segmented-item ::-p-text(freely)');
+  await press(page, 'Begin');
+  await quickHands(page, `${rolled('the rain ')} ${rolled('dull')} +Backspace -Backspace ${rolled('k lamp')}`);
+  await seeText(page, '[data-testid=written]', '17 characters');
+  await page.keyboard.press('F10');
+  await page.click('.free-piece[aria-label^="r came"]');
+  await page.type('input[aria-label="What was meant"]', 'v');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.free-marked', 'v');
+  await press(page, 'Keep this take');
+  await seeText(page, '[data-testid=slips]', 'slips in');
+  const text = await textOf(page, '.running-text');
+  expect(text).toContain('vr');
+  expect(text).toContain('kl');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('letters are practised with the keyboard alone; a wrong one is said, and the days are there after a reload', async () => {
   const { page, complaints } = await open('practise');
   await page.waitForSelector('.practise-list');

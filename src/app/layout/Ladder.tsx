@@ -36,7 +36,13 @@ function waysText(profile: Profile, board: Board, layer: Layer): string {
       ({ when }) =>
         `with ${when.map((id) => profile.layers.find((candidate) => candidate.id === id)?.name ?? id).join(' + ')}`,
     );
-  const inward = [...new Set([...ways.map(({ text }) => text), ...joined, ...lampWords(profile, layer.id)])];
+  const inward = [
+    ...new Set([
+      ...ways.map(({ text }) => text),
+      ...joined,
+      ...lampWords(profile, layer.id).map((words) => words.replace(' is ', ' ')),
+    ]),
+  ];
   if (inward.length === 0) return 'no key leads here yet';
   const stays = ways.some(({ how }) => how === 'go');
   const back =

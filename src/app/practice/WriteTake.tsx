@@ -3,15 +3,17 @@ import { App as AntApp, Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Sound } from '../../core/check';
 import { hostLayout, hostName, strokesOf } from '../../core/hosts';
-import { YARD_TEXTS } from '../../core/typing';
+import { corrected, YARD_TEXTS } from '../../core/typing';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
 import { strokesOfTake, useTakes } from '../state/takes';
+import { FreeText } from './FreeText';
 import { TypedText } from './TypedText';
 import { meantOf, Writing } from './writing';
 import './WriteTake.css';
 
 const OWN = 'own';
+const FREE = 'free';
 /** The longest text of one's own, in characters. */
 const LONGEST = 20_000;
 /** A take of fewer presses tells nothing. */
@@ -27,6 +29,8 @@ export const WriteTake = ({ sound, onDone }: Props) => {
   const { message } = AntApp.useApp();
   const [which, setWhich] = useState<string>(YARD_TEXTS[0].name);
   const [own, setOwn] = useState('');
+  const isFree = which === FREE;
+  const [marks, setMarks] = useState<ReadonlyMap<number, string>>(new Map());
   const text = which === OWN ? own : (YARD_TEXTS.find(({ name }) => name === which)?.text ?? '');
   const meant = useMemo(() => meantOf(text.slice(0, LONGEST)), [text]);
   const lacking = useMemo(() => {
@@ -40,7 +44,7 @@ export const WriteTake = ({ sound, onDone }: Props) => {
     return new Writing(sound, meant);
   }, [sound, meant, round]);
   const [, draw] = useReducer((count: number) => count + 1, 0);
-  const listening = useListening(meant.length > 0 && lacking.length === 0 ? writing : null, board);
+  const listening = useListening((isFree || meant.length > 0) && lacking.length === 0 ? writing : null, board);
   const begin = useRef<HTMLButtonElement>(null);
   useEffect(() => begin.current?.focus(), []);
 
@@ -61,19 +65,23 @@ export const WriteTake = ({ sound, onDone }: Props) => {
 
   const keep = async (): Promise<void> => {
     writing.tick(performance.now() + 20_000);
+    const free = isFree ? corrected(sound, writing.samples) : null;
     const why = await useTakes.getState().add({
-      name: which === OWN ? 'A text of my own' : which,
+      name: isFree ? 'Free writing' : which === OWN ? 'A text of my own' : which,
       at: Date.now(),
       profile: profile.id,
       profileName: profile.name,
       board: board.id,
-      meant: writing.meantLine(),
-      strokes: strokesOfTake(writing.samples),
+      meant: free
+        ? free.meant.map((token, n) => marks.get(free.places[n] ?? -1) ?? token).join('')
+        : writing.meantLine(),
+      strokes: strokesOfTake(free ? free.samples : writing.samples),
     });
     if (why === undefined) onDone(true);
     else void message.error(`Not kept: ${why}. It is still here; make room and keep it again.`, 8);
   };
-  const hasEnough = writing.followed.at >= FEWEST;
+  const written = isFree ? writing.host.pieces.length : writing.followed.at;
+  const hasEnough = written >= FEWEST;
 
   return (
     <section className="panel write-take" aria-label="Write a take">
@@ -90,7 +98,11 @@ export const WriteTake = ({ sound, onDone }: Props) => {
         value={which}
         disabled={listening.isListening || writing.hasBegun}
         onChange={setWhich}
-        options={[...YARD_TEXTS.map(({ name }) => name), { value: OWN, label: 'a text of my own' }]}
+        options={[
+          ...YARD_TEXTS.map(({ name }) => name),
+          { value: OWN, label: 'a text of my own' },
+          { value: FREE, label: 'freely' },
+        ]}
       />
       {which === OWN && !writing.hasBegun && !listening.isListening && (
         <Input.TextArea
@@ -108,7 +120,21 @@ export const WriteTake = ({ sound, onDone }: Props) => {
           {lacking.length === 1 ? 'it' : 'them'} out of the text.
         </p>
       )}
-      <TypedText writing={writing} meant={meant} />
+      {isFree ? (
+        <FreeText
+          writing={writing}
+          isListening={listening.isListening}
+          marks={marks}
+          onMark={(place, mark) => {
+            const next = new Map(marks);
+            if (mark === '') next.delete(place);
+            else next.set(place, mark);
+            setMarks(next);
+          }}
+        />
+      ) : (
+        <TypedText writing={writing} meant={meant} />
+      )}
       <p className="write-acts">
         {listening.isListening ? (
           <ListeningLine board={board} onStop={listening.stop} />
@@ -120,7 +146,14 @@ export const WriteTake = ({ sound, onDone }: Props) => {
             <Button onClick={listening.start} disabled={writing.isDone}>
               Go on
             </Button>
-            <button type="button" className="word" onClick={anew}>
+            <button
+              type="button"
+              className="word"
+              onClick={() => {
+                setMarks(new Map());
+                anew();
+              }}
+            >
               Begin again
             </button>
           </>
@@ -128,14 +161,15 @@ export const WriteTake = ({ sound, onDone }: Props) => {
           <Button
             ref={begin}
             type="primary"
-            disabled={meant.length === 0 || lacking.length > 0}
+            disabled={(!isFree && meant.length === 0) || lacking.length > 0}
             onClick={listening.start}
           >
             Begin
           </Button>
         )}
         <span className="soft write-figures" data-testid="written">
-          {writing.followed.at} of {meant.length} characters · {timeOf((writing.samples.at(-1)?.tUs ?? 0) / 1000)}
+          {isFree ? `${written} characters` : `${written} of ${meant.length} characters`} ·{' '}
+          {timeOf((writing.samples.at(-1)?.tUs ?? 0) / 1000)}
         </span>
       </p>
     </section>

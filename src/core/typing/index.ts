@@ -1,5 +1,6 @@
 /** A person's own typing: takes of it, what went wrong in them, and which settings would have been better. docs/typing.md. */
 export { align, type Aligned, distance } from './distance';
+export { corrected, type Corrected } from './corrected';
 export { follow, type Followed, settledAfter } from './following';
 export { fieldsThatMatter, type Grid, hasGestures, settingAt, sizeOf, usualGrid } from './grid';
 export { parseGrid } from './gridFile';
