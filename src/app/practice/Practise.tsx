@@ -28,9 +28,9 @@ function titleOf({ kind, layer, id }: Exercise, bench: Bench): string {
     case 'letters':
       return 'Letters';
     case 'numbers':
-      return 'Numbers';
+      return 'All figures';
     case 'signs':
-      return 'Signs';
+      return 'All signs';
     case 'holds':
       return 'Holds and double taps';
     case 'together':

@@ -28,7 +28,7 @@ function optionsOf({ now, suggested, front }: Tuning, swept: Swept): ApexOptions
     y: misfires,
   });
   // What is three times as bad as now is no choice, and would press the rest together.
-  const mostShown = Math.max(8, Math.ceil(Math.max(now.misfires, suggested.misfires) * 2.5));
+  const mostShown = Math.max(8, 4 * Math.ceil((Math.max(now.misfires, suggested.misfires) * 2.5) / 4));
   const dots = dotsOf(swept, mostShown);
   const best = front.map(at).filter(({ y }) => y <= mostShown);
   const lastX = Math.max(...dots.map(({ x }) => x), at(now).x, at(suggested).x);
