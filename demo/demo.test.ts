@@ -90,6 +90,7 @@ describe('the demo', () => {
       icon: 'spool',
       board: 'harrow-64',
       roles: [],
+      walk: [],
       layers: [{ id: 'base', name: 'Base', dye: 'indigo' as const, lines: { KeyA: 'Escc' } }],
     };
     expect(() => weave(slip)).toThrow('Slip, Base, KeyA: "Escc"');

@@ -62,6 +62,13 @@ export const SHOW_DESK = weave({
       release: '+Ctrl 30 F12:60 30 -Ctrl',
     },
   ],
+  // Short, so that the whole desk can be handed on in a message.
+  walk: [
+    ['Hold Caps Lock: cues.', 'cues', 'CapsLock'],
+    ['Fn: lights.', 'rig', 'Fn'],
+    ['Esc leads back.', 'book'],
+    ['In a blackout only Go answers.', 'dark', 'Space'],
+  ],
   layers: [
     {
       id: 'base',
@@ -153,7 +160,6 @@ export const SHOW_DESK = weave({
         Space: 'Go: F20 (cue)',
         Delete: 'flip Dark (way)',
       },
-      notes: { Space: 'During a blackout only Go answers; everything else sleeps.' },
     },
   ],
 });

@@ -41,6 +41,27 @@ export const SOUND_PAD = weave({
       gapMs: 400,
     },
   ],
+  walk: [
+    ['Nine sounds, laid out as the pad is. Each begins when its key goes down.', 'base', ...PADS],
+    [
+      'Two keys end what sounds: Hush stops it now, All off stops everything, whatever else is going on.',
+      'base',
+      'Numpad0',
+      'Escape',
+    ],
+    ['Hold Duck while somebody speaks: all sounds are soft until it comes up.', 'base', 'NumpadDivide'],
+    [
+      'Num Lock turns the sounds into beds, which go on under a scene. The same key leads back; its lamp shows which it is.',
+      'beds',
+      'NumLock',
+    ],
+    [
+      'Hold Fn for what only the keeper does. Hold Escape there, and the pad waits for new firmware: not during the show.',
+      'keeper',
+      'Fn',
+      'Escape',
+    ],
+  ],
   layers: [
     {
       id: 'base',

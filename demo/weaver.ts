@@ -33,6 +33,8 @@ export type DemoText = {
   macros?: (MacroLines & Pick<Macro, 'id' | 'name'>)[];
   /** Depths as lines: of the board, then of single keys. */
   travel?: { board: string; keys: Record<string, string> };
+  /** The walk that its author leads others through, a step each: the words, the layer, the keys. */
+  walk: readonly [says: string, layer: string, ...keys: string[]][];
   /** The first is the base; keys it does not name do what they do on an ordinary keyboard. */
   layers: LayerLines[];
 };
@@ -87,5 +89,6 @@ export function weave(demo: DemoText): Profile {
     joinedLayers: demo.joinedLayers ?? [],
     macros: (demo.macros ?? []).map(macroFromLines),
     travel: travelOf(demo) ?? plain.travel,
+    walk: demo.walk.map(([says, layer, ...keys]) => ({ says, layer, keys })),
   };
 }

@@ -182,18 +182,44 @@ test('letters are practised with the keyboard alone; a wrong one is said, and th
   await page.close();
 });
 
-test('a walk leads through the demo by arrow keys, and through a profile with nothing but its base', async () => {
+test('a walk leads through the demo by arrow keys, in its author’s words or made from the keys', async () => {
   const { page, complaints } = await open('walk');
   await page.waitForSelector('.walk-step:focus');
-  await page.keyboard.press('ArrowDown');
-  await seeText(page, '.walk-says', 'To get here, ');
-  await page.keyboard.press('ArrowUp');
+  await seeText(page, '.walk-says', 'Letters lie where they always do.');
+  for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowDown');
+  await seeText(page, '.walk-says', 'To get here, hold Space');
+  await page.click('.ant-segmented-item ::-p-text(From the keys)');
   await seeText(page, '.walk-says', 'Its base');
   await page.type('input[aria-label="Where is it"]', '{');
   await seeText(page, '[data-testid=where]', 'with the right');
-  await page.goto(`${app.server.url}/profile/demo-sound-pad/practice/walk`);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a profile without a walk gets one from its keys; one’s own is written, kept and taken back', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'walk');
   await page.waitForSelector('.walk-step:focus');
-  await page.keyboard.press('End');
+  await seeText(page, '.walk-says', 'There is no other layer.');
+  await press(page, 'Begin with one');
+  await page.waitForSelector('#walk-words');
+  await page.focus('#walk-words');
+  await page.keyboard.down('Control');
+  await page.keyboard.press('KeyA');
+  await page.keyboard.up('Control');
+  await page.keyboard.type('These two roll. Be quick.');
+  await page.click('.walk-board [data-key=KeyF]');
+  await seeText(page, '[data-testid=walk-keys]', 'F ×');
+  await press(page, 'Another step behind it');
+  await seeText(page, '.walk-says', '2 of 2');
+  await press(page, 'Done writing');
+  await page.reload();
+  await seeText(page, '.walk-steps', 'These two roll');
+  await page.waitForFunction(() => document.querySelectorAll('.walk-step').length === 2);
+  expect(await page.$$eval('.walk-own', (caps) => caps.map((cap) => cap.getAttribute('data-key')))).toEqual(['KeyF']);
+  await page.keyboard.down('Control');
+  await page.keyboard.press('KeyZ');
+  await page.keyboard.up('Control');
+  await page.waitForFunction(() => document.querySelectorAll('.walk-step').length === 1);
   expect(complaints).toEqual([]);
   await page.close();
 });

@@ -229,6 +229,14 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
           }),
           { maxLength: 2 },
         ),
+        walk: fc.array(
+          fc.record({
+            says: fc.string({ minLength: 1, maxLength: 40 }).filter((says) => !says.includes('\0')),
+            layer: fc.constantFrom(undefined, ...layers.map((one) => one.id), 'gone'),
+            keys: fc.uniqueArray(fc.oneof(key, fc.constant('Gone')), { maxLength: 4 }),
+          }),
+          { maxLength: 3 },
+        ),
         // A key with the board's own setting has none when it is read.
         travel: fc
           .record({ board: actuation, keys: fc.dictionary(key, actuation, { maxKeys: 4 }) })
@@ -258,6 +266,9 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
         joinedLayers: said.joinedLayers,
         lampLayers: said.lampLayers,
         travel: said.travel,
+        ...(said.walk.length > 0 && {
+          walk: said.walk.map(({ layer, ...step }) => ({ ...step, ...(layer !== undefined && { layer }) })),
+        }),
       }));
   });
 }

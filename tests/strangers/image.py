@@ -422,7 +422,17 @@ class Named:
         return more
 
 
-def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps=b''):
+def walk_of(section):
+    """Section *walk*."""
+    text = lambda: section.text('nameLength', 'name')
+    steps = []
+    for _ in range(section.number('count')):
+        says, layer = text(), text()
+        steps.append({'says': says, **({'layer': layer} if layer else {}), 'keys': [text() for _ in range(section.number('count'))]})
+    return steps
+
+
+def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps=b'', walk=()):
     """The profile of coded sections and names."""
     names = named.heads()
     macros = macros_of(Section(macro_bytes, bounds), bounds, board['device']['macroEvents']) if macro_bytes else []
@@ -452,6 +462,7 @@ def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps
         'macros': [{**head, **macro} for head, macro in zip(names['macros'], macros)],
         'travel': layout['travel'],
         'roles': names['roles'],
+        **({'walk': names.get('walk') or walk} if names.get('walk') or walk else {}),
     }
 
 
@@ -493,4 +504,5 @@ def read_image(data, board):
         raise Damaged('for another board')
     bounds = Bounds(plain.at)
     named = Named(sections[0x81], bounds) if 0x81 in sections else NoNames()
-    return put_together(board, version, sections.get(2, b''), sections[3], named, bounds, sections.get(4, b''))
+    walk = walk_of(Section(sections[0x82], bounds)) if 0x82 in sections else ()
+    return put_together(board, version, sections.get(2, b''), sections[3], named, bounds, sections.get(4, b''), walk)

@@ -180,12 +180,18 @@ class Fields:
     def heads(self):
         head = self.named()
         head['icon'] = self.field('icon')
-        roles, layers, macros, joints = map(int, self.field('number').split())
+        roles, layers, macros, joints, steps = (list(map(int, self.field('number').split())) + [0])[:5]
         head['roles'] = [{**self.named(), 'color': self.field('color')} for _ in range(roles)]
         head['layers'] = [{**self.named(), 'dye': DYES[self.role()]} for _ in range(layers)]
         head['macros'] = [self.named() for _ in range(macros)]
         head['joints'] = [self.field('id') for _ in range(joints)]
+        if steps:
+            head['walk'] = [self.step() for _ in range(steps)]
         return head
+
+    def step(self):
+        says, layer, keys = self.field('note'), self.field('id'), self.field('id')
+        return {'says': says, **({'layer': layer} if layer else {}), 'keys': keys.split()}
 
     def of_key(self, roles):
         role, label, note = self.role(), self.field('label'), self.field('note')

@@ -7,6 +7,7 @@ import { diff, type Profile } from '../../core/profile';
 import { Empty } from '../shared/Empty';
 import { DeviceSketch } from '../shared/sketches';
 import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
+import { isHeldAs } from '../../core/image';
 import { slotFor, useKeyboards, type KeyboardState } from '../state/keyboards';
 import '../shared/changeList.css';
 import './Changes.css';
@@ -18,7 +19,8 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
   const callOff = useKeyboards((state) => state.callOff);
   const target = slotFor(slots, profile.id);
   const held = target === undefined ? undefined : slots[target];
-  const found = held?.state === 'profile' ? diff(held.profile, profile) : [];
+  const isHeld = held?.state === 'profile' && isHeldAs(held.profile, profile, board, keyboard.hello?.slotBytes);
+  const found = held?.state === 'profile' && !isHeld ? diff(held.profile, profile) : [];
   const assigned = profile.layers.reduce((sum, layer) => sum + Object.keys(layer.keys).length, 0);
   return (
     <section className="panel changes" aria-label="What saving would change">

@@ -3,7 +3,8 @@ import { App as AntApp } from 'antd';
 import type { Board } from '../../core/board';
 import { strandingSlots } from '../../core/advice';
 import { check, isSound } from '../../core/check';
-import { isSameDesign, LIMITS, type Profile } from '../../core/profile';
+import { isHeldAs } from '../../core/image';
+import { LIMITS, type Profile } from '../../core/profile';
 import { foreign, shortened } from '../../core/reading';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useKeyboards, type KeyboardState, type Slot } from '../state/keyboards';
@@ -79,7 +80,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
 
   const bringToShelf = async (stored: Profile): Promise<void> => {
     const known = entries.find((entry) => entry.profile.id === stored.id)?.profile;
-    if (known && isSameDesign(known, stored)) {
+    if (known && isHeldAs(stored, known, board, hello?.slotBytes)) {
       void message.info(`“${foreign(stored.name)}” is on the shelf already, and it is the same.`);
       return;
     }
@@ -103,7 +104,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       case 'damaged':
         return `damaged: ${slot.reason}. It stays as it is until you save here`;
       case 'profile':
-        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (isSameDesign(slot.profile, profile) ? ' · the same as this draft' : ' · not the same as this draft') : ''}`;
+        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (isHeldAs(slot.profile, profile, board, hello?.slotBytes) ? ' · the same as this draft' : ' · not the same as this draft') : ''}`;
     }
   };
 

@@ -4,7 +4,8 @@ import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import { check, firstProblem, isSound } from '../../core/check';
-import { isSameDesign, type Profile } from '../../core/profile';
+import { isHeldAs } from '../../core/image';
+import type { Profile } from '../../core/profile';
 import { foreign } from '../../core/reading';
 import { useWhenIdle } from '../shared/useWhenIdle';
 import { useShelf } from '../state/shelf';
@@ -36,11 +37,14 @@ Face.displayName = 'Face';
 export const SaveButton = ({ profile, board, hasProblems }: SaveButtonProps) => {
   const { message } = AntApp.useApp();
   const navigate = useNavigate();
-  const { status, slots, saving } = useKeyboard(board.id);
+  const { status, slots, saving, hello } = useKeyboard(board.id);
   const save = useKeyboards((state) => state.save);
   const own = slots.find((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
   const looked = useWhenIdle(profile, board, asItIs);
-  const isSame = useMemo(() => own?.state === 'profile' && isSameDesign(own.profile, looked), [own, looked]);
+  const isSame = useMemo(
+    () => own?.state === 'profile' && isHeldAs(own.profile, looked, board, hello?.slotBytes),
+    [own, looked, board, hello],
+  );
   // What was changed since it was looked at is not known to be in the keyboard.
   const isStored = isSame && looked === profile;
 

@@ -1,116 +1,27 @@
-/** A walk through the profile, step by step: the board shows what a step is about, and every step can be tried on the spot. */
+/**
+ * A walk through the profile, step by step: the one that its author wrote, or one made from what is there. The board shows what a step is
+ * about, and every step can be tried on the spot. One's own is written here too.
+ */
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import { Input } from 'antd';
+import { Input, Segmented } from 'antd';
 import { Link } from 'react-router';
-import type { BoardKey } from '../../core/board';
+import { contactOf, type BoardKey } from '../../core/board';
 import { check, isSound } from '../../core/check';
-import { macroSentences, sayCount } from '../../core/macro';
-import { sentencesOf } from '../../core/notation';
-import { timingOf, waysTo, type Profile } from '../../core/profile';
-import type { WalkStep, Way } from '../../core/typing';
+import { LIMITS, type WrittenStep } from '../../core/profile';
+import type { Way } from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
-import { keyLegend } from '../shared/keyNames';
 import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
-import { textOf } from '../theme/dyes';
 import { useWorked } from '../shared/useWorked';
 import { waySentence } from '../shared/wayWords';
+import { textOf } from '../theme/dyes';
+import { shownMade, shownWritten, writtenFrom, type ShownStep } from './walkWords';
+import { WalkCard } from './WalkCard';
 import './Walk.css';
 
-/** What a step is called in the list. */
-function titleOf({ about, layer, keys, of }: WalkStep, { profile, board }: Bench): string {
-  switch (about) {
-    case 'base':
-      return 'Where everything begins';
-    case 'layer':
-      return profile.layers[layer]?.name ?? '';
-    case 'crowded':
-      return `${keyLegend(board, profile, keys[0] ?? '')}: many meanings`;
-    case 'joint':
-      return `${keys.map((key) => keyLegend(board, profile, key)).join(' + ')} together`;
-    case 'macro':
-      return profile.macros.find(({ id }) => id === of)?.name ?? '';
-    case 'careful':
-      return `With care on ${profile.layers[layer]?.name}`;
-  }
-}
+type Drawn = Pick<ShownStep, 'layer' | 'keys' | 'way'>;
 
-const bindingSentences = (profile: Profile, layer: number, key: string): string[] => {
-  const does = profile.layers[layer]?.keys[key]?.does;
-  return does ? sentencesOf(does, timingOf(profile, does), profile) : [];
-};
-
-/** How a layer is left that was come to so. */
-function howItEnds(step: WalkStep, { profile, board }: Bench): string {
-  const key = step.way?.steps.at(-1)?.keys[0];
-  const layer = profile.layers[step.layer];
-  const how = layer && waysTo(profile, layer.id).find(({ site }) => site.in === 'key' && site.key === key)?.how;
-  const back = step.back?.map((id) => keyLegend(board, profile, id)).join(' or ');
-  switch (how) {
-    case 'while':
-      return 'It is gone when that key comes up.';
-    case 'once':
-      return 'It is there for the next key, and gone then.';
-    case 'flip':
-      return 'The same key turns it off again.';
-    case 'go':
-      return back ? `${back} leads back.` : '';
-    default:
-      return '';
-  }
-}
-
-/** What is said at a step. */
-function sentencesAt(step: WalkStep, bench: Bench): string[] {
-  const { profile, board } = bench;
-  const layer = profile.layers[step.layer];
-  const legend = (key: string): string => keyLegend(board, profile, key);
-  switch (step.about) {
-    case 'base': {
-      const others = profile.layers.slice(1).map(({ name }) => name);
-      return [
-        `${profile.name} is for the ${board.name}. Its base, ${layer?.name}, is always there.`,
-        others.length === 0
-          ? 'There is no other layer.'
-          : `Over it ${others.length === 1 ? 'lies' : 'lie'} ${others.join(', ')}; each is shown by keys of its own.`,
-        ...(profile.macros.length > 0 ? [`It plays ${sayCount(profile.macros.length, 'macro')}.`] : []),
-      ];
-    }
-    case 'layer': {
-      const notes = step.keys.flatMap((key) => {
-        const note = layer?.keys[key]?.note;
-        return note ? [`${legend(key)}: ${note}`] : [];
-      });
-      return [
-        step.way ? `To get here, ${waySentence(step.way, board, profile)}.` : 'No key leads here.',
-        howItEnds(step, bench),
-        `It has ${sayCount(step.keys.length, 'key')} of its own; all others are what they are below.`,
-        ...notes.slice(0, 4),
-      ].filter((line) => line !== '');
-    }
-    case 'crowded':
-      return bindingSentences(profile, step.layer, step.keys[0] ?? '');
-    case 'joint': {
-      const joint = profile.joints.find(({ id }) => id === step.of);
-      return joint
-        ? [
-            `Pressed within ${joint.withinMs} ms of each other, these keys do a thing of their own.`,
-            ...sentencesOf({ kind: 'act', action: joint.action }, profile.timing, profile),
-          ]
-        : [];
-    }
-    case 'macro': {
-      const macro = profile.macros.find(({ id }) => id === step.of);
-      return [`${step.keys.map(legend).join(' or ')} plays it.`, ...(macro ? macroSentences(macro) : [])];
-    }
-    case 'careful':
-      return step.keys.flatMap((key) =>
-        bindingSentences(profile, step.layer, key).map((line) => `${legend(key)}: ${line}`),
-      );
-  }
-}
-
-const Shown = ({ step, bench }: { step: WalkStep; bench: Bench }) => {
+const Shown = ({ step, bench, onPick }: { step: Drawn; bench: Bench; onPick?: (key: string) => void }) => {
   const { profile, board, select } = bench;
   const faceOf = useFaces(profile, board, step.layer);
   const led = new Set(step.way?.steps.flatMap(({ keys }) => keys) ?? []);
@@ -127,7 +38,9 @@ const Shown = ({ step, bench }: { step: WalkStep; bench: Bench }) => {
         board={board}
         label={`${profile.layers[step.layer]?.name} on the ${board.name}`}
         face={face}
-        onSelect={(key) => select({ key, layer: profile.layers[step.layer]?.id ?? '' })}
+        onSelect={(key) =>
+          onPick ? onPick(contactOf(board, key)) : select({ key, layer: profile.layers[step.layer]?.id ?? '' })
+        }
       />
     </div>
   );
@@ -136,10 +49,9 @@ const Shown = ({ step, bench }: { step: WalkStep; bench: Bench }) => {
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** A chain as a step of a walk: the keys that lead, and the last. */
-const stepOf = (way: Way): WalkStep => {
+const stepOf = (way: Way): Drawn => {
   const last = way.steps.at(-1);
   return {
-    about: 'layer',
     layer: last?.layer ?? 0,
     keys: last?.keys ?? [],
     way: { ...way, steps: way.steps.slice(0, -1) },
@@ -148,13 +60,19 @@ const stepOf = (way: Way): WalkStep => {
 
 const Walk = () => {
   const bench = useBench();
-  const { profile, board } = bench;
+  const { profile, board, edit, tryEdit } = bench;
+  const written = profile.walk;
   const sound = useMemo(() => check(profile, board), [profile, board]);
   const order = useMemo(
     () => (isSound(sound) ? ({ do: 'walk', profile, board } as const) : null),
     [sound, profile, board],
   );
-  const { answer: steps } = useWorked(order);
+  const { answer } = useWorked(order);
+  const [kept, setKept] = useState(answer);
+  if (answer !== null && answer !== kept) setKept(answer);
+  const made = answer ?? kept;
+  const [kind, setKind] = useState<'written' | 'made'>('written');
+  const [isWriting, setWriting] = useState(false);
   const [at, setAt] = useState(0);
   const list = useRef<HTMLOListElement>(null);
   const [asked, setAsked] = useState('');
@@ -164,6 +82,15 @@ const Walk = () => {
   );
   const { answer: ways } = useWorked(whereOrder);
   const way = ways?.[0];
+  const isOwn = written !== undefined && kind === 'written';
+  const steps = useMemo(
+    () =>
+      made &&
+      (isOwn
+        ? written.map((step) => shownWritten(step, made, { profile, board }))
+        : made.map((step) => shownMade(step, { profile, board }))),
+    [made, isOwn, written, profile, board],
+  );
   const place = steps ? Math.min(at, steps.length - 1) : 0;
   const step = steps?.[place];
   const isThere = steps !== null;
@@ -183,14 +110,29 @@ const Walk = () => {
     setAt(next);
     list.current?.querySelectorAll('button')[next]?.focus();
   };
+  const write = (to: readonly WrittenStep[], goesOn = false): string | undefined =>
+    tryEdit({ edit: 'walk', to }, 'the walk', goesOn);
+  const begin = (to: readonly WrittenStep[]): void => {
+    edit({ edit: 'walk', to }, 'the walk');
+    setKind('written');
+    setWriting(true);
+    setAt(0);
+  };
   if (!isSound(sound)) return <p role="alert">The draft has problems; put them right first, and the walk is here.</p>;
-  if (!steps || !step)
+  if (!made || !steps || !step)
     return (
       <p className="soft" role="status">
         Finding the way through …
       </p>
     );
   const dye = profile.layers[step.layer]?.dye;
+  const own = isOwn && isWriting ? written : undefined;
+  const toggled = (key: string): void => {
+    const now = own?.[place];
+    if (!own || !now) return;
+    const keys = now.keys.includes(key) ? now.keys.filter((one) => one !== key) : [...now.keys, key];
+    if (keys.length <= LIMITS.walkKeys) write(own.with(place, { ...now, keys }));
+  };
   return (
     <div className="walk">
       <section className="panel walk-steps" aria-label="Steps">
@@ -202,10 +144,27 @@ const Walk = () => {
           value={asked}
           onChange={({ target }) => setAsked(target.value)}
         />
-        <p>
-          <strong>Steps</strong> <span className="soft">arrow keys lead through</span>
-        </p>
-        <ol ref={list} onKeyDown={go}>
+        {written ? (
+          <Segmented<'written' | 'made'>
+            block
+            size="small"
+            value={kind}
+            options={[
+              { value: 'written', label: 'As written' },
+              { value: 'made', label: 'From the keys' },
+            ]}
+            onChange={(to) => {
+              setKind(to);
+              setWriting(false);
+              setAt(0);
+            }}
+          />
+        ) : (
+          <p>
+            <strong>Steps</strong> <span className="soft">made from the keys</span>
+          </p>
+        )}
+        <ol ref={list} onKeyDown={go} aria-label="Steps of the walk; arrow keys lead through">
           {steps.map((one, n) => (
             <li key={n}>
               <button
@@ -214,17 +173,43 @@ const Walk = () => {
                 aria-current={n === place ? 'step' : undefined}
                 onClick={() => setAt(n)}
               >
-                <bdi
-                  style={
-                    one.about === 'layer' ? { color: textOf(profile.layers[one.layer]?.dye ?? 'iron') } : undefined
-                  }
-                >
-                  {titleOf(one, bench)}
+                <bdi style={one.isLayer ? { color: textOf(profile.layers[one.layer]?.dye ?? 'iron') } : undefined}>
+                  {one.title}
                 </bdi>
+                {one.gone !== undefined && <span className="walk-gone"> · something is gone</span>}
               </button>
             </li>
           ))}
         </ol>
+        <p className="walk-write">
+          {isOwn ? (
+            <button type="button" className="word" onClick={() => setWriting(!isWriting)}>
+              {isWriting ? 'Done writing' : 'Change the walk'}
+            </button>
+          ) : written ? null : (
+            <>
+              <span className="soft">Lead others through it in your own words:</span>
+              <button type="button" className="word" onClick={() => begin(writtenFrom(made, bench))}>
+                Begin with these steps
+              </button>
+              <button
+                type="button"
+                className="word"
+                onClick={() =>
+                  begin([
+                    {
+                      says: `Begin here: this is ${profile.layers[0]?.name}.`,
+                      ...(profile.layers[0] && { layer: profile.layers[0].id }),
+                      keys: [],
+                    },
+                  ])
+                }
+              >
+                Begin with one
+              </button>
+            </>
+          )}
+        </p>
       </section>
       {asked.trim() !== '' ? (
         <div className="walk-shown">
@@ -247,11 +232,24 @@ const Walk = () => {
         </div>
       ) : (
         <div className="walk-shown">
-          <section className="panel walk-says" aria-label="What is said" aria-live="polite">
-            <h2 style={step.about === 'layer' && dye ? { color: textOf(dye) } : undefined}>{titleOf(step, bench)}</h2>
-            {sentencesAt(step, bench).map((line, n) => (
-              <p key={n}>{line}</p>
-            ))}
+          <section className="panel walk-says" aria-label="What is said" aria-live={own ? 'off' : 'polite'}>
+            {own ? (
+              <WalkCard key={place} bench={bench} steps={own} at={place} onChange={write} onGo={setAt} />
+            ) : (
+              <>
+                {!isOwn && <h2 style={step.isLayer && dye ? { color: textOf(dye) } : undefined}>{step.title}</h2>}
+                {step.says.map((line, n) => (
+                  <p key={n} className={isOwn && n === 0 ? 'walk-words' : undefined}>
+                    <bdi>{line}</bdi>
+                  </p>
+                ))}
+              </>
+            )}
+            {step.gone !== undefined && (
+              <p role="note" className="walk-gone">
+                {step.gone}
+              </p>
+            )}
             <p className="walk-acts">
               <button type="button" className="word" disabled={place === 0} onClick={() => setAt(place - 1)}>
                 ◂ Before
@@ -272,7 +270,7 @@ const Walk = () => {
               </Link>
             </p>
           </section>
-          <Shown step={step} bench={bench} />
+          <Shown step={step} bench={bench} {...(own && { onPick: toggled })} />
         </div>
       )}
     </div>

@@ -1,6 +1,8 @@
 /** What stands on a profile's card besides its cloth: its name, its tags, its slot, and what it rests on. */
 import { App as AntApp, Input } from 'antd';
-import { diff, isSameDesign, type Profile } from '../../core/profile';
+import { isHeldAs } from '../../core/image';
+import { diff, type Profile } from '../../core/profile';
+import { useBoard } from '../state/boards';
 import { useKeyboard } from '../state/keyboards';
 import { NameField } from '../shared/NameField';
 import type { ShelfEntry } from '../state/shelf';
@@ -87,15 +89,16 @@ export const Tags = ({
 
 /** Where a profile is in a keyboard that is plugged in. */
 export const Slot = ({ profile }: { profile: Profile }) => {
-  const { status, slots } = useKeyboard(profile.board);
+  const { status, slots, hello } = useKeyboard(profile.board);
+  const board = useBoard(profile.board);
   const at = slots.findIndex((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
   const slot = slots[at];
-  if (status !== 'connected' || slot?.state !== 'profile') return null;
+  if (status !== 'connected' || slot?.state !== 'profile' || !board) return null;
   return (
     <>
       {' '}
       · slot {at + 1}
-      {!isSameDesign(slot.profile, profile) && <span className="soft">, not as here</span>}
+      {!isHeldAs(slot.profile, profile, board, hello?.slotBytes) && <span className="soft">, not as here</span>}
     </>
   );
 };

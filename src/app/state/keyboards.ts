@@ -293,6 +293,7 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
       const { board, profile } = sound;
       let image = encodeImage(sound);
       const most = get().byBoard.get(board.id)?.hello?.slotBytes ?? Infinity;
+      if (image.length > most) image = encodeImage(sound, { withoutWalk: true });
       if (image.length > most) image = encodeImage(sound, { withoutNames: true });
       await write(board, slot, profile.name, image, replacesDamaged);
     },

@@ -2,7 +2,7 @@
 import { lampTitle } from '../codes';
 import type { KeyId } from '../board';
 import { printActuation } from '../notation';
-import { sameData, type Assignment, type GestureTiming, type Layer, type Profile } from '../profile';
+import { sameData, type Assignment, type GestureTiming, type Layer, type Profile, type WrittenStep } from '../profile';
 import { hostName } from '../hosts';
 import { bindingSaid, keyTitle, TIMING_NAMES, timingSaid, timingValue, toldSaid, type Group } from './words';
 
@@ -209,5 +209,14 @@ export function rowsOf(profiles: readonly Profile[]): Row[] {
     profiles.map(({ hostLayout }) => hostLayout),
     hostName,
   );
+  // Most profiles have none, and then there is nothing to be said of it.
+  if (profiles.some(({ walk }) => walk))
+    add(
+      'profile',
+      'walk',
+      'the walk',
+      profiles.map(({ walk }) => walk ?? []),
+      (walk: readonly WrittenStep[]) => walk.map(({ says }) => says).join(' · ') || 'none',
+    );
   return rows;
 }

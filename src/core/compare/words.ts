@@ -236,6 +236,12 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
           .join('; ') || 'none';
       return line('layers', 'Joined layers', say(change.from, a), say(change.to, b));
     }
+    case 'walk': {
+      const say = ({ length }: typeof change.from): string =>
+        length === 0 ? 'none' : `${length} step${length === 1 ? '' : 's'}`;
+      const [was, is] = [say(change.from), say(change.to)];
+      return line('profile', 'The walk', was, was === is ? `${is}, other words` : is);
+    }
     case 'lamps': {
       const say = (lamps: typeof change.from, profile: Profile): string =>
         lamps

@@ -15,6 +15,7 @@ import { NamesReader, standIns, type NamedLayer, type NamesSource } from './name
 import { readLamps } from './lamps';
 import { readMacros } from './scores';
 import { sectionsOf, type Sections } from './sections';
+import { readWalk } from './walk';
 import { HEADER_BYTES, SECTION } from './sets';
 
 type Home = { id: string; keys: number; at: number };
@@ -94,12 +95,20 @@ class Decoder {
       macros: macros.map((macro, n) => ({ ...(names.macros[n] ?? { id: '', name: '' }), ...macro })),
       travel: layout.travel,
       roles: names.roles,
+      ...this.walk(names.walk),
     };
   }
 
   private lampLayers(layers: readonly NamedLayer[]): Profile['lampLayers'] {
     const section = this.sections.byType.get(SECTION.lamps);
     return section ? readLamps(new ByteReader(this.bytes, section.start, section.end), layers) : [];
+  }
+
+  /** What leads others through it: of what stands beside the image, or in a section of its own. */
+  private walk(beside: Profile['walk']): Pick<Profile, 'walk'> {
+    const section = this.section(SECTION.walk);
+    const walk = beside ?? (section ? readWalk(section) : []);
+    return walk.length > 0 ? { walk } : {};
   }
 
   private layer(

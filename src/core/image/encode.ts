@@ -10,16 +10,22 @@ import { writeLayout } from './layoutBits';
 import { writeNames } from './names';
 import { writeLamps } from './lamps';
 import { writeMacros } from './scores';
+import { writeWalk } from './walk';
 import { frame, type Part } from './sections';
 import { SECTION } from './sets';
 
 export type EncodeOptions = {
-  /** Leave names, labels, notes and colours out, when memory is short. */
+  /** Leave names, labels, notes and colours out, when memory is short; the walk with them. */
   withoutNames?: boolean;
+  /** Leave the walk out, when memory is a little short. */
+  withoutWalk?: boolean;
 };
 
 /** The image of a sound profile. */
-export function encodeImage(sound: Sound, { withoutNames = false }: EncodeOptions = {}): Uint8Array {
+export function encodeImage(
+  sound: Sound,
+  { withoutNames = false, withoutWalk = withoutNames }: EncodeOptions = {},
+): Uint8Array {
   const { profile, board } = sound;
   let decisions = 0;
   const coded = (type: number, write: (out: BitWriter) => void): Part => {
@@ -31,17 +37,13 @@ export function encodeImage(sound: Sound, { withoutNames = false }: EncodeOption
   const home: Part = { type: SECTION.board, bytes: new ByteWriter().text(board.id).count(board.keys.length).toBytes() };
   const macros = profile.macros.length > 0 ? [coded(SECTION.macros, (out) => writeMacros(out, profile.macros))] : [];
   const names = withoutNames ? [] : [coded(SECTION.names, (out) => writeNames(out, profile, board))];
+  const { walk = [] } = profile;
+  const told = withoutWalk || walk.length === 0 ? [] : [coded(SECTION.walk, (out) => writeWalk(out, walk))];
   const layout = coded(SECTION.layout, (out) => writeLayout(out, sound));
   const lamps = profile.lampLayers.length > 0 ? [{ type: SECTION.lamps, bytes: writeLamps(profile) }] : [];
-  const image = frame([home, ...macros, ...lamps, ...names, layout]);
+  const before = [home, ...macros, ...lamps, ...names, ...told];
+  const image = frame([...before, layout]);
   const missing = paddingFor(image.length, Expansion.of(profile), decisions);
   if (missing === 0) return image;
-  return frame([
-    home,
-    ...macros,
-    ...lamps,
-    ...names,
-    { type: SECTION.padding, bytes: new Uint8Array(missing) },
-    layout,
-  ]);
+  return frame([...before, { type: SECTION.padding, bytes: new Uint8Array(missing) }, layout]);
 }

@@ -30,7 +30,8 @@ function bytesMeasure(profile: Profile, board: Board, slotBytes: number): Measur
   const checked = check(profile, board);
   // How long an image is can be said of a profile that has one.
   if (!isSound(checked)) return undefined;
-  const image = encodeImage(checked);
+  // A walk counts against nothing: where there is no room for it, it is left out.
+  const image = encodeImage(checked, { withoutWalk: true });
   const sizes = sizesOf(image);
   const names = sizes.get(SECTION.names) ?? 0;
   const parts = [

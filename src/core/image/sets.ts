@@ -19,6 +19,7 @@ export const SECTION = {
   layout: 0x03,
   lamps: 0x04,
   names: 0x81,
+  walk: 0x82,
   padding: 0xff,
 } as const;
 export const MAY_BE_SKIPPED = 0x80;

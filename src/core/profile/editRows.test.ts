@@ -60,6 +60,10 @@ const EVERY: { [K in EditKind]: [edit: EditOf<K>, goesOn?: EditOf<K>] } = {
     { edit: 'describeLayer', layer: layerId, to: { dye: 'woad' } },
     { edit: 'describeLayer', layer: layerId, to: { dye: 'iron' } },
   ],
+  walk: [
+    { edit: 'walk', to: [{ says: 'Begin here.', keys: ['KeyF'] }] },
+    { edit: 'walk', to: [] },
+  ],
   rest: [{ edit: 'rest', on: 'another' }],
   whole: [{ edit: 'whole', to: { ...SHOW_DESK, name: 'Tour', layers: [base!] } }],
   several: [

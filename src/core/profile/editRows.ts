@@ -17,6 +17,7 @@ import {
   type ScoreEdit,
 } from './edits';
 import type { Path } from './problem';
+import { withWalk } from './writtenWalk';
 import {
   actuationSchema,
   assignmentSchema,
@@ -32,6 +33,7 @@ import {
   profileSchema,
   roleSchema,
   scoreEventSchema,
+  walkSchema,
   type GestureTiming,
   type Layer,
   type LayerId,
@@ -317,6 +319,11 @@ export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
         }),
       ),
     merge: (first, second) => (first.layer === second.layer && sameFields(first.to, second.to) ? second : undefined),
+  },
+  walk: {
+    schema: z.strictObject({ edit: z.literal('walk'), to: walkSchema }),
+    apply: (profile, { to }) => yes(withWalk(profile, to), { edit: 'walk', to: profile.walk ?? [] }),
+    merge: (_first, second) => second,
   },
   rest: {
     schema: z.strictObject({ edit: z.literal('rest'), on: key.nullable() }),

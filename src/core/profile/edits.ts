@@ -21,6 +21,7 @@ import type {
   Profile,
   Role,
   ScoreEvent,
+  WrittenStep,
 } from './schema';
 
 /** What a profile says of itself. */
@@ -60,6 +61,7 @@ export type Edit =
   | { edit: 'removeLayer'; layer: LayerId }
   | { edit: 'moveLayer'; layer: LayerId; to: number }
   | { edit: 'describeLayer'; layer: LayerId; to: Partial<Pick<Layer, 'name' | 'dye'>> }
+  | { edit: 'walk'; to: readonly WrittenStep[] }
   | { edit: 'rest'; on: string | null }
   | { edit: 'whole'; to: Profile }
   | { edit: 'several'; edits: readonly Edit[] };

@@ -23,6 +23,7 @@ import {
   roleSchema,
   scoreEventSchema,
   scoreSchema,
+  writtenWalkSchema,
   type Layer,
   type Macro,
   type Profile,
@@ -137,5 +138,6 @@ export const misfitOf = (profile: Profile): Problem | undefined =>
     for (const [n, joined] of profile.joinedLayers.entries())
       yield problemOf(joinedLayersSchema, joined, ['joinedLayers', n]);
     for (const [n, shown] of profile.lampLayers.entries()) yield problemOf(lampLayerSchema, shown, ['lampLayers', n]);
+    if (profile.walk) yield problemOf(writtenWalkSchema, profile.walk, ['walk']);
     yield travelProblem(profile);
   });

@@ -41,6 +41,7 @@ export {
 } from './questions';
 export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
 export { withCase } from './under';
+export { goneFrom, withWalk } from './writtenWalk';
 export { isAdded, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
 export {
   type Action,
@@ -71,6 +72,9 @@ export {
   type Joint,
   type Layer,
   type LayerHow,
+  walkSchema,
+  type WrittenStep,
+  writtenStepSchema,
   type LayerId,
   type Macro,
   mergeTiming,

@@ -26,6 +26,8 @@ export const LIMITS = {
   jointKeys: range(2, 4),
   macros: 1024,
   roles: 64,
+  walkSteps: 64,
+  walkKeys: 16,
 
   /** Things in a binding: keys of one chord, actions begun together, how deep those nest and how many there are in all. */
   chordKeys: 8,

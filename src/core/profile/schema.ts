@@ -134,6 +134,14 @@ export const joinedLayersSchema = z.strictObject({
 });
 /** A layer that is active while a lamp of the host is as it says: lit, or dark. */
 export const lampLayerSchema = z.strictObject({ lamp: z.enum(HOST_LAMPS), lit: z.boolean(), shows: idSchema });
+/** A step of a walk that the author wrote: words, and the layer and the keys that are shown with them. What it names may be gone since. */
+export const writtenStepSchema = z.strictObject({
+  says: text(LIMITS.noteLength).min(1),
+  layer: idSchema.optional(),
+  keys: z.array(keyIdSchema).max(LIMITS.walkKeys).default([]),
+});
+export const walkSchema = z.array(writtenStepSchema).max(LIMITS.walkSteps);
+export const writtenWalkSchema = walkSchema.min(1, 'has no step; without one there is no walk');
 export const roleSchema = z.strictObject({
   id: idSchema,
   name: nameSchema,
@@ -220,6 +228,8 @@ const profileWith = (list: ListOf) =>
       })
       .default({ board: DEFAULT_ACTUATION, keys: {} }),
     roles: list('role', roleSchema, LIMITS.roles).default([]),
+    /** How the author leads others through it; left out where nobody wrote one. */
+    walk: writtenWalkSchema.optional(),
   });
 
 export const profileSchema = profileWith(listOf).meta({
@@ -249,6 +259,7 @@ export type Layer = z.infer<typeof layerSchema>;
 export type LayerId = string;
 export type Joint = z.infer<typeof jointSchema>;
 export type Role = z.infer<typeof roleSchema>;
+export type WrittenStep = z.infer<typeof writtenStepSchema>;
 export type LampLayer = z.infer<typeof lampLayerSchema>;
 export type JoinedLayers = z.infer<typeof joinedLayersSchema>;
 export type Profile = z.infer<typeof profileSchema>;

@@ -76,6 +76,7 @@ export function editTowards(from: Profile, to: Profile): Edit | undefined {
   if (from.name !== name || from.icon !== icon || from.hostLayout !== hostLayout)
     edits.push({ edit: 'describe', to: { name, icon, hostLayout } });
   if (from.restsOn !== to.restsOn) edits.push({ edit: 'rest', on: to.restsOn ?? null });
+  if (!sameData(from.walk, to.walk)) edits.push({ edit: 'walk', to: to.walk ?? [] });
   if (!sameData(from.timing, to.timing)) edits.push({ edit: 'timing', to: to.timing });
   // A key with the board's own setting has none, whichever is the board's just then: what goes, goes before the board's changes.
   for (const [key, own] of Object.entries(from.travel.keys))

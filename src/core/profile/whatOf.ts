@@ -43,6 +43,8 @@ function thingsOf(edit: Edit, profile: Profile): string[] {
     case 'moveLayer':
     case 'describeLayer':
       return [`the layer ${layer(edit.layer)}`];
+    case 'walk':
+      return ['the walk'];
     case 'rest':
       return ['what it rests on'];
     case 'whole':

@@ -1,6 +1,6 @@
 /** The names of a profile as fields of text: what runs is an image, which packs that better. Written and read in one order. */
 import type { Board } from '../../board';
-import { DYES, type Assignment, type Profile } from '../../profile';
+import { DYES, type Assignment, type Profile, type WrittenStep } from '../../profile';
 import { Unreadable } from '../../reading';
 import type { Names, NamesSource } from '../../image';
 import type { TextReader, TextWriter } from './textCoder';
@@ -27,11 +27,14 @@ export function writeNamed(out: TextWriter, profile: Profile, board: Board): voi
     out.field(KIND.name, name);
     out.field(KIND.id, writtenId(id, name));
   };
+  const { walk } = profile;
   named(profile);
   out.field(KIND.icon, profile.icon);
   out.field(
     KIND.number,
-    `${profile.roles.length} ${profile.layers.length} ${profile.macros.length} ${profile.joints.length}`,
+    [profile.roles, profile.layers, profile.macros, profile.joints, ...(walk ? [walk] : [])]
+      .map(({ length }) => length)
+      .join(' '),
   );
   for (const role of profile.roles) {
     named(role);
@@ -43,6 +46,11 @@ export function writeNamed(out: TextWriter, profile: Profile, board: Board): voi
   }
   profile.macros.forEach(named);
   for (const { id } of profile.joints) out.field(KIND.id, id);
+  for (const { says, layer, keys } of walk ?? []) {
+    out.field(KIND.note, says);
+    out.field(KIND.id, layer ?? '');
+    out.field(KIND.id, keys.join(' '));
+  }
   for (const layer of profile.layers)
     for (const key of board.keys) {
       const assignment = layer.keys[key.id];
@@ -72,9 +80,10 @@ export class NamedReader implements NamesSource {
     const list = <T>(length: number, read: () => T): T[] => Array.from({ length }, read);
     const head = named();
     const icon = from.field(KIND.icon);
-    const numbers = /^(\d{1,3}) (\d{1,3}) (\d{1,4}) (\d{1,3})$/.exec(from.field(KIND.number));
+    const numbers = /^(\d{1,3}) (\d{1,3}) (\d{1,4}) (\d{1,3})(?: (\d{1,2}))?$/.exec(from.field(KIND.number));
     if (!numbers) throw bad('does not say how many things there are');
-    const [roles = 0, layers = 0, macros = 0, joints = 0] = numbers.slice(1).map(Number);
+    const [roles = 0, layers = 0, macros = 0, joints = 0] = numbers.slice(1, 5).map(Number);
+    const steps = Number(numbers[5] ?? 0);
     return {
       ...head,
       icon,
@@ -87,7 +96,13 @@ export class NamedReader implements NamesSource {
       }),
       macros: list(macros, named),
       joints: list(joints, () => from.field(KIND.id)),
+      ...(steps > 0 && { walk: list(steps, (): WrittenStep => this.step()) }),
     };
+  }
+
+  private step(): WrittenStep {
+    const [says, layer, keys] = [this.from.field(KIND.note), this.from.field(KIND.id), this.from.field(KIND.id)];
+    return { says, ...(layer !== '' && { layer }), keys: keys === '' ? [] : keys.split(' ') };
   }
 
   told({ layers, roles }: Names, assigned: readonly Iterable<string>[]): void {

@@ -18,7 +18,20 @@ export type Site = {
   from: number;
   to: number;
   profile: number;
-  is: 'profile' | 'role' | 'depth' | 'macro' | 'score' | 'layer' | 'key' | 'cell' | 'joint' | 'joined' | 'lamp';
+  is:
+    | 'profile'
+    | 'role'
+    | 'depth'
+    | 'macro'
+    | 'score'
+    | 'layer'
+    | 'key'
+    | 'cell'
+    | 'joint'
+    | 'joined'
+    | 'lamp'
+    | 'walk'
+    | 'step';
   layer?: string;
   key?: string;
   id?: string;
@@ -76,11 +89,12 @@ export const HEADS = [
   'joint',
   'joined',
   'lamp',
+  'walk',
   'without',
   'let',
 ] as const;
 export const HEAD_HELP =
-  'A line that is not indented begins with profile, base, role, depths, macro, layer, on, joint, joined, lamp, without or let';
+  'A line that is not indented begins with profile, base, role, depths, macro, layer, on, joint, joined, lamp, walk, without or let';
 
 /** Parts of a heading: what stands between commas, quotes kept together. */
 export function partsOf({ text, at }: Piece, separator = ','): Piece[] {

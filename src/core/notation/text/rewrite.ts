@@ -23,6 +23,7 @@ import {
   printLayerHead,
   printLayerName,
   roleLine,
+  stepLine,
   writeText,
 } from './write';
 
@@ -78,6 +79,7 @@ class Rewriting {
     this.depths(from);
     this.macros(from);
     this.layers(from);
+    this.walk(from);
   }
 
   private describe(from: Profile): void {
@@ -178,6 +180,32 @@ class Rewriting {
     const names = ({ layers, macros, roles }: Profile): string[] =>
       [...layers, ...macros, ...roles].map(({ id, name }) => `${id} ${name}`);
     return !sameData(names(from), names(this.to));
+  }
+
+  /** A line a step, in their order. */
+  private walk(from: Profile): void {
+    const { to, board } = this;
+    if (sameData(from.walk, to.walk) && !this.namesChanged(from)) return;
+    const block = this.blocks('walk').at(-1);
+    const wanted = (to.walk ?? []).map((step) => stepLine(step, to, board));
+    if (!block) {
+      if (!sameData(from.walk, to.walk)) this.lines.insert(this.end(), ['', 'walk', ...wanted]);
+      return;
+    }
+    if (wanted.length === 0) {
+      this.takeOutBlock(block);
+      return;
+    }
+    const there = this.read.sites
+      .filter(({ is, profile, line }) => is === 'step' && profile === this.index && line >= block.line)
+      .map(({ line }) => line);
+    const was = (from.walk ?? []).map((step) => stepLine(step, from, board));
+    there.forEach((line, n) => {
+      const text = wanted[n];
+      if (text === undefined) this.lines.takeOut(line);
+      else if (text !== was[n]) this.lines.replace(line, text);
+    });
+    this.lines.insert(there.at(-1) ?? block.line, wanted.slice(there.length));
   }
 
   private depths(from: Profile): void {

@@ -14,6 +14,7 @@ import {
   type Macro,
   type Profile,
   type Role,
+  type WrittenStep,
 } from '../../profile';
 import { printActuation } from '../travel';
 import { printScoreLine } from '../scoreLine';
@@ -186,6 +187,16 @@ export const joinedLine = ({ when, also }: Profile['joinedLayers'][number], prof
 export const lampLine = ({ lamp, lit, shows }: Profile['lampLayers'][number], profile: Profile): string =>
   `lamp ${lamp} ${lit ? 'lit' : 'dark'}: ${printLayerName(shows, profile)}`;
 
+/** A step of a walk: its words in quotes, and the layer and the keys that are shown with them. */
+export function stepLine({ says, layer, keys }: WrittenStep, profile: Profile, board: Board | undefined): string {
+  const where = layer === undefined ? '' : ` on ${printLayerName(layer, profile)}`;
+  return `  ${quotedText(says)}${where}${keys.length === 0 ? '' : `: ${keys.map((key) => wordOfKey(key, board)).join(' ')}`}`;
+}
+
+/** The walk as it is written anew; nothing when there is none. */
+export const walkLines = (profile: Profile, board: Board | undefined): string[] =>
+  profile.walk ? ['walk', ...profile.walk.map((step) => stepLine(step, profile, board))] : [];
+
 /** What a profile says of itself. */
 export function headLines(profile: Profile): string[] {
   const timing = printTiming(ownTiming(profile.timing));
@@ -222,6 +233,7 @@ export function writeText(profile: Profile, board: Board | undefined): string {
       ...profile.joinedLayers.map((joined) => joinedLine(joined, profile)),
       ...profile.lampLayers.map((shown) => lampLine(shown, profile)),
     ],
+    walkLines(profile, board),
   ];
   return `${sections
     .filter((lines) => lines.length > 0)

@@ -14,7 +14,9 @@ import type {
   Macro,
   Profile,
   Role,
+  WrittenStep,
 } from '../schema';
+import { withWalk } from '../writtenWalk';
 
 /** A key on a layer. */
 export type Place = { layer: string; key: KeyId };
@@ -44,7 +46,8 @@ export type Change =
   | { change: 'layer'; layer: string; from: Pick<Layer, 'name' | 'dye'>; to: Pick<Layer, 'name' | 'dye'> }
   | { change: 'order'; list: ListName; id: string; name: string; after: string | null }
   | { change: 'joined'; from: Profile['joinedLayers']; to: Profile['joinedLayers'] }
-  | { change: 'lamps'; from: Profile['lampLayers']; to: Profile['lampLayers'] };
+  | { change: 'lamps'; from: Profile['lampLayers']; to: Profile['lampLayers'] }
+  | { change: 'walk'; from: readonly WrittenStep[]; to: readonly WrittenStep[] };
 
 const withEntry = <T>(record: Readonly<Record<string, T>>, key: string, to: T | null): Record<string, T> => {
   const { [key]: _old, ...rest } = record;
@@ -133,6 +136,10 @@ function reid(profile: Profile, list: ListName, from: string, to: string): Profi
       list === 'layers' ? profile.lampLayers.map((one) => ({ ...one, shows: id(one.shows) })) : profile.lampLayers,
     macros: named(profile.macros, 'macros'),
     roles: named(profile.roles, 'roles'),
+    ...(list === 'layers' &&
+      profile.walk && {
+        walk: profile.walk.map((step) => (step.layer === undefined ? step : { ...step, layer: id(step.layer) })),
+      }),
   };
 }
 
@@ -203,6 +210,8 @@ export function applyChange(profile: Profile, change: Change): Profile {
       return { ...profile, joinedLayers: change.to };
     case 'lamps':
       return { ...profile, lampLayers: change.to };
+    case 'walk':
+      return withWalk(profile, change.to);
   }
 }
 

@@ -14,6 +14,7 @@ import {
   macroSchema,
   nameSchema,
   roleSchema,
+  walkSchema,
 } from '../schema';
 import { LIMITS } from '../limits';
 import { text } from '../schemaParts';
@@ -77,6 +78,7 @@ export const changeSchema = z.union([
   z.strictObject({ change: z.literal('order'), list: listName, id: idSchema, name: text(200), after: behind }),
   z.strictObject({ change: z.literal('joined'), from: joined, to: joined }),
   z.strictObject({ change: z.literal('lamps'), from: lamps, to: lamps }),
+  z.strictObject({ change: z.literal('walk'), from: walkSchema, to: walkSchema }),
 ]) as unknown as z.ZodType<Change>;
 
 /** A variant in a file: what it is, and what it changes, but for what a profile of its own has. */

@@ -52,6 +52,8 @@ class Differing {
       this.take({ change: 'joined', from: this.current.joinedLayers, to: this.wanted.joinedLayers });
     if (!sameData(this.current.lampLayers, this.wanted.lampLayers))
       this.take({ change: 'lamps', from: this.current.lampLayers, to: this.wanted.lampLayers });
+    if (!sameData(this.current.walk, this.wanted.walk))
+      this.take({ change: 'walk', from: this.current.walk ?? [], to: this.wanted.walk ?? [] });
     this.timing();
     this.travel();
     return this.changes;

@@ -61,6 +61,7 @@ export function subjectOf(change: Change): string {
       return `order ${change.list} ${change.id}`;
     case 'joined':
     case 'lamps':
+    case 'walk':
       return change.change;
   }
 }
@@ -106,6 +107,8 @@ function fitOf(profile: Profile, change: Change): 'fits' | 'both' | 'gone' {
       return against(profile.joinedLayers, change.from, change.to);
     case 'lamps':
       return against(profile.lampLayers, change.from, change.to);
+    case 'walk':
+      return against(profile.walk ?? [], change.from, change.to);
     case 'moved':
     case 'swapped':
     case 'reid':

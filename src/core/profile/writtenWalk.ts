@@ -1,0 +1,18 @@
+/** The walk that an author wrote: put into a profile, and kept right when what its steps name gets other names. */
+import type { Profile, WrittenStep } from './schema';
+
+/** A profile with that walk; of no step is none. */
+export function withWalk(profile: Profile, walk: readonly WrittenStep[]): Profile {
+  const { walk: _old, ...others } = profile;
+  return walk.length === 0 ? others : { ...others, walk: [...walk] };
+}
+
+/** What a step names that the profile does not have any more: its layer by its id, keys by theirs. */
+export function goneFrom(
+  { layer, keys }: WrittenStep,
+  { layers }: Pick<Profile, 'layers'>,
+  board: { keys: readonly { id: string }[] },
+): { layer?: string; keys: string[] } {
+  const isGone = layer !== undefined && !layers.some(({ id }) => id === layer);
+  return { ...(isGone && { layer }), keys: keys.filter((key) => !board.keys.some(({ id }) => id === key)) };
+}
