@@ -211,9 +211,9 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     });
   },
   walk: async (page, url) => {
-    await page.goto(`${url}/profile/demo-show-desk/practice/walk`);
+    await page.goto(`${url}/profile/demo-prompt-book/practice/walk`);
     await page.waitForSelector('.walk-step:focus');
-    await page.keyboard.press('ArrowDown');
+    for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowDown');
     await wait(300);
   },
   device: async (page, url) => {

@@ -13,7 +13,7 @@ test('a written step is called by its first words, and says all of them, and the
     [{ about: 'layer', layer: 1, keys: [], way }],
     OF,
   );
-  expect(shown).toMatchObject({ title: 'Go', layer: 1, keys: ['KeyF'], way });
+  expect(shown).toMatchObject({ title: 'Go: here', layer: 1, keys: ['KeyF'], way });
   expect(shown.says.slice(0, 2)).toEqual(['Go: here.', 'Twice.']);
   expect('gone' in shown).toBe(false);
 });

@@ -128,7 +128,7 @@ export const shownMade = (step: WalkStep, bench: Of): ShownStep => ({
 
 /** The first sentence of a step's words, as its title. */
 function firstWords(says: string): string {
-  const [first = ''] = says.trim().split(/\n|(?<=[.!?:;])\s/);
+  const [first = ''] = says.trim().split(/\n|(?<=[.!?])\s|(?<=.{12}[:;])\s/);
   return shortened(first.replace(/[.;:]$/, ''), TITLE_LENGTH);
 }
 
