@@ -7,11 +7,13 @@ import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
 import { useApp } from './app';
 import {
+  choose,
   downloads,
   goToBench,
   openPage,
   press,
   quickHands,
+  sayYes,
   seeText,
   tabTo,
   takeIn,
@@ -92,6 +94,12 @@ test('a text is written, the slips are explained, a setting is found and taken, 
   expect(before).toBeGreaterThan(2);
   await page.click('button[aria-label="The next slip"]');
   await seeText(page, '.slip-story', 'became a hold because another key went down and up inside it');
+  // Its story is told on the trial bench, by the same fingers.
+  await press(page, 'Its story, moment by moment');
+  await seeText(page, '[data-part=why]', 'Why A?');
+  await seeText(page, '[data-part=why] .story', 'A is decided: hold');
+  await page.goBack();
+  await seeText(page, '[data-testid=slips]', 'slips in');
 
   await press(page, 'Try them');
   await seeText(page, '[data-testid=suggestion]', 'Suggested:');
@@ -220,6 +228,22 @@ test('a profile without a walk gets one from its keys; one’s own is written, k
   await page.keyboard.press('KeyZ');
   await page.keyboard.up('Control');
   await page.waitForFunction(() => document.querySelectorAll('.walk-step').length === 1);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('what is saved in the keyboard is practised as well as the draft', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'practise');
+  await page.waitForSelector('.practise-list');
+  await (await page.waitForSelector('.save-button:not([disabled])'))?.click();
+  await sayYes(page);
+  await choose(page, '.practise-list .ant-segmented-item ::-p-text(what is saved)');
+  await choose(page, '.practise-choice ::-p-text(Letters)');
+  await press(page, 'Begin');
+  await seeText(page, '.practise-acts', 'Listening to your keyboard');
+  const next = await textOf(page, '.practise-now');
+  await quickHands(page, `+Key${next.toUpperCase()} -Key${next.toUpperCase()}`);
+  await page.waitForSelector('.practise-done');
   expect(complaints).toEqual([]);
   await page.close();
 });

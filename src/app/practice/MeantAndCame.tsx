@@ -1,18 +1,30 @@
 /** What was meant as running text; where something else came it stands below, marked, with the decision that explains it. */
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
+import type { Sample } from '../../core/engine';
 import type { Profile } from '../../core/profile';
 import type { Slip } from '../../core/typing';
 import type { LookedAt } from '../../workers/tuneOrder';
 import { keyLegend } from '../shared/keyNames';
+import { handOver, placeOfTrial } from '../state/handed';
 import type { Take } from '../state/takes';
 import { slipSentence } from './slipWords';
 import './MeantAndCame.css';
 
-type Props = { take: Take | undefined; looked: LookedAt | null; trouble: string; board: Board; profile: Profile };
+type Props = {
+  take: Take | undefined;
+  samples: readonly Sample[] | null;
+  looked: LookedAt | null;
+  trouble: string;
+  board: Board;
+  profile: Profile;
+};
 
 /** So many tokens are drawn at once; what lies further on is gone to by its slips. */
 const SHOWN = 1400;
+/** So long after a slip the fingers go on where its story is told. */
+const BEHIND_US = 1_000_000;
 
 type Piece = { text: string; slip: Slip | null; came: string };
 
@@ -36,7 +48,8 @@ function piecesOf({ looked }: LookedAt, from: number, to: number): Piece[] {
   return pieces;
 }
 
-export const MeantAndCame = ({ take, looked, trouble, board, profile }: Props) => {
+export const MeantAndCame = ({ take, samples, looked, trouble, board, profile }: Props) => {
+  const navigate = useNavigate();
   const [chosen, setChosen] = useState<Slip | null>(null);
   const slips = looked?.looked.slips ?? [];
   const meant = looked?.looked.meant ?? [];
@@ -46,6 +59,16 @@ export const MeantAndCame = ({ take, looked, trouble, board, profile }: Props) =
   const go = (by: number): void => {
     const next = slips[(place < 0 ? (by > 0 ? 0 : slips.length - 1) : place + by + slips.length) % slips.length];
     if (next) setChosen(next);
+  };
+  /** The same fingers, up to a little after the slip, on the trial bench: there its story stands moment by moment. */
+  const tell = (slip: Slip): void => {
+    const { press, atUs } = slip;
+    const untilUs = Math.max(atUs, press?.pressedUs ?? 0) + BEHIND_US;
+    handOver(placeOfTrial(profile.id, board.id), {
+      samples: (samples ?? []).filter(({ tUs }) => tUs <= untilUs),
+      press: press && !press.isJoint ? { key: press.key, pressedUs: press.pressedUs } : null,
+    });
+    void navigate(`/profile/${profile.id}/trial`);
   };
   return (
     <section className="panel meant-and-came" aria-label="What was meant, and what came">
@@ -105,7 +128,10 @@ export const MeantAndCame = ({ take, looked, trouble, board, profile }: Props) =
       )}
       {shown && looked && (
         <p className="slip-story" role="status">
-          {slipSentence(shown, looked, profile, (key) => keyLegend(board, profile, key))}
+          {slipSentence(shown, looked, profile, (key) => keyLegend(board, profile, key))}{' '}
+          <button type="button" className="word" onClick={() => tell(shown)}>
+            Its story, moment by moment
+          </button>
         </p>
       )}
     </section>

@@ -1,6 +1,6 @@
 /** Exercises on one's own layout: the next characters, the way to the next one said and drawn, and how it goes by key and day. */
-import { Button } from 'antd';
-import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { Button, Segmented } from 'antd';
+import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import type { BoardKey } from '../../core/board';
 import { check, isSound, type Sound } from '../../core/check';
 import { exerciseOfText, YARD_TEXTS, type Exercise, type Item } from '../../core/typing';
@@ -9,6 +9,7 @@ import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
+import { useKeyboard } from '../state/keyboards';
 import { dayOf, notePractice, practisedOf, strengthsOf, type Noted, type Practised } from '../state/practice';
 import { Days } from './Days';
 import { Practising, type Typed } from './practising';
@@ -195,8 +196,42 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
   );
 };
 
+/** What is practised: the draft, or what the keyboard has in the slot that is in use. */
 const Practise = () => {
-  const bench = useBench();
+  const draft = useBench();
+  const [source, setSource] = useState<'draft' | 'keyboard'>('draft');
+  const { status, hello, slots } = useKeyboard(draft.board.id);
+  const inUse = status === 'connected' && hello ? slots[hello.selected] : undefined;
+  const stored = inUse?.state === 'profile' ? inUse.profile : undefined;
+  const played = source === 'keyboard' && stored ? stored : draft.profile;
+  return (
+    <Exercises
+      key={`${source} ${played.id}`}
+      bench={{ ...draft, profile: played }}
+      choice={
+        stored && (
+          <Segmented<'draft' | 'keyboard'>
+            block
+            size="small"
+            aria-label="What is played"
+            value={source}
+            options={[
+              { value: 'draft', label: 'this draft' },
+              {
+                value: 'keyboard',
+                label: 'what is saved',
+                title: `${stored.name}, in slot ${(hello?.selected ?? 0) + 1}`,
+              },
+            ]}
+            onChange={setSource}
+          />
+        )
+      }
+    />
+  );
+};
+
+const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
   const { profile, board } = bench;
   const sound = useMemo(() => check(profile, board), [profile, board]);
   const order = useMemo(
@@ -240,7 +275,12 @@ const Practise = () => {
       ? { id: 'own', kind: 'text', items: ownItems }
       : (exercises?.find(({ id }) => id === chosen) ?? exercises?.[0]);
   if (!isSound(sound))
-    return <p role="alert">The draft has problems; put them right first, and it can be practised.</p>;
+    return (
+      <>
+        <p role="alert">The draft has problems; put them right first, and it can be practised.</p>
+        {choice}
+      </>
+    );
   if (!exercises || !atBegin)
     return (
       <p className="soft" role="status">
@@ -253,6 +293,7 @@ const Practise = () => {
         <p>
           <strong>What to practise</strong>
         </p>
+        {choice}
         {exercises.map((one) => (
           <button
             key={one.id}

@@ -74,7 +74,7 @@ const Tune = () => {
         onWrite={() => setIsWriting(true)}
       />
       <div className="tune-middle">
-        <MeantAndCame take={take} looked={looked} trouble={trouble} board={board} profile={profile} />
+        <MeantAndCame take={take} samples={samples} looked={looked} trouble={trouble} board={board} profile={profile} />
         <Settings
           key={take?.id}
           question={question}

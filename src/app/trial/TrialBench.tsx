@@ -5,6 +5,7 @@ import type { Board } from '../../core/board';
 import { type Bar, type Chosen, type HostBar } from '../../core/trial';
 import { legendOfCode } from '../../core/codes';
 import { afterPaint } from '../state/afterPaint';
+import { placeOfTrial } from '../state/handed';
 import { useKeyboard } from '../state/keyboards';
 import { keyLegend } from '../shared/keyNames';
 import { isFocusFree } from '../shared/keptFocus';
@@ -24,6 +25,7 @@ import { TrialBoard } from './TrialBoard';
 import { WhyPanel } from './WhyPanel';
 import type { TrialSession } from './session';
 import { waysOutOf } from '../shared/waysOut';
+import { useHanded } from './useHanded';
 import { useTried, type Tried } from './useTried';
 import { useTrigger } from './useTrigger';
 import { useIsEmpty, useSessionAtRest, useTrialSession, type Source } from './useTrialSession';
@@ -55,6 +57,10 @@ type ShownProps = {
 /** The lanes, what is going on, and the story of the bar that was asked. */
 const Shown = ({ session, board, tried, isListening, lookUs, onLook }: ShownProps) => {
   const [why, setWhy] = useState<Chosen | null>(null);
+  useHanded(session, board, (asked) => {
+    setWhy(asked);
+    onLook(asked.bar.fromUs + SPAN_US / 2);
+  });
   // What stands still says what it is about when other settings have run; what runs does not have to be found again.
   useSessionAtRest(session);
   const isEmpty = useIsEmpty(session);
@@ -85,7 +91,7 @@ const TrialBench = () => {
   const stored = inUse?.state === 'profile' ? inUse.profile : undefined;
   const tried = useTried(profile, board);
   const played = source === 'draft' ? tried.profile : status === 'connected' ? stored : undefined;
-  const trial = useTrialSession(source, played, board, `${profile.id}/${board.id}`);
+  const trial = useTrialSession(source, played, board, placeOfTrial(profile.id, board.id));
   const session = trial && 'session' in trial ? trial.session : null;
   const listening = useListening(session, board);
   useTrigger(session, board, selectedKey);

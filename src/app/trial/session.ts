@@ -154,9 +154,10 @@ export class TrialSession {
    * Plays recorded fingers, behind everything that has happened, and lets them settle. Time jumps to their end. Very many
    * are run away from the page; `runs` says how far they are.
    * @param settleUs how long to wait after the last one
+   * @returns how much later they are played than they were recorded, in µs
    */
-  run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): void {
-    if (this.isWatched) return;
+  run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): number {
+    if (this.isWatched) return 0;
     this.typedHere();
     this.letGo(nowMs);
     const firstUs = samples[0]?.tUs ?? 0;
@@ -174,6 +175,7 @@ export class TrialSession {
     this.isHostQuiet = later.some(isOfLamp);
     this.playAll(whole, endUs);
     this.isHostQuiet = false;
+    return fromUs;
   }
 
   /** Plays fingers at their own times, up to a time: at once when they are few, in pieces when they are many. */
