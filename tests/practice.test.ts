@@ -252,6 +252,15 @@ test('the load of a text is counted by finger, and the finder says how something
   const { page, complaints } = await open('load');
   await seeText(page, '.load-figures', 'way of all fingers');
   await seeText(page, '[data-testid=thumb]', 'Is a thumb doing too much?');
+  for (const [label, key] of [
+    ['A key', 'Space'],
+    ['The other key', 'Enter'],
+  ] as const) {
+    await page.click(`input[aria-label="${label}"]`);
+    await page.keyboard.type(key);
+    await page.keyboard.press('Enter');
+  }
+  await seeText(page, '.load-figures', 'with those two changed');
   await press(page, 'What could move?');
   await page.waitForFunction(() =>
     /No change|⇄/.test(document.querySelector('[data-testid=thumb]')?.textContent ?? ''),

@@ -22,6 +22,7 @@ import { useShelf } from '../state/shelf';
 import { samplesOfTake, useTakes } from '../state/takes';
 import { FingerBars } from './FingerBars';
 import { useWorked } from '../shared/useWorked';
+import { swappedIn, TwoPlaces, type Places } from './TwoPlaces';
 import './LoadPart.css';
 
 const OWN = 'own';
@@ -165,7 +166,13 @@ const LoadPart = () => {
   const take = takes?.find(({ id }) => id === which);
   const text = which === OWN ? own : take ? take.meant : (YARD_TEXTS.find(({ name }) => name === which)?.text ?? '');
   const others = entries.filter((entry) => entry.profile.id !== profile.id && entry.profile.board === board.id);
-  const other = useMemo(() => entries.find((entry) => entry.profile.id === otherId)?.profile, [entries, otherId]);
+  const [places, setPlaces] = useState<Places>([null, null]);
+  const swapped = useMemo(() => swappedIn(profile, places), [profile, places]);
+  const other = useMemo(
+    () => swapped?.profile ?? entries.find((entry) => entry.profile.id === otherId)?.profile,
+    [swapped, entries, otherId],
+  );
+  const otherName = swapped ? 'with those two changed' : (other?.name ?? '');
   const samples = useMemo((): readonly Sample[] | null => {
     if (!take || take.board !== board.id) return null;
     try {
@@ -177,10 +184,11 @@ const LoadPart = () => {
   }, [take, board]);
   const order = useMemo(() => {
     if (!isSound(sound) || text === '') return null;
-    return samples
+    // Beside another one, both are counted in one way: by the shortest ways of each to the same text.
+    return samples && !other
       ? ({ do: 'taken', profile, board, samples } as const)
       : ({ do: 'load', profile, board, text } as const);
-  }, [sound, profile, board, text, samples]);
+  }, [sound, profile, board, text, samples, other]);
   const otherOrder = useMemo(
     () =>
       other && isSound(check(other, board)) && text !== ''
@@ -235,19 +243,32 @@ const LoadPart = () => {
             onChange={(event) => setList(event.target.value)}
           />
         )}
+        {which !== SHORTCUTS && <p className="soft">beside</p>}
         {which !== SHORTCUTS && others.length > 0 && (
-          <>
-            <p className="soft">beside</p>
-            <Select<string>
-              size="small"
-              aria-label="Beside which profile"
-              allowClear
-              placeholder="another profile"
-              value={otherId}
-              onChange={(id: string | undefined) => setOtherId(id ?? null)}
-              options={others.map((entry) => ({ value: entry.profile.id, label: entry.profile.name }))}
-            />
-          </>
+          <Select<string>
+            size="small"
+            aria-label="Beside which profile"
+            allowClear
+            placeholder="another profile"
+            value={otherId}
+            onChange={(id: string | undefined) => {
+              setOtherId(id ?? null);
+              setPlaces([null, null]);
+            }}
+            options={others.map((entry) => ({ value: entry.profile.id, label: entry.profile.name }))}
+          />
+        )}
+        {which !== SHORTCUTS && (
+          <TwoPlaces
+            bench={bench}
+            places={places}
+            change={swapped?.edit}
+            isOr={others.length > 0}
+            onChange={(to) => {
+              setPlaces(to);
+              setOtherId(null);
+            }}
+          />
         )}
       </section>
       <div className="load-shown">
@@ -290,7 +311,10 @@ const LoadPart = () => {
           <>
             <section className="panel" aria-label="By finger">
               <p>
-                <strong>By finger</strong> <span className="soft">of {answer.load.presses} presses; thumbs apart</span>
+                <strong>By finger</strong>{' '}
+                <span className="soft">
+                  of {answer.load.presses} presses; thumbs apart{otherAnswer && `; dashed: ${otherName}`}
+                </span>
               </p>
               <FingerBars load={answer.load} other={otherAnswer?.load ?? null} />
               {answer.lacking.length > 0 && (
@@ -298,7 +322,7 @@ const LoadPart = () => {
               )}
             </section>
             <section className="panel" aria-label="In all">
-              <Figures load={answer.load} other={otherAnswer?.load ?? null} names={[profile.name, other?.name ?? '']} />
+              <Figures load={answer.load} other={otherAnswer?.load ?? null} names={[profile.name, otherName]} />
               <Thumb load={answer.load} text={text} bench={bench} />
             </section>
           </>

@@ -7,7 +7,7 @@ import { Input, Segmented } from 'antd';
 import { Link } from 'react-router';
 import { contactOf, type BoardKey } from '../../core/board';
 import { check, isSound } from '../../core/check';
-import { LIMITS, type WrittenStep } from '../../core/profile';
+import { LIMITS, walkEdit, type WrittenStep } from '../../core/profile';
 import type { Way } from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
 import { useBench, type Bench } from '../shared/useBench';
@@ -111,9 +111,9 @@ const Walk = () => {
     list.current?.querySelectorAll('button')[next]?.focus();
   };
   const write = (to: readonly WrittenStep[], goesOn = false): string | undefined =>
-    tryEdit({ edit: 'walk', to }, 'the walk', goesOn);
+    tryEdit(walkEdit(written, to), 'the walk', goesOn);
   const begin = (to: readonly WrittenStep[]): void => {
-    edit({ edit: 'walk', to }, 'the walk');
+    edit(walkEdit(written, to), 'the walk');
     setKind('written');
     setWriting(true);
     setAt(0);

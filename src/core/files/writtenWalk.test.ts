@@ -16,7 +16,9 @@ import {
   mustEdit,
   onBase,
   readProfile,
+  swapKeysEverywhere,
   variantOf,
+  walkEdit,
   whatOf,
   withWalk,
   type Profile,
@@ -68,24 +70,37 @@ describe('it goes with', () => {
     const row = rowsOf([PLAIN, WALKED]).find(({ id }) => id === 'walk')!;
     expect(row).toMatchObject({ differs: true, values: ['none', expect.stringContaining('Begin here')] });
     const { edit } = taking(PLAIN, WALKED, isOfRow(row));
-    expect(edit).toEqual({ edit: 'walk', to: STEPS });
+    expect(edit).toEqual(walkEdit([], STEPS));
   });
 });
 
 describe('it is edited', () => {
-  test('as a whole, is taken back, and is never an empty one', () => {
-    const made = applyEdit(PLAIN, { edit: 'walk', to: STEPS });
+  test('is taken back, and is never an empty one', () => {
+    const made = applyEdit(PLAIN, walkEdit([], STEPS));
     if (!made.ok) throw new Error('refused');
     expect(made.profile).toEqual(WALKED);
     expect(mustEdit(made.profile, made.inverse)).toEqual(PLAIN);
-    expect('walk' in mustEdit(WALKED, { edit: 'walk', to: [] })).toBe(false);
-    expect(whatOf({ edit: 'walk', to: [] }, WALKED)).toBe('the walk');
-    expect(editTowards(PLAIN, WALKED)).toEqual({ edit: 'walk', to: STEPS });
+    expect('walk' in mustEdit(WALKED, walkEdit(STEPS, []))).toBe(false);
+    expect(whatOf(walkEdit(STEPS, []), WALKED)).toBe('the walk');
+    expect(editTowards(PLAIN, WALKED)).toEqual({ edit: 'walk', at: 0, was: [], to: STEPS });
     expect(readProfile({ ...PLAIN, walk: [] })).toMatchObject({ problems: [{ path: ['walk'] }] });
   });
 
+  test('by the stretch that differs; what another window has changed there meanwhile is not lost', () => {
+    const [first, second, third] = STEPS;
+    const other: WrittenStep = { says: 'Another.', keys: [] };
+    expect(walkEdit(STEPS, [first!, other, third!])).toEqual({ edit: 'walk', at: 1, was: [second], to: [other] });
+    expect(walkEdit(STEPS, [first!, third!])).toMatchObject({ at: 1, was: [second], to: [] });
+    expect(walkEdit([first!, first!], [first!])).toMatchObject({ at: 1, was: [first], to: [] });
+    const here = mustEdit(WALKED, walkEdit(STEPS, [first!, second!, other]));
+    const there = applyEdit(here, walkEdit(STEPS, [first!, second!, { ...third!, says: 'Mine.' }]));
+    expect(there).toMatchObject({ ok: false, problem: { path: ['walk'] } });
+    const elsewhere = mustEdit(here, walkEdit(STEPS, [{ ...first!, says: 'Mine.' }, second!, third!]));
+    expect(elsewhere.walk?.map(({ says }) => says)).toEqual(['Mine.', second!.says, 'Another.']);
+  });
+
   test('within its limits: words, keys of a step, steps', () => {
-    const to = (walk: WrittenStep[]) => applyEdit(PLAIN, { edit: 'walk', to: walk }).ok;
+    const to = (walk: WrittenStep[]) => applyEdit(PLAIN, walkEdit([], walk)).ok;
     const step = (more: Partial<WrittenStep>): WrittenStep => ({ says: 'x', keys: [], ...more });
     expect([to([step({ says: 'x'.repeat(400) })]), to([step({ says: 'x'.repeat(401) })])]).toEqual([true, false]);
     expect([to(Array.from({ length: 64 }, () => step({}))), to(Array.from({ length: 65 }, () => step({})))]).toEqual([
@@ -108,6 +123,11 @@ describe('it is edited', () => {
     expect(goneFrom({ says: 'x', keys: ['KeyF', 'L2-1'] }, without, HARROW_64)).toEqual({ keys: ['L2-1'] });
     expect(said(writeText(without, HARROW_64))).toEqual(without);
     expect(readShareCode(writeShareCode(without)).profile).toEqual(without);
+  });
+
+  test('keys that change places everywhere take the walk along', () => {
+    const edit = swapKeysEverywhere(WALKED, 'KeyF', 'KeyG')!;
+    expect(mustEdit(WALKED, edit).walk?.[1]?.keys).toEqual(['KeyG', 'Space']);
   });
 
   test('a layer with another id takes its steps along', () => {

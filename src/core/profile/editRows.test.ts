@@ -15,6 +15,7 @@ import {
 const [base, cues] = SHOW_DESK.layers;
 const [macro] = SHOW_DESK.macros;
 const [role] = SHOW_DESK.roles;
+const step = SHOW_DESK.walk?.[1];
 const layerId = cues!.id;
 const scored = SHOW_DESK.macros.find(({ onPress }) => (onPress?.events.length ?? 0) > 2)!;
 const [first, second] = scored.onPress!.events;
@@ -61,8 +62,8 @@ const EVERY: { [K in EditKind]: [edit: EditOf<K>, goesOn?: EditOf<K>] } = {
     { edit: 'describeLayer', layer: layerId, to: { dye: 'iron' } },
   ],
   walk: [
-    { edit: 'walk', to: [{ says: 'Begin here.', keys: ['KeyF'] }] },
-    { edit: 'walk', to: [] },
+    { edit: 'walk', at: 1, was: [step!], to: [{ says: 'Begin here.', keys: ['KeyF'] }] },
+    { edit: 'walk', at: 1, was: [{ says: 'Begin here.', keys: ['KeyF'] }], to: [] },
   ],
   rest: [{ edit: 'rest', on: 'another' }],
   whole: [{ edit: 'whole', to: { ...SHOW_DESK, name: 'Tour', layers: [base!] } }],

@@ -321,9 +321,15 @@ export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
     merge: (first, second) => (first.layer === second.layer && sameFields(first.to, second.to) ? second : undefined),
   },
   walk: {
-    schema: z.strictObject({ edit: z.literal('walk'), to: walkSchema }),
-    apply: (profile, { to }) => yes(withWalk(profile, to), { edit: 'walk', to: profile.walk ?? [] }),
-    merge: (_first, second) => second,
+    schema: z.strictObject({ edit: z.literal('walk'), at: place, was: walkSchema, to: walkSchema }),
+    apply: (profile, { at, was, to }) => {
+      const { walk = [] } = profile;
+      return sameData(walk.slice(at, at + was.length), was)
+        ? yes(withWalk(profile, walk.toSpliced(at, was.length, ...to)), { edit: 'walk', at, was: to, to: was })
+        : no(['walk'], 'That part of the walk was changed meanwhile.');
+    },
+    merge: (first, second) =>
+      first.at === second.at && sameData(first.to, second.was) ? { ...second, was: first.was } : undefined,
   },
   rest: {
     schema: z.strictObject({ edit: z.literal('rest'), on: key.nullable() }),

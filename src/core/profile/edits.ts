@@ -48,6 +48,14 @@ export type ScoreEdit = {
 export const SCORE_PARTS = ['onPress', 'repeat', 'onRelease'] as const;
 export type ScorePart = (typeof SCORE_PARTS)[number];
 
+/** A stretch of the walk becomes another. Refused when the stretch is not there any more. */
+export type WalkEdit = {
+  edit: 'walk';
+  at: number;
+  was: readonly WrittenStep[];
+  to: readonly WrittenStep[];
+};
+
 export type Edit =
   | { edit: 'assign'; layer: LayerId; key: KeyId; to: Assignment | null }
   | { edit: 'describe'; to: Partial<Description> }
@@ -61,7 +69,7 @@ export type Edit =
   | { edit: 'removeLayer'; layer: LayerId }
   | { edit: 'moveLayer'; layer: LayerId; to: number }
   | { edit: 'describeLayer'; layer: LayerId; to: Partial<Pick<Layer, 'name' | 'dye'>> }
-  | { edit: 'walk'; to: readonly WrittenStep[] }
+  | WalkEdit
   | { edit: 'rest'; on: string | null }
   | { edit: 'whole'; to: Profile }
   | { edit: 'several'; edits: readonly Edit[] };

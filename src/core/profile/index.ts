@@ -41,7 +41,7 @@ export {
 } from './questions';
 export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
 export { withCase } from './under';
-export { goneFrom, withWalk } from './writtenWalk';
+export { goneFrom, walkEdit, withWalk } from './writtenWalk';
 export { isAdded, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
 export {
   type Action,

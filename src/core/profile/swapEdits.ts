@@ -11,13 +11,16 @@ function recordSwapped<V>(record: Readonly<Record<string, V>>, a: string, b: str
   return Object.fromEntries(Object.entries(record).map(([key, value]) => [swapped(key, a, b), value]));
 }
 
-/** Lets two keys of the board change places on every layer, in joint presses and in their depths; undefined when neither is anywhere. */
+/** Lets two keys of the board change places on every layer, in joint presses, in their depths and in the walk; undefined when neither is anywhere. */
 export function swapKeysEverywhere(profile: Profile, a: KeyId, b: KeyId): Edit | undefined {
   return editTowards(profile, {
     ...profile,
     layers: profile.layers.map((layer) => ({ ...layer, keys: recordSwapped(layer.keys, a, b) })),
     joints: profile.joints.map((joint) => ({ ...joint, keys: joint.keys.map((key) => swapped(key, a, b)) })),
     travel: { ...profile.travel, keys: recordSwapped(profile.travel.keys, a, b) },
+    ...(profile.walk && {
+      walk: profile.walk.map((step) => ({ ...step, keys: step.keys.map((key) => swapped(key, a, b)) })),
+    }),
   });
 }
 
