@@ -186,8 +186,9 @@ export async function quickHands(page: Page, script: string): Promise<void> {
       const untilMs = performance.now() + 4;
       while (performance.now() < untilMs);
       const type = word.startsWith('+') ? 'keydown' : 'keyup';
+      const code = word.slice(1);
       document.activeElement?.dispatchEvent(
-        new KeyboardEvent(type, { code: word.slice(1), bubbles: true, cancelable: true }),
+        new KeyboardEvent(type, { code, key: code === 'Space' ? ' ' : '', bubbles: true, cancelable: true }),
       );
     }
   }, script);

@@ -4,7 +4,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { expect, jest, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, goToBench, hands, listen, openPage, press, seeText, tabTo, textOf, wait } from './browser';
+import { choose, goToBench, hands, listen, openPage, press, quickHands, seeText, tabTo, textOf, wait } from './browser';
 
 jest.setTimeout(120_000);
 
@@ -401,9 +401,7 @@ test('the first minutes are three steps by hand, left at any moment, and do not 
   await page.waitForSelector('.first-minutes');
   await page.waitForFunction(() => document.activeElement?.classList.contains('first-cap'));
   // By keyboard: a short press and a long one are decided by the engine.
-  await page.keyboard.down('Space');
-  await wait(40);
-  await page.keyboard.up('Space');
+  await quickHands(page, '+Space -Space');
   await seeText(page, '.first-minutes', '✓ a tap');
   await page.keyboard.down('Space');
   await wait(350);
