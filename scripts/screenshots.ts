@@ -189,7 +189,7 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   },
   practise: async (page, url) => {
     await page.goto(`${url}/profile/demo-prompt-book/practice/practise`);
-    await (await page.waitForSelector('.practise-choice ::-p-text(Letters)'))?.click();
+    await (await page.waitForSelector('.practice-choice ::-p-text(Letters)'))?.click();
     await (await page.waitForSelector('.practise-acts .ant-btn-primary'))?.click();
     for (let n = 0; n < 40; n++) {
       const next = await page.$eval('.practise-now', (now) => now.textContent ?? '');
@@ -198,7 +198,7 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
       await wait(70 + ((n * 37) % 160));
     }
     await page.keyboard.press('F10');
-    await (await page.waitForSelector('.practise-choice ::-p-text(Signs)'))?.click();
+    await (await page.waitForSelector('.practice-choice ::-p-text(Signs)'))?.click();
     await wait(900);
   },
   load: async (page, url) => {

@@ -1,8 +1,8 @@
 /** The app as a person meets it: a real Chromium that drives the page, and the server as a process of its own where that is tested. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Browser, BrowserContext, ConsoleMessage, Page } from 'puppeteer-core';
+import type { Browser, BrowserContext, ConsoleMessage, ElementHandle, Page } from 'puppeteer-core';
 import { temporaryFolder } from './folder';
 import { borrow, lend, type Pool } from './pages';
 import type { RunningServer, ServerOptions } from '../src/server/server';
@@ -159,6 +159,16 @@ export async function choose(page: Page, selector: string): Promise<void> {
 export async function takeIn(page: Page): Promise<void> {
   await choose(page, '[data-part=bring-button]:not([disabled])');
   await page.waitForSelector('.bring-in', { hidden: true });
+}
+
+/** Brings a profile to the shelf of a page that shows it. */
+export async function bringProfile(page: Page, profile: { name: string }): Promise<void> {
+  const path = join(temporaryFolder(), 'profile.json');
+  writeFileSync(path, JSON.stringify(profile));
+  const input = (await page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  await input.uploadFile(path);
+  await takeIn(page);
+  await seeText(page, '.shelf-card h2', profile.name);
 }
 
 /** Lets the trial bench listen to the keyboard, and waits until it does. */

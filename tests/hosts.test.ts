@@ -1,12 +1,11 @@
 /** Hosts: a text with accents on a French one, a symbol layer aimed anew from US to German, and typing a character for a key. */
 import { expect, jest, test } from '@jest/globals';
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
 import { useApp } from './app';
 import {
+  bringProfile,
   choose,
   goToBench,
   hands,
@@ -16,8 +15,6 @@ import {
   quickHands,
   saveToKeyboard,
   seeText,
-  takeIn,
-  temporaryFolder,
 } from './browser';
 
 jest.setTimeout(180_000);
@@ -27,14 +24,7 @@ const app = useApp();
 /** Brings a profile to the shelf and opens it. */
 async function open(profile: Profile): Promise<{ page: Page; complaints: string[] }> {
   const opened = await openPage(app.browser, `${app.server.url}/shelf`);
-  const path = join(temporaryFolder(), 'profile.json');
-  writeFileSync(path, JSON.stringify(profile));
-  const input = (await opened.page.waitForSelector(
-    'input[aria-label="Profile files"]',
-  )) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(path);
-  await takeIn(opened.page);
-  await seeText(opened.page, '.shelf-card h2', profile.name);
+  await bringProfile(opened.page, profile);
   await opened.page.goto(`${app.server.url}/profile/${profile.id}/layout`);
   await opened.page.waitForSelector('.layout-bench');
   return opened;

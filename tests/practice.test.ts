@@ -1,23 +1,20 @@
 /** One's own typing: a text with planted rolls, what went wrong, the setting that helps; exercises and walks with the keyboard alone. */
 import { expect, jest, test } from '@jest/globals';
-import { writeFileSync } from 'node:fs';
-import { join } from 'node:path';
-import type { ElementHandle, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
 import { useApp } from './app';
 import {
+  bringProfile,
   choose,
   downloads,
   goToBench,
   openPage,
   press,
   quickHands,
-  sayYes,
+  saveToKeyboard,
   seeText,
   tabTo,
-  takeIn,
-  temporaryFolder,
   textOf,
 } from './browser';
 
@@ -62,14 +59,7 @@ function homeRow(): Profile {
 /** Brings a profile to the shelf and opens it on the practice bench. */
 async function openOwn(profile: Profile, part: string): Promise<{ page: Page; complaints: string[] }> {
   const opened = await openPage(app.browser, `${app.server.url}/shelf`);
-  const path = join(temporaryFolder(), 'profile.json');
-  writeFileSync(path, JSON.stringify(profile));
-  const input = (await opened.page.waitForSelector(
-    'input[aria-label="Profile files"]',
-  )) as ElementHandle<HTMLInputElement>;
-  await input.uploadFile(path);
-  await takeIn(opened.page);
-  await seeText(opened.page, '.shelf-card h2', profile.name);
+  await bringProfile(opened.page, profile);
   await opened.page.goto(`${app.server.url}/profile/${profile.id}/practice/${part}`);
   return opened;
 }
@@ -115,7 +105,7 @@ test('a text is written, the slips are explained, a setting is found and taken, 
     before,
   );
   await writeTake(page);
-  await page.waitForFunction(() => document.querySelectorAll('.take').length === 2);
+  await page.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 2);
   await seeText(page, '[data-testid=slips]', 'in');
   const after = await textOf(page, '[data-testid=slips]');
   expect(after.startsWith('no slip') || parseInt(after, 10) < before).toBe(true);
@@ -126,10 +116,10 @@ test('a text is written, the slips are explained, a setting is found and taken, 
   await page.click('.ant-dropdown-menu-item ::-p-text(Take it along as files)');
   expect((await file()).toString()).toMatch(/^t_us,key,depth_um\n0,/);
   await page.reload();
-  await page.waitForFunction(() => document.querySelectorAll('.take').length === 2);
+  await page.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 2);
   await press(page, 'Take away');
   await press(page, 'Take it away');
-  await page.waitForFunction(() => document.querySelectorAll('.take').length === 1);
+  await page.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 1);
   expect(complaints).toEqual([]);
   await page.close();
 });
@@ -158,7 +148,7 @@ test('free writing: what is taken back and replaced, and what is clicked on, say
 test('letters are practised with the keyboard alone; a wrong one is said, and the days are there after a reload', async () => {
   const { page, complaints } = await open('practise');
   await page.waitForSelector('.practise-list');
-  await tabTo(page, '.practise-choice');
+  await tabTo(page, '.practice-choice');
   while ((await page.evaluate(() => document.activeElement?.textContent?.startsWith('Letters'))) !== true)
     await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
@@ -235,10 +225,9 @@ test('a profile without a walk gets one from its keys; one’s own is written, k
 test('what is saved in the keyboard is practised as well as the draft', async () => {
   const { page, complaints } = await openOwn(homeRow(), 'practise');
   await page.waitForSelector('.practise-list');
-  await (await page.waitForSelector('.save-button:not([disabled])'))?.click();
-  await sayYes(page);
+  await saveToKeyboard(page);
   await choose(page, '.practise-list .ant-segmented-item ::-p-text(what is saved)');
-  await choose(page, '.practise-choice ::-p-text(Letters)');
+  await choose(page, '.practice-choice ::-p-text(Letters)');
   await press(page, 'Begin');
   await seeText(page, '.practise-acts', 'Listening to your keyboard');
   const next = await textOf(page, '.practise-now');

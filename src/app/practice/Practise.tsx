@@ -17,6 +17,7 @@ import { PractiseNow } from './PractiseNow';
 import { useWorked } from '../shared/useWorked';
 import { meantOf } from './writing';
 import { saidSteps } from '../shared/wayWords';
+import './choice.css';
 import './Practise.css';
 
 const WEAK_DAYS = 7;
@@ -298,7 +299,7 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
           <button
             key={one.id}
             type="button"
-            className="practise-choice"
+            className="practice-choice"
             aria-pressed={one.id === exercise?.id}
             onClick={() => setChosen(one.id)}
           >
@@ -308,7 +309,7 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
         ))}
         <button
           type="button"
-          className="practise-choice"
+          className="practice-choice"
           aria-pressed={chosen === 'own'}
           onClick={() => setChosen('own')}
         >

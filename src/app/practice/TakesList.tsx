@@ -10,6 +10,7 @@ import { joinTakes, tokensOf } from '../../core/typing';
 import { download, fileNameOf } from '../shared/download';
 import { samplesOfTake, useTakes, type Take } from '../state/takes';
 import { Rhythm } from './Rhythm';
+import './choice.css';
 import './TakesList.css';
 
 type Props = {
@@ -69,7 +70,7 @@ const Item = ({ take, isChosen, onChoose }: { take: Take; isChosen: boolean; onC
   return (
     <button
       type="button"
-      className="take"
+      className="practice-choice"
       aria-pressed={isChosen}
       title="F2 or a double click gives it another name"
       onClick={onChoose}
