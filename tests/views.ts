@@ -45,6 +45,13 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     ['practise', `${PROMPT_BOOK}/practice/practise`, '.practise-list', AS_IT_OPENS],
     ['load', `${PROMPT_BOOK}/practice/load`, '.load-figures', AS_IT_OPENS],
     ['walk', `${PROMPT_BOOK}/practice/walk`, '.walk-steps', AS_IT_OPENS],
+    [
+      'writing a walk',
+      `${PROMPT_BOOK}/practice/walk`,
+      '.walk-step:focus',
+      (page) => press(page, 'Change the walk'),
+      '.walk-card',
+    ],
     ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
     ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]'), CARD],
     ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy'), CARD],
