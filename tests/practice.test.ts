@@ -198,7 +198,7 @@ test('a profile without a walk gets one from its keys; one’s own is written, k
   const { page, complaints } = await openOwn(homeRow(), 'walk');
   await page.waitForSelector('.walk-step:focus');
   await seeText(page, '.walk-says', 'There is no other layer.');
-  await press(page, 'Begin with one');
+  await press(page, 'Begin with one step');
   await page.waitForSelector('#walk-words');
   await page.focus('#walk-words');
   await page.keyboard.down('Control');

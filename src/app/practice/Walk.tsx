@@ -205,7 +205,7 @@ const Walk = () => {
                   ])
                 }
               >
-                Begin with one
+                Begin with one step
               </button>
             </>
           )}

@@ -40,11 +40,13 @@ test('what was made from the keys is a beginning for what is written', () => {
   const made = [
     { about: 'base', layer: 0, keys: [] },
     { about: 'crowded', layer: 0, keys: ['Tab'] },
+    { about: 'layer', layer: 1, keys: ['KeyF', 'KeyG'] },
   ] as const;
   expect(shownMade(made[1], OF)).toMatchObject({ title: 'Tab: many meanings', keys: ['Tab'] });
   const written = writtenFrom(made, OF);
   expect(written).toEqual([
     { says: 'Show desk is for the Harrow 64. Its base, Base, is always there.', layer: 'base', keys: [] },
     { says: expect.stringContaining('Tab: many meanings: '), layer: 'base', keys: ['Tab'] },
+    { says: 'Cues: 2 keys of its own.', layer: 'cues', keys: [] },
   ]);
 });

@@ -166,7 +166,9 @@ export function shownWritten(step: WrittenStep, made: readonly WalkStep[], bench
 /** Steps to begin one's own walk with: those that were made, as far as they are worth writing down. */
 export const writtenFrom = (made: readonly WalkStep[], bench: Of): WrittenStep[] =>
   made.slice(0, LIMITS.walkSteps).map((step) => {
-    const [first = ''] = sentencesAt(step, bench).filter((line) => !line.startsWith('To get here'));
+    // How a layer is come to is said beside every step on it.
+    const [first = ''] =
+      step.about === 'layer' ? [`${sayCount(step.keys.length, 'key')} of its own.`] : sentencesAt(step, bench);
     const layer = bench.profile.layers[step.layer];
     return {
       says: shortened(step.about === 'base' ? first : `${titleOf(step, bench)}: ${first}`, LIMITS.noteLength),
