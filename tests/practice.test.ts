@@ -93,6 +93,15 @@ test('a text is written, the slips are explained, a setting is found and taken, 
 
   await press(page, 'Try them');
   await seeText(page, '[data-testid=suggestion]', 'Suggested:');
+  // What was found for all gestures is nothing that could be taken for a key.
+  const forWhom = async (whom: string): Promise<void> => {
+    await page.click('.settings-tried .ant-select');
+    await choose(page, `.ant-select-item-option ::-p-text(${whom})`);
+  };
+  await forWhom('for the');
+  await page.waitForSelector('[data-testid=suggestion]', { hidden: true });
+  await forWhom('for all gestures');
+  await seeText(page, '[data-testid=suggestion]', 'Suggested:');
   await press(page, 'Take it');
   // It is one step, and the same take says at once what it would have been.
   expect(await page.$eval('button[aria-label="Undo"]', (button) => button.title)).toContain('as suggested');
@@ -120,6 +129,23 @@ test('a text is written, the slips are explained, a setting is found and taken, 
   await press(page, 'Take away');
   await press(page, 'Take it away');
   await page.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 1);
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
+test('a take that is left off for another bench is kept', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'tune');
+  await press(page, 'Write a take');
+  await press(page, 'Begin');
+  await seeText(page, '.write-take', 'Listening to your keyboard');
+  await quickHands(page, rolled('lower the house'));
+  await seeText(page, '[data-testid=written]', '15 of');
+  await page.keyboard.press('F10');
+  await goToBench(page, 'Layout');
+  await goToBench(page, 'Practice');
+  await seeText(page, '.takes', ', left off');
+  await page.click('.takes .practice-choice');
+  await seeText(page, '[data-testid=slips]', 'in 15 characters');
   expect(complaints).toEqual([]);
   await page.close();
 });

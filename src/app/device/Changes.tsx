@@ -7,7 +7,7 @@ import { diff, type Profile } from '../../core/profile';
 import { Empty } from '../shared/Empty';
 import { DeviceSketch } from '../shared/sketches';
 import { ChangeLine, dyeOfChange } from '../shared/ChangeLine';
-import { isHeldAs } from '../../core/image';
+import { howHeld } from '../../core/image';
 import { slotFor, useKeyboards, type KeyboardState } from '../state/keyboards';
 import '../shared/changeList.css';
 import './Changes.css';
@@ -19,8 +19,8 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
   const callOff = useKeyboards((state) => state.callOff);
   const target = slotFor(slots, profile.id);
   const held = target === undefined ? undefined : slots[target];
-  const isHeld = held?.state === 'profile' && isHeldAs(held.profile, profile, board, keyboard.hello?.slotBytes);
-  const found = held?.state === 'profile' && !isHeld ? diff(held.profile, profile) : [];
+  const how = held?.state === 'profile' && howHeld(held.profile, profile, board, keyboard.hello?.slotBytes);
+  const found = held?.state === 'profile' && how === 'other' ? diff(held.profile, profile) : [];
   const assigned = profile.layers.reduce((sum, layer) => sum + Object.keys(layer.keys).length, 0);
   return (
     <section className="panel changes" aria-label="What saving would change">
@@ -55,7 +55,10 @@ export const Changes = ({ profile, board, keyboard }: { profile: Profile; board:
       )}
       {status !== 'connected' && <p className="soft">The keyboard is not connected.</p>}
       {status === 'connected' && held?.state === 'profile' && found.length === 0 && (
-        <p>Nothing: slot {(target ?? 0) + 1} holds exactly this draft.</p>
+        <p>
+          Nothing: slot {(target ?? 0) + 1} holds exactly this draft
+          {how === 'withoutWalk' ? ', but for its walk, for which it has no room' : ''}.
+        </p>
       )}
       {status === 'connected' && held?.state === 'empty' && (
         <p>

@@ -3,14 +3,21 @@ import { App as AntApp } from 'antd';
 import type { Board } from '../../core/board';
 import { strandingSlots } from '../../core/advice';
 import { check, isSound } from '../../core/check';
-import { isHeldAs } from '../../core/image';
+import { howHeld } from '../../core/image';
 import { LIMITS, type Profile } from '../../core/profile';
 import { foreign, shortened } from '../../core/reading';
+import { savedWords } from '../shared/savedWords';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useKeyboards, type KeyboardState, type Slot } from '../state/keyboards';
 import { newProfileId } from '../state/ids';
 import { useShelf } from '../state/shelf';
 import './Slots.css';
+
+const HELD = {
+  same: 'the same as this draft',
+  withoutWalk: 'the same as this draft, without its walk',
+  other: 'not the same as this draft',
+} as const;
 
 type SlotsProps = { board: Board; profile: Profile; keyboard: KeyboardState };
 
@@ -33,8 +40,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
   const write = async (slot: number, replacesDamaged = false): Promise<void> => {
     if (!isSound(checked)) return;
     try {
-      await save(checked, slot, replacesDamaged);
-      void message.success(`“${foreign(profile.name)}” is in slot ${slot + 1}. It was read back, and it is the same.`);
+      void message.success(savedWords(profile.name, slot, await save(checked, slot, replacesDamaged)));
     } catch (error) {
       void message.error({ content: `Saving did not finish: ${sentenceOf(error)}.`, duration: 8 });
     }
@@ -80,8 +86,8 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
 
   const bringToShelf = async (stored: Profile): Promise<void> => {
     const known = entries.find((entry) => entry.profile.id === stored.id)?.profile;
-    if (known && isHeldAs(stored, known, board, hello?.slotBytes)) {
-      void message.info(`“${foreign(stored.name)}” is on the shelf already, and it is the same.`);
+    if (known && howHeld(stored, known, board, hello?.slotBytes) !== 'other') {
+      void message.info(`“${foreign(stored.name)}” is on the shelf already, and it does the same.`);
       return;
     }
     const copy = (await isTaken(stored.id))
@@ -104,7 +110,7 @@ export const Slots = ({ board, profile, keyboard }: SlotsProps) => {
       case 'damaged':
         return `damaged: ${slot.reason}. It stays as it is until you save here`;
       case 'profile':
-        return `${slot.bytes} bytes${slot.profile.id === profile.id ? (isHeldAs(slot.profile, profile, board, hello?.slotBytes) ? ' · the same as this draft' : ' · not the same as this draft') : ''}`;
+        return `${slot.bytes} bytes${slot.profile.id === profile.id ? ` · ${HELD[howHeld(slot.profile, profile, board, hello?.slotBytes)]}` : ''}`;
     }
   };
 

@@ -4,9 +4,9 @@ import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import { check, firstProblem, isSound } from '../../core/check';
-import { isHeldAs } from '../../core/image';
+import { howHeld } from '../../core/image';
 import type { Profile } from '../../core/profile';
-import { foreign } from '../../core/reading';
+import { savedWords } from '../shared/savedWords';
 import { useWhenIdle } from '../shared/useWhenIdle';
 import { useShelf } from '../state/shelf';
 import { slotFor, useKeyboard, useKeyboards } from '../state/keyboards';
@@ -42,7 +42,7 @@ export const SaveButton = ({ profile, board, hasProblems }: SaveButtonProps) => 
   const own = slots.find((slot) => slot.state === 'profile' && slot.profile.id === profile.id);
   const looked = useWhenIdle(profile, board, asItIs);
   const isSame = useMemo(
-    () => own?.state === 'profile' && isHeldAs(own.profile, looked, board, hello?.slotBytes),
+    () => own?.state === 'profile' && howHeld(own.profile, looked, board, hello?.slotBytes) !== 'other',
     [own, looked, board, hello],
   );
   // What was changed since it was looked at is not known to be in the keyboard.
@@ -61,8 +61,7 @@ export const SaveButton = ({ profile, board, hasProblems }: SaveButtonProps) => 
       return;
     }
     try {
-      await save(checked, slot);
-      void message.success(`“${foreign(profile.name)}” is in slot ${slot + 1}. It was read back, and it is the same.`);
+      void message.success(savedWords(profile.name, slot, await save(checked, slot)));
     } catch (error) {
       void message.error({
         content: `Saving did not finish: ${error instanceof Error ? error.message : String(error)}.`,

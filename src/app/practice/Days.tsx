@@ -12,13 +12,19 @@ const SLOWEST_MS = 1400;
 
 type Cell = { count: number; wrong: number; sumMs: number };
 
-export const Days = memo(({ rows, profile, board }: { rows: readonly Practised[]; profile: Profile; board: Board }) => {
+type Props = { rows: readonly Practised[]; problem: string; profile: Profile; board: Board };
+
+export const Days = memo(({ rows, problem, profile, board }: Props) => {
   const days = [...new Set(rows.map(({ day }) => day))].sort().slice(-MOST_DAYS);
   const keys = board.keys.filter(({ id }) => rows.some(({ key }) => key === id));
   if (days.length === 0)
     return (
       <section className="practise-days" aria-label="Days">
-        <p className="soft">Days become cloth here: a thread a key, a row a day.</p>
+        {problem === '' ? (
+          <p className="soft">Days become cloth here: a thread a key, a row a day.</p>
+        ) : (
+          <p role="alert">What was practised before cannot be read: {problem}.</p>
+        )}
       </section>
     );
   const cells = new Map<string, Cell>();

@@ -1,14 +1,15 @@
 /** What is written freely, as it comes; when hands rest, a click on a wrong character says what was meant. */
 import { useState } from 'react';
+import type { ShownPiece } from '../../core/hosts';
 import type { Writing } from './writing';
 import './FreeText.css';
 
 type Props = {
   writing: Writing;
   isListening: boolean;
-  /** What was meant instead, by the place in the text. */
-  marks: ReadonlyMap<number, string>;
-  onMark: (place: number, meant: string) => void;
+  /** What was meant instead, by the piece that came: one that was taken back takes its mark along. */
+  marks: ReadonlyMap<ShownPiece, string>;
+  onMark: (piece: ShownPiece, meant: string) => void;
 };
 
 /** So much of the end is drawn. */
@@ -16,7 +17,7 @@ const SHOWN = 1500;
 
 export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
   const { pieces } = writing.host;
-  const [asked, setAsked] = useState<number | null>(null);
+  const [asked, setAsked] = useState<ShownPiece | null>(null);
   const from = Math.max(0, pieces.length - SHOWN);
   if (pieces.length === 0)
     return (
@@ -38,18 +39,18 @@ export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
   return (
     <>
       <p className="free-text" aria-label="What came">
-        {pieces.slice(from).map(({ text }, n) => {
-          const place = from + n;
-          const mark = marks.get(place);
+        {pieces.slice(from).map((piece, n) => {
+          const { text } = piece;
+          const mark = marks.get(piece);
           return (
             <button
-              key={place}
+              key={from + n}
               type="button"
               className={mark === undefined ? 'free-piece' : 'free-piece free-marked'}
               aria-label={
                 mark === undefined ? `${text} came; say that another was meant` : `${text} came, ${mark} was meant`
               }
-              onClick={() => setAsked(place)}
+              onClick={() => setAsked(piece)}
             >
               {text}
               {mark !== undefined && <span className="free-meant">{mark}</span>}
@@ -57,12 +58,12 @@ export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
           );
         })}
       </p>
-      {asked !== null && pieces[asked] && (
+      {asked !== null && pieces.includes(asked) && (
         <p className="free-ask">
           <label>
-            Instead of <strong>{pieces[asked].text}</strong>{' '}
+            Instead of <strong>{asked.text}</strong>{' '}
             <input
-              key={asked}
+              key={pieces.indexOf(asked)}
               aria-label="What was meant"
               size={3}
               maxLength={2}

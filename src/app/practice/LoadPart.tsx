@@ -200,7 +200,7 @@ const LoadPart = () => {
     () => (isSound(sound) && which === SHORTCUTS ? ({ do: 'shortcuts', profile, board, list } as const) : null),
     [sound, which, profile, board, list],
   );
-  const { answer } = useWorked<'load' | 'taken'>(order);
+  const { answer, failed } = useWorked<'load' | 'taken'>(order);
   const { answer: otherAnswer } = useWorked(otherOrder);
   const { answer: shortcuts } = useWorked(shortcutOrder);
   if (!isSound(sound))
@@ -305,7 +305,11 @@ const LoadPart = () => {
           </section>
         ) : !answer ? (
           <p className="soft" role="status">
-            {text === '' ? 'Paste a text at the left.' : 'Counting …'}
+            {text === ''
+              ? 'Paste a text at the left.'
+              : failed
+                ? 'It could not be counted; choose another text.'
+                : 'Counting …'}
           </p>
         ) : (
           <>

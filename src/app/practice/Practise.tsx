@@ -3,14 +3,22 @@ import { Button, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import type { BoardKey } from '../../core/board';
 import { check, isSound, type Sound } from '../../core/check';
-import { exerciseOfText, YARD_TEXTS, type Exercise, type Item } from '../../core/typing';
+import { exerciseOfText, weakest, YARD_TEXTS, type Exercise } from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
 import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
 import { useKeyboard } from '../state/keyboards';
-import { dayOf, notePractice, practisedOf, strengthsOf, type Noted, type Practised } from '../state/practice';
+import {
+  dayOf,
+  notePractice,
+  ofLastWeek,
+  practisedOf,
+  strengthsOf,
+  type Noted,
+  type Practised,
+} from '../state/practice';
 import { Days } from './Days';
 import { Practising, type Typed } from './practising';
 import { PractiseNow } from './PractiseNow';
@@ -19,9 +27,6 @@ import { meantOf } from './writing';
 import { saidSteps } from '../shared/wayWords';
 import './choice.css';
 import './Practise.css';
-
-const WEAK_DAYS = 7;
-const MOST_WEAK = 12;
 
 function titleOf({ kind, layer, id }: Exercise, bench: Bench): string {
   switch (kind) {
@@ -44,28 +49,6 @@ function titleOf({ kind, layer, id }: Exercise, bench: Bench): string {
     case 'text':
       return id;
   }
-}
-
-/** The things that took longest or went wrong most often in the last days. */
-function weakest(rows: readonly Practised[], exercises: readonly Exercise[], today: Date): Exercise | null {
-  const since = dayOf(new Date(today.getTime() - WEAK_DAYS * 86_400_000));
-  const sums = new Map<string, { count: number; sumMs: number; wrong: number }>();
-  for (const { token, day, count, sumMs, wrong } of rows) {
-    if (day < since) continue;
-    const one = sums.get(token) ?? { count: 0, sumMs: 0, wrong: 0 };
-    sums.set(token, { count: one.count + count, sumMs: one.sumMs + sumMs, wrong: one.wrong + wrong });
-  }
-  const items = new Map(exercises.flatMap((exercise) => exercise.items.map((item) => [item.token, item] as const)));
-  const cost = ({ count, sumMs, wrong }: { count: number; sumMs: number; wrong: number }): number =>
-    (sumMs / count) * (1 + (3 * wrong) / count);
-  const weak = [...sums]
-    .sort((a, b) => cost(b[1]) - cost(a[1]))
-    .flatMap(([token]): Item[] => {
-      const item = items.get(token);
-      return item ? [item] : [];
-    })
-    .slice(0, MOST_WEAK);
-  return weak.length >= 3 ? { id: 'weak', kind: 'weak', items: weak } : null;
 }
 
 type RunProps = {
@@ -239,14 +222,16 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
     () => (isSound(sound) ? ({ do: 'exercises', profile, board } as const) : null),
     [sound, profile, board],
   );
-  const { answer: made } = useWorked(order);
+  const { answer: made, failed } = useWorked(order);
   const [rows, setRows] = useState<readonly Practised[] | null>(null);
+  const [unread, setUnread] = useState('');
   const [rounds, readAgain] = useReducer((count: number) => count + 1, 0);
   const [atBegin, setAtBegin] = useState<readonly Practised[] | null>(null);
   useEffect(() => {
     let isOpen = true;
-    void practisedOf(profile.id).then((read) => {
+    void practisedOf(profile.id).then(({ rows: read, problem }) => {
       if (!isOpen) return;
+      setUnread(problem);
       setRows(read);
       setAtBegin((before) => before ?? read);
     });
@@ -257,7 +242,7 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
   const [own, setOwn] = useState('');
   const exercises = useMemo(() => {
     if (!made || !atBegin || !isSound(sound)) return null;
-    const weak = weakest(atBegin, made, new Date());
+    const weak = weakest(ofLastWeek(atBegin), made);
     const texts = YARD_TEXTS.map(({ name, text }): Exercise => ({
       id: name,
       kind: 'text',
@@ -285,7 +270,9 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
   if (!exercises || !atBegin)
     return (
       <p className="soft" role="status">
-        Looking what there is to practise …
+        {failed
+          ? 'What there is to practise could not be found out. Any change of the draft has it looked for again.'
+          : 'Looking what there is to practise …'}
       </p>
     );
   return (
@@ -343,7 +330,7 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
             : 'No key of this profile types anything yet.'}
         </p>
       )}
-      <Days rows={rows ?? []} profile={profile} board={board} />
+      <Days rows={rows ?? []} problem={unread} profile={profile} board={board} />
     </div>
   );
 };

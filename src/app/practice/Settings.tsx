@@ -48,7 +48,9 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
       <p className="section-line">
         <span>
           <strong>{tuning ? `${tuning.tried} settings on this take` : 'Settings on this take'}</strong>{' '}
-          <span className="soft">{tuning ? 'each dot is one; the line is the best there is' : ''}</span>
+          <span className="soft">
+            {tuning ? 'a dot is one, or several alike; the worst are left out; the line is the best there is' : ''}
+          </span>
         </span>
         <Select<For>
           size="small"

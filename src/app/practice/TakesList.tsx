@@ -8,7 +8,7 @@ import type { Profile } from '../../core/profile';
 import { textOfFile, Unreadable } from '../../core/reading';
 import { joinTakes, tokensOf } from '../../core/typing';
 import { download, fileNameOf } from '../shared/download';
-import { samplesOfTake, useTakes, type Take } from '../state/takes';
+import { headOf, samplesOfTake, useTakes, type Take } from '../state/takes';
 import { Rhythm } from './Rhythm';
 import './choice.css';
 import './TakesList.css';
@@ -45,9 +45,10 @@ const pressesOf = ({ strokes }: Take): number[] =>
     return /^\d+$/.test(time) && Number(depth) > 0 && !isOfLamp({ key }) ? [Number(time)] : [];
   });
 
-const Item = ({ take, isChosen, onChoose }: { take: Take; isChosen: boolean; onChoose: () => void }) => {
+type ItemProps = { take: Take; isChosen: boolean; onChoose: () => void; onRename: (name: string) => void };
+
+const Item = ({ take, isChosen, onChoose, onRename }: ItemProps) => {
   const presses = useMemo(() => pressesOf(take), [take]);
-  const rename = useTakes((state) => state.rename);
   const [isNaming, setIsNaming] = useState(false);
   if (isNaming)
     return (
@@ -63,7 +64,8 @@ const Item = ({ take, isChosen, onChoose }: { take: Take; isChosen: boolean; onC
         }}
         onBlur={(event) => {
           setIsNaming(false);
-          if (event.target.value.trim() !== '') void rename(take.id, event.target.value);
+          const name = event.target.value.trim();
+          if (name !== '' && name !== take.name) onRename(name);
         }}
       />
     );
@@ -91,7 +93,7 @@ const Item = ({ take, isChosen, onChoose }: { take: Take; isChosen: boolean; onC
 };
 
 export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, onChoose, onWrite }: Props) => {
-  const { add, remove } = useTakes.getState();
+  const { add, remove, rename } = useTakes.getState();
   const { message } = AntApp.useApp();
   const files = useRef<HTMLInputElement>(null);
   const one = takes?.find(({ id }) => id === chosen);
@@ -118,10 +120,8 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
       const samples = readStrokes(textOfFile(strokes.bytes), board);
       const line = tokensOf(textOfFile(meant.bytes)).join('');
       if (line === '') throw new Unreadable(meant.name, 'is empty');
-      const at = Date.now();
       const name = strokes.name.replace(/\.csv$/i, '');
-      const row = { name, at, profile: profile.id, profileName: profile.name, board: board.id };
-      say(await add({ ...row, meant: line, strokes: writeStrokes(samples) }), `“${name}” is here.`);
+      say(await add({ ...headOf(profile), name, meant: line, strokes: writeStrokes(samples) }), `“${name}” is here.`);
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error;
       void message.error(`Nothing was brought in. ${strokes.name}: ${error.message}.`);
@@ -130,10 +130,21 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
 
   const join = async (): Promise<void> => {
     const oldest = here.toReversed();
-    const whole = joinTakes(oldest.map((take) => ({ samples: samplesOfTake(take, board), meant: take.meant })));
-    const row = { at: Date.now(), profile: profile.id, profileName: profile.name, board: board.id, meant: whole.meant };
+    let whole;
+    try {
+      whole = joinTakes(oldest.map((take) => ({ samples: samplesOfTake(take, board), meant: take.meant })));
+    } catch (error) {
+      if (!(error instanceof Unreadable)) throw error;
+      void message.error(`Nothing was joined. One of the takes cannot be played on this board: ${error.message}.`);
+      return;
+    }
     say(
-      await add({ ...row, name: `${here.length} takes together`, strokes: writeStrokes(whole.samples) }),
+      await add({
+        ...headOf(profile),
+        name: `${here.length} takes together`,
+        meant: whole.meant,
+        strokes: writeStrokes(whole.samples),
+      }),
       `${here.length} takes are one more, together.`,
     );
   };
@@ -182,7 +193,17 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
       {problem !== '' && <p role="alert">The takes cannot be read: {problem}.</p>}
       <div className="takes-list">
         {takes?.map((take) => (
-          <Item key={take.id} take={take} isChosen={take.id === chosen} onChoose={() => onChoose(take.id)} />
+          <Item
+            key={take.id}
+            take={take}
+            isChosen={take.id === chosen}
+            onChoose={() => onChoose(take.id)}
+            onRename={(name) =>
+              void rename(take.id, name).then((why) => {
+                if (why !== undefined) void message.error(`“${take.name}” keeps its name: ${why}.`);
+              })
+            }
+          />
         ))}
         {takes?.length === 0 && (
           <p className="soft">
@@ -200,7 +221,11 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
             title={`Take “${one.name}” away for good?`}
             okText="Take it away"
             cancelText="Keep it"
-            onConfirm={() => void remove([one.id]).then((why) => why !== undefined && say(why, ''))}
+            onConfirm={() =>
+              void remove([one.id]).then((why) => {
+                if (why !== undefined) void message.error(`“${one.name}” is still here: ${why}.`);
+              })
+            }
           >
             <button type="button" className="word madder">
               Take away

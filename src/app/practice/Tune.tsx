@@ -1,6 +1,6 @@
 /** Takes of one's own typing, what went wrong in them, and which settings would have been better. */
-import { useCallback, useEffect, useMemo, useState } from 'react';
-import { check, firstProblem, isSound } from '../../core/check';
+import { useEffect, useMemo, useState } from 'react';
+import { check, firstProblem, isSound, type Sound } from '../../core/check';
 import { hasGestures } from '../../core/typing';
 import { Unreadable } from '../../core/reading';
 import type { Sample } from '../../core/engine';
@@ -34,7 +34,8 @@ const Tune = () => {
   const problem = useTakes((state) => state.problem);
   useEffect(() => useTakes.getState().follow(), []);
   const [chosen, setChosen] = useState<string | null>(null);
-  const [isWriting, setIsWriting] = useState(false);
+  /** The draft as it was when a take was begun; null when none is written. */
+  const [begun, setBegun] = useState<Sound | null>(null);
   const take = takes?.find(({ id }) => id === chosen) ?? takes?.find((one) => one.board === board.id);
   const fingers = useMemo(() => fingersOf(take, board), [take, board]);
   const samples = typeof fingers === 'string' ? null : fingers;
@@ -43,20 +44,21 @@ const Tune = () => {
     () => (samples && take && isSound(sound) ? { profile, board, samples, meant: take.meant } : null),
     [samples, take, sound, profile, board],
   );
-  const looked = useLooked(question);
-  const stop = useCallback(() => setIsWriting(false), []);
+  const { looked, failed } = useLooked(question);
   const trouble = !isSound(sound)
     ? `The draft cannot be played: ${firstProblem(sound)}`
     : typeof fingers === 'string'
       ? fingers
-      : '';
+      : failed
+        ? 'This take could not be played through the engine; choose it again, or another one.'
+        : '';
 
-  if (isWriting && isSound(sound))
+  if (begun)
     return (
       <WriteTake
-        sound={sound}
+        sound={begun}
         onDone={(kept) => {
-          stop();
+          setBegun(null);
           if (kept) setChosen(null);
         }}
       />
@@ -71,7 +73,7 @@ const Tune = () => {
         profile={profile}
         canWrite={isSound(sound)}
         onChoose={setChosen}
-        onWrite={() => setIsWriting(true)}
+        onWrite={() => isSound(sound) && setBegun(sound)}
       />
       <div className="tune-middle">
         <MeantAndCame take={take} samples={samples} looked={looked} trouble={trouble} board={board} profile={profile} />

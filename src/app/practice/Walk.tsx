@@ -67,7 +67,7 @@ const Walk = () => {
     () => (isSound(sound) ? ({ do: 'walk', profile, board } as const) : null),
     [sound, profile, board],
   );
-  const { answer } = useWorked(order);
+  const { answer, failed } = useWorked(order);
   const [kept, setKept] = useState(answer);
   if (answer !== null && answer !== kept) setKept(answer);
   const made = answer ?? kept;
@@ -122,7 +122,9 @@ const Walk = () => {
   if (!made || !steps || !step)
     return (
       <p className="soft" role="status">
-        Finding the way through …
+        {failed
+          ? 'The way through could not be found. Any change of the draft has it looked for again.'
+          : 'Finding the way through …'}
       </p>
     );
   const dye = profile.layers[step.layer]?.dye;

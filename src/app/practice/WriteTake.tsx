@@ -2,11 +2,11 @@
 import { App as AntApp, Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Sound } from '../../core/check';
-import { hostLayout, hostName, strokesOf } from '../../core/hosts';
+import { hostLayout, hostName, strokesOf, type ShownPiece } from '../../core/hosts';
 import { corrected, YARD_TEXTS } from '../../core/typing';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
-import { strokesOfTake, useTakes } from '../state/takes';
+import { headOf, strokesOfTake, useTakes } from '../state/takes';
 import { FreeText } from './FreeText';
 import { TypedText } from './TypedText';
 import { meantOf, Writing } from './writing';
@@ -19,7 +19,11 @@ const LONGEST = 20_000;
 /** A take of fewer presses tells nothing. */
 const FEWEST = 8;
 
-type Props = { sound: Sound; onDone: (isKept: boolean) => void };
+type Props = {
+  /** As the draft is when it is begun: what changes it meanwhile does not touch what is written. */
+  sound: Sound;
+  onDone: (isKept: boolean) => void;
+};
 
 const timeOf = (ms: number): string =>
   `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
@@ -30,7 +34,8 @@ export const WriteTake = ({ sound, onDone }: Props) => {
   const [which, setWhich] = useState<string>(YARD_TEXTS[0].name);
   const [own, setOwn] = useState('');
   const isFree = which === FREE;
-  const [marks, setMarks] = useState<ReadonlyMap<number, string>>(new Map());
+  const [marks, setMarks] = useState<ReadonlyMap<ShownPiece, string>>(new Map());
+  const [isKeeping, setKeeping] = useState(false);
   const text = which === OWN ? own : (YARD_TEXTS.find(({ name }) => name === which)?.text ?? '');
   const meant = useMemo(() => meantOf(text.slice(0, LONGEST)), [text]);
   const lacking = useMemo(() => {
@@ -63,25 +68,55 @@ export const WriteTake = ({ sound, onDone }: Props) => {
     return () => cancelAnimationFrame(frame);
   }, [writing, listening]);
 
-  const keep = async (): Promise<void> => {
-    writing.tick(performance.now() + 20_000);
+  const add = (more: string): Promise<string | undefined> => {
+    writing.settle(performance.now());
     const free = isFree ? corrected(sound, writing.samples) : null;
-    const why = await useTakes.getState().add({
-      name: isFree ? 'Free writing' : which === OWN ? 'A text of my own' : which,
-      at: Date.now(),
-      profile: profile.id,
-      profileName: profile.name,
-      board: board.id,
-      meant: free
-        ? free.meant.map((token, n) => marks.get(free.places[n] ?? -1) ?? token).join('')
-        : writing.meantLine(),
+    const markOf = (place = -1): string | undefined => {
+      const piece = writing.host.pieces[place];
+      return piece && marks.get(piece);
+    };
+    return useTakes.getState().add({
+      name: `${isFree ? 'Free writing' : which === OWN ? 'A text of my own' : which}${more}`,
+      ...headOf(profile),
+      meant: free ? free.meant.map((token, n) => markOf(free.places[n]) ?? token).join('') : writing.meantLine(),
       strokes: strokesOfTake(free ? free.samples : writing.samples),
     });
-    if (why === undefined) onDone(true);
+  };
+  const keep = async (): Promise<void> => {
+    setKeeping(true);
+    const why = await add('');
+    setKeeping(false);
+    if (why === undefined) done(true);
     else void message.error(`Not kept: ${why}. It is still here; make room and keep it again.`, 8);
+  };
+  /** What was neither kept nor thrown away is kept when somebody goes elsewhere; the browser asks before the page is closed. */
+  const leftOff = useRef<(() => void) | null>(null);
+  const done = (isKept: boolean): void => {
+    leftOff.current = null;
+    onDone(isKept);
   };
   const written = isFree ? writing.host.pieces.length : writing.followed.at;
   const hasEnough = written >= FEWEST;
+  useEffect(() => {
+    leftOff.current = hasEnough
+      ? () =>
+          void add(', left off').then((why) =>
+            why === undefined
+              ? message.info('The take that you left off is kept among the takes.')
+              : message.error(`The take that you left off is not kept: ${why}.`, 8),
+          )
+      : null;
+  });
+  useEffect(() => {
+    const ask = (event: BeforeUnloadEvent): void => {
+      if (leftOff.current) event.preventDefault();
+    };
+    addEventListener('beforeunload', ask);
+    return () => {
+      removeEventListener('beforeunload', ask);
+      leftOff.current?.();
+    };
+  }, []);
 
   return (
     <section className="panel write-take" aria-label="Write a take">
@@ -89,7 +124,7 @@ export const WriteTake = ({ sound, onDone }: Props) => {
         <span>
           <strong>Write a take</strong> <span className="soft">as you always do; if it comes out wrong, go on</span>
         </span>
-        <button type="button" className="word" onClick={() => onDone(false)}>
+        <button type="button" className="word" onClick={() => done(false)}>
           {hasEnough ? 'Throw it away' : 'Back to the takes'}
         </button>
       </p>
@@ -125,10 +160,10 @@ export const WriteTake = ({ sound, onDone }: Props) => {
           writing={writing}
           isListening={listening.isListening}
           marks={marks}
-          onMark={(place, mark) => {
+          onMark={(piece, mark) => {
             const next = new Map(marks);
-            if (mark === '') next.delete(place);
-            else next.set(place, mark);
+            if (mark === '') next.delete(piece);
+            else next.set(piece, mark);
             setMarks(next);
           }}
         />
@@ -140,7 +175,7 @@ export const WriteTake = ({ sound, onDone }: Props) => {
           <ListeningLine board={board} onStop={listening.stop} />
         ) : writing.hasBegun ? (
           <>
-            <Button type="primary" disabled={!hasEnough} onClick={() => void keep()}>
+            <Button type="primary" disabled={!hasEnough || isKeeping} onClick={() => void keep()}>
               Keep this take
             </Button>
             <Button onClick={listening.start} disabled={writing.isDone}>

@@ -43,7 +43,7 @@ export function suggestionWords({ now, suggested, sure, timesAsMuch, knee }: Tun
       ? ` Too little typing to be sure: about ${timesAsMuch < 1.5 ? 'half as much again' : `${Math.ceil(timesAsMuch)} times as much`} would tell.`
       : '';
   if (change === '')
-    return `It is best as it is: ${slips(now.misfires)}, 95 of 100 keys within ${msOf(now.delay95Us)}. No other setting is better on this take. ${sureWords(sure)}`;
+    return `It can stay as it is: ${slips(now.misfires)}, 95 of 100 keys within ${msOf(now.delay95Us)}. Of all settings within a twentieth of the fewest wrong characters on this take none is quicker. ${sureWords(sure)}`;
   const bends =
     knee && isNearly(knee.misfires, suggested.misfires) && knee.delayMeanUs < suggested.delayMeanUs
       ? ` Where the line bends: ${differenceWords(knee.timing, now.timing) || 'as now'}, ${slips(knee.misfires)}.`

@@ -6,9 +6,10 @@ import type { LookedAt, TakeOrder, TuneAnswer, TuneOrder } from '../../workers/t
 const newWorker = (): Worker =>
   new Worker(new URL('../../workers/tune.worker.ts', import.meta.url), { type: 'module' });
 
-/** What went wrong in a take as it is set now; null as long as that is not known. */
-export function useLooked(question: TakeOrder | null): LookedAt | null {
+/** What went wrong in a take as it is set now; null as long as that is not known, and when it could not be found out. */
+export function useLooked(question: TakeOrder | null): { looked: LookedAt | null; failed: boolean } {
   const [found, setFound] = useState<{ of: TakeOrder; at: LookedAt } | null>(null);
+  const [failed, setFailed] = useState<TakeOrder | null>(null);
   useEffect(() => {
     if (!question) return;
     const worker = newWorker();
@@ -16,11 +17,16 @@ export function useLooked(question: TakeOrder | null): LookedAt | null {
       if (data.what === 'looked') setFound({ of: question, at: data.at });
       worker.terminate();
     };
+    worker.onerror = () => {
+      setFailed(question);
+      worker.terminate();
+    };
     worker.postMessage({ ...question, do: 'look' } satisfies TuneOrder);
     return () => worker.terminate();
   }, [question]);
   // While another setting is being looked at, what was found of the same take stays.
-  return question && found?.of.samples === question.samples ? found.at : null;
+  const looked = question && found?.of.samples === question.samples ? found.at : null;
+  return { looked, failed: question !== null && failed === question };
 }
 
 export type Sweeping = {
@@ -34,7 +40,8 @@ export type Sweeping = {
   stop(): void;
 };
 
-type Found = { name: object; tuning: Tuning; swept: Swept };
+/** What was found, of which take and which settings: the grid is another one for everybody for whom it is. */
+type Found = { of: TakeOrder; grid: Grid; tuning: Tuning; swept: Swept };
 
 /** A sweep of a grid over a take, in as many workers as there are cores. */
 export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): Sweeping {
@@ -48,7 +55,7 @@ export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): 
     workers.current = [];
     setProgress(null);
   }, []);
-  useEffect(() => stop, [stop, question]);
+  useEffect(() => stop, [stop, question, grid, scope]);
 
   const begin = useCallback(() => {
     if (!question) return;
@@ -66,7 +73,7 @@ export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): 
       if (!worker) return;
       worker.onmessage = ({ data }: MessageEvent<TuneAnswer>) => {
         if (data.what !== 'tuned') return;
-        setFound({ name: question, tuning: data.tuning, swept });
+        setFound({ of: question, grid, tuning: data.tuning, swept });
         stop();
       };
       worker.postMessage({ ...question, do: 'finish', grid, scope, swept } satisfies TuneOrder);
@@ -90,6 +97,6 @@ export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): 
     });
   }, [question, grid, scope, stop]);
 
-  const isOf = found !== null && question !== null && found.name === question;
+  const isOf = found !== null && found.of === question && found.grid === grid;
   return { tuning: isOf ? found.tuning : null, swept: isOf ? found.swept : null, progress, failed, begin, stop };
 }

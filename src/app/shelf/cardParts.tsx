@@ -1,6 +1,6 @@
 /** What stands on a profile's card besides its cloth: its name, its tags, its slot, and what it rests on. */
 import { App as AntApp, Input } from 'antd';
-import { isHeldAs } from '../../core/image';
+import { howHeld } from '../../core/image';
 import { diff, type Profile } from '../../core/profile';
 import { useBoard } from '../state/boards';
 import { useKeyboard } from '../state/keyboards';
@@ -98,7 +98,7 @@ export const Slot = ({ profile }: { profile: Profile }) => {
     <>
       {' '}
       · slot {at + 1}
-      {!isHeldAs(slot.profile, profile, board, hello?.slotBytes) && <span className="soft">, not as here</span>}
+      {howHeld(slot.profile, profile, board, hello?.slotBytes) === 'other' && <span className="soft">, not as here</span>}
     </>
   );
 };

@@ -14,7 +14,7 @@ import {
 } from '../../core/device';
 import type { Board } from '../../core/board';
 import type { Sound } from '../../core/check';
-import { decodeImage, decodeRecordings, encodeImage, type Recording } from '../../core/image';
+import { decodeImage, decodeRecordings, imageFor, type LeftOut, type Recording } from '../../core/image';
 import { sameData, type Profile } from '../../core/profile';
 import { Unreadable } from '../../core/reading';
 import { useBoards } from './boards';
@@ -59,7 +59,7 @@ type KeyboardsState = {
    * @param replacesDamaged what is damaged there may be replaced
    * @throws LinkError with a sentence that says what is known
    */
-  save(sound: Sound, slot: number, replacesDamaged?: boolean): Promise<void>;
+  save(sound: Sound, slot: number, replacesDamaged?: boolean): Promise<LeftOut>;
   /** The same with an image that was saved before. */
   putBack(board: Board, slot: number, name: string, image: Uint8Array): Promise<void>;
   /** Calls off what waits for a yes, or is being written. */
@@ -291,11 +291,9 @@ export const useKeyboards = create<KeyboardsState>()((set, get) => {
 
     async save(sound, slot, replacesDamaged = false) {
       const { board, profile } = sound;
-      let image = encodeImage(sound);
-      const most = get().byBoard.get(board.id)?.hello?.slotBytes ?? Infinity;
-      if (image.length > most) image = encodeImage(sound, { withoutWalk: true });
-      if (image.length > most) image = encodeImage(sound, { withoutNames: true });
+      const { image, leftOut } = imageFor(sound, get().byBoard.get(board.id)?.hello?.slotBytes);
       await write(board, slot, profile.name, image, replacesDamaged);
+      return leftOut;
     },
 
     putBack: (board, slot, name, image) => write(board, slot, name, image, false),

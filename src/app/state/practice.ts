@@ -22,13 +22,13 @@ const database = new Dexie('underloom-practice', { chromeTransactionDurability: 
 };
 database.version(1).stores({ practised: 'id, profile' });
 
-/** All that is known of a profile; nothing when the store cannot be read. */
-export async function practisedOf(profile: string): Promise<Practised[]> {
+/** All that is known of a profile; with the reason, when the store cannot be read. */
+export async function practisedOf(profile: string): Promise<{ rows: Practised[]; problem: string }> {
   try {
     const rows = await inTime(database.practised.where('profile').equals(profile).toArray(), OPENS_WITHIN_MS);
-    return rows.flatMap((row) => rowSchema.safeParse(row).data ?? []);
-  } catch {
-    return [];
+    return { rows: rows.flatMap((row) => rowSchema.safeParse(row).data ?? []), problem: '' };
+  } catch (error) {
+    return { rows: [], problem: reasonOf(error) };
   }
 }
 
@@ -70,3 +70,11 @@ export function strengthsOf(rows: readonly Practised[]): Map<string, number> {
 /** Today, as it is here. */
 export const dayOf = (date: Date): string =>
   `${date.getFullYear()}-${String(date.getMonth() + 1).padStart(2, '0')}-${String(date.getDate()).padStart(2, '0')}`;
+
+/** What was practised in the last seven days. */
+export function ofLastWeek(rows: readonly Practised[]): Practised[] {
+  const since = new Date();
+  since.setDate(since.getDate() - 7);
+  const first = dayOf(since);
+  return rows.filter(({ day }) => day >= first);
+}

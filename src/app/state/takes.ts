@@ -7,6 +7,7 @@ import { create } from 'zustand';
 import { boardById, type Board } from '../../core/board';
 import type { Sample } from '../../core/engine';
 import { readStrokes, writeStrokes } from '../../core/files';
+import type { Profile } from '../../core/profile';
 import { z } from '../../core/reading';
 import { inTime, OPENS_WITHIN_MS, reasonOf, WRITES_WITHIN_MS } from './database';
 import { newActId } from './ids';
@@ -81,6 +82,14 @@ export const useTakes = create<TakesState>()((set) => ({
   rename: (id, name) => kept(() => database.takes.update(id, { name: nameOf(name) })),
   remove: (ids) => kept(() => database.takes.bulkDelete([...ids])),
 }));
+
+/** Of what a take is that is made now: when, on which profile and board. */
+export const headOf = ({ id, name, board }: Profile): Pick<Take, 'at' | 'profile' | 'profileName' | 'board'> => ({
+  at: Date.now(),
+  profile: id,
+  profileName: name,
+  board,
+});
 
 /** What fingers did, as a take keeps it. */
 export const strokesOfTake = (samples: readonly Sample[]): string => writeStrokes(samples);

@@ -5,7 +5,7 @@ import { boardById, HARROW_64 } from '../board';
 import { mustBeSound } from '../check';
 import { rowsOf, sayChange, isOfRow, taking } from '../compare';
 import { bringHosts } from '../hosts';
-import { decodeImage, encodeImage, isHeldAs, measuresOf, readHeader } from '../image';
+import { decodeImage, encodeImage, howHeld, imageFor, measuresOf, readHeader } from '../image';
 import { readText, rewriteText, writeText } from '../notation';
 import {
   applyEdit,
@@ -155,11 +155,15 @@ describe('in a keyboard', () => {
 
   test('what was stored without it is the same only where it has no room', () => {
     const held = decodeImage(without).profile;
-    expect(isHeldAs(held, WALKED, HARROW_64, image.length - 1)).toBe(true);
-    expect(isHeldAs(held, WALKED, HARROW_64, image.length)).toBe(false);
-    expect(isHeldAs(decodeImage(image).profile, WALKED, HARROW_64, image.length)).toBe(true);
-    expect(isHeldAs(held, { ...WALKED, name: 'Tour' }, HARROW_64, 10)).toBe(false);
-    expect(isHeldAs(decodeImage(image).profile, PLAIN, HARROW_64, 10)).toBe(false);
+    const how = (one: Profile, profile: Profile, bytes: number) => howHeld(one, profile, HARROW_64, bytes);
+    expect(how(held, WALKED, image.length - 1)).toBe('withoutWalk');
+    expect(how(held, WALKED, image.length)).toBe('other');
+    expect(how(decodeImage(image).profile, WALKED, image.length)).toBe('same');
+    expect(how(held, { ...WALKED, name: 'Tour' }, 10)).toBe('other');
+    expect(how(decodeImage(image).profile, PLAIN, 10)).toBe('other');
+    const sound = mustBeSound(WALKED);
+    const lengths = [Infinity, image.length, image.length - 1, without.length - 1];
+    expect(lengths.map((most) => imageFor(sound, most).leftOut)).toEqual(['nothing', 'nothing', 'walk', 'names']);
   });
 });
 

@@ -22,6 +22,9 @@ function nameOf(code: Code): string {
 
 const bitOf = (lamp: HostLamp): number => 1 << HOST_LAMPS.indexOf(lamp);
 
+/** A piece on one line: ends of lines and tabs have signs of their own. */
+export const pieceShown = ({ text }: Pick<ShownPiece, 'text'>): string => text.replace('\n', '⏎').replace('\t', '⇥');
+
 /** What many systems are set to. */
 export const USUAL_REPEAT: AutoRepeat = { afterUs: 500_000, everyUs: 33_000 };
 
@@ -118,7 +121,7 @@ export class HostText {
 
   /** What the field shows, in one line; line ends are written ⏎ and tabs ⇥. */
   line(): string {
-    return this.pieces.map((piece) => piece.text.replace('\n', '⏎').replace('\t', '⇥')).join('');
+    return this.pieces.map(pieceShown).join('');
   }
 
   clear(): void {

@@ -2,7 +2,7 @@
 export { cut, endedBytes, shifted, topOf } from './coder';
 export { boardIdOfImage, decodeImage } from './decode';
 export { encodeImage, type EncodeOptions } from './encode';
-export { isHeldAs } from './held';
+export { howHeld, imageFor, type LeftOut } from './held';
 export { decodeRecordings, encodeRecordings, type Recording } from './recordings';
 export { type Measure, measuresOf } from './room';
 export { macroBytes } from './scores';

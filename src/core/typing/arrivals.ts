@@ -3,7 +3,7 @@
  * modifiers and lamps, after these dead keys) and never again. An hour of typing is then a row of numbers for each setting that is tried.
  */
 import { HOST_LAMPS, type Code, type HostLamp } from '../codes';
-import { HostText, type HostLayoutData } from '../hosts';
+import { HostText, pieceShown, type HostLayoutData } from '../hosts';
 import { TokenNumbers } from './tokens';
 
 /** What a press does: how many tokens it takes back, which it adds, and how the host stands after it. */
@@ -108,7 +108,7 @@ export class Arrivals {
     const isBack = host.pieces[0] !== BEFORE;
     const adds = host.pieces
       .filter((piece) => piece !== BEFORE)
-      .map(({ text }) => this.numbers.numberOf(text.replace('\n', '⏎').replace('\t', '⇥')));
+      .map((piece) => this.numbers.numberOf(pieceShown(piece)));
     const lit = HOST_LAMPS.reduce((bits, lamp, n) => bits | (host.isLit(lamp) ? 1 << n : 0), 0);
     return { back: isBack ? 1 : 0, adds, dead: this.deadAfter(host.waiting, [...way, step]), lit };
   }

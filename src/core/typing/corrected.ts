@@ -5,7 +5,7 @@
  */
 import type { Sound } from '../check';
 import { Engine, isOfLamp, type Sample } from '../engine';
-import { HostText, hostLayout } from '../hosts';
+import { HostText, hostLayout, pieceShown } from '../hosts';
 
 export type Corrected = {
   samples: Sample[];
@@ -31,8 +31,7 @@ function arrivalsOf({ program, profile }: Sound, samples: readonly Sample[]): Ar
       host.edge(down, program.codes[usage] ?? '', tUs);
       const { length } = host.pieces;
       if (length < before) found.push({ token: null, pressedUs });
-      for (const { text } of host.pieces.slice(before))
-        found.push({ token: text.replace('\n', '⏎').replace('\t', '⇥'), pressedUs });
+      for (const piece of host.pieces.slice(before)) found.push({ token: pieceShown(piece), pressedUs });
       before = length;
     },
   });

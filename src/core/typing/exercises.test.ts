@@ -6,6 +6,7 @@ import { mustBeSound } from '../check';
 import { seeded } from '../hands';
 import { bringHosts } from '../hosts';
 import { exercisesOf, exerciseOfText, leadingKeys } from './exercises';
+import { weakest } from './weakest';
 import { backAfter, Spacing, strengthAfter } from './spacing';
 
 beforeAll(() => bringHosts());
@@ -98,5 +99,28 @@ describe('what comes next', () => {
     );
     expect(spacing.dueIn('a')).toBeGreaterThan(spacing.dueIn('b'));
     expect(spacing.next(seeded(1))).toBe('b');
+  });
+});
+
+describe('what somebody is weakest at', () => {
+  const items = ['a', 'b', 'c', 'd'].map((token) => ({ token, way: { steps: [], cost: 1 } }));
+  const all = [{ id: 'letters', kind: 'letters' as const, items }];
+  const row = (token: string, count: number, wrong: number, sumMs: number) => ({ token, count, wrong, sumMs });
+  const tokens = (rows: readonly ReturnType<typeof row>[]) => weakest(rows, all)?.items.map(({ token }) => token);
+
+  test('is what takes longest, and what goes wrong is as slow as four times that', () => {
+    expect(tokens([row('a', 10, 0, 3000), row('b', 10, 0, 5000), row('c', 10, 10, 2000)])).toEqual(['c', 'b', 'a']);
+  });
+
+  test('is summed over the days, leaves out what is not there any more, and is nothing of two', () => {
+    const rows = [
+      row('a', 1, 0, 900),
+      row('a', 9, 0, 900),
+      row('b', 1, 0, 300),
+      row('d', 1, 0, 200),
+      row('gone', 1, 1, 9),
+    ];
+    expect(tokens(rows)).toEqual(['b', 'd', 'a']);
+    expect(tokens(rows.slice(0, 3))).toBeUndefined();
   });
 });

@@ -43,4 +43,5 @@ export { Ways } from './ways';
 export { whereIs } from './where';
 export { type Exercise, type ExerciseKind, exercisesOf, exerciseOfText, type Item, leadingKeys } from './exercises';
 export { SLOW, Spacing } from './spacing';
+export { weakest, type Practice } from './weakest';
 export { walkOf, type WalkStep } from './walk';
