@@ -1,5 +1,6 @@
 /** A take looked at, and a sweep over it, in workers: what was asked last counts. */
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { sameData } from '../../core/profile';
 import { joined, type Grid, type Scope, type Swept, type Tuning } from '../../core/typing';
 import type { LookedAt, TakeOrder, TuneAnswer, TuneOrder } from '../../workers/tuneOrder';
 
@@ -40,8 +41,8 @@ export type Sweeping = {
   stop(): void;
 };
 
-/** What was found, of which take and which settings: the grid is another one for everybody for whom it is. */
-type Found = { of: TakeOrder; grid: Grid; tuning: Tuning; swept: Swept };
+/** What was found, of which take and for whom. */
+type Found = { of: TakeOrder; scope: Scope; tuning: Tuning; swept: Swept };
 
 /** A sweep of a grid over a take, in as many workers as there are cores. */
 export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): Sweeping {
@@ -73,7 +74,7 @@ export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): 
       if (!worker) return;
       worker.onmessage = ({ data }: MessageEvent<TuneAnswer>) => {
         if (data.what !== 'tuned') return;
-        setFound({ of: question, grid, tuning: data.tuning, swept });
+        setFound({ of: question, scope, tuning: data.tuning, swept });
         stop();
       };
       worker.postMessage({ ...question, do: 'finish', grid, scope, swept } satisfies TuneOrder);
@@ -97,6 +98,6 @@ export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): 
     });
   }, [question, grid, scope, stop]);
 
-  const isOf = found !== null && found.of === question && found.grid === grid;
+  const isOf = found !== null && found.of === question && sameData(found.scope, scope);
   return { tuning: isOf ? found.tuning : null, swept: isOf ? found.swept : null, progress, failed, begin, stop };
 }
