@@ -3,6 +3,7 @@ import type { ApexOptions } from 'apexcharts';
 import { useMemo } from 'react';
 import type { Swept, Tuning } from '../../core/typing';
 import { Chart } from '../shared/Chart';
+import { stillLines } from '../shared/chartLook';
 import { laidColor } from '../theme/cloth';
 
 /** A dot for each pair of figures that differs, and not more than can be told apart. */
@@ -39,15 +40,7 @@ function optionsOf({ now, suggested, front }: Tuning, swept: Swept): ApexOptions
   if (line.length > 0) line.push({ x: lastX, y: (line.at(-1) as { y: number }).y });
   const axis = { style: { fontSize: '12px', colors: laidColor('soft') } };
   return {
-    chart: {
-      type: 'line',
-      height: '100%',
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      animations: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: laidColor('soft'),
-    },
+    chart: stillLines(),
     series: [
       { name: 'a setting', type: 'scatter', data: dots },
       { name: 'the best there is', type: 'line', data: line },

@@ -15,6 +15,7 @@ import {
 import { printActuation } from '../../core/notation';
 import { sameData, type Actuation } from '../../core/profile';
 import { Chart } from '../shared/Chart';
+import { stillLines } from '../shared/chartLook';
 import { chance, hourly, minutely } from './rates';
 import { useHands, type Hands } from './useHands';
 import { mm } from './millimetres';
@@ -59,15 +60,7 @@ function chartOptions(
   const lines = [line(ownUm, 'now', 'indigo', 0)];
   if (suggestedUm !== undefined && suggestedUm !== ownUm) lines.push(line(suggestedUm, 'suggested', 'verdigris', 20));
   return {
-    chart: {
-      type: 'line',
-      height: '100%',
-      toolbar: { show: false },
-      zoom: { enabled: false },
-      animations: { enabled: false },
-      fontFamily: 'inherit',
-      foreColor: laidColor('soft'),
-    },
+    chart: stillLines(),
     series: [
       {
         name: words[0] ?? '',

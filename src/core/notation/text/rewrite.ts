@@ -8,6 +8,7 @@ import { DEFAULT_ACTUATION, idIn, sameData, type Profile } from '../../profile';
 import { printActuation } from '../travel';
 import { printScoreLine } from '../scoreLine';
 import { KeyChanges } from './keyChanges';
+import { ordered, ORDERS } from './blockOrder';
 import { readText, type ReadText, type TextBlock } from './read';
 import { commentAt } from './source';
 import { TextLines } from './textLines';
@@ -28,8 +29,6 @@ import {
 } from './write';
 
 const INDENT = '  ';
-
-const joinedId = ({ when, also }: Profile['joinedLayers'][number]): string => `${when.join('+')} > ${also}`;
 
 /** What has to be said otherwise of one profile of a text. */
 class Rewriting {
@@ -140,7 +139,7 @@ class Rewriting {
         before: ['joint', 'layer'],
         old: from.joinedLayers,
         now: to.joinedLayers,
-        idOf: (one: never) => joinedId(one),
+        idOf: (one: never) => idIn(one),
         print: (one: never) => joinedLine(one, to),
       },
       {
@@ -309,36 +308,6 @@ class Rewriting {
       if (!to.layers.some((layer) => layer.id === id))
         for (const block of this.blocks('layer', id)) this.takeOutBlock(block);
   }
-}
-
-const ids = (things: readonly { id: string }[]): string[] => things.map(({ id }) => id);
-
-/** The things that stand in an order, by the words of their headings. */
-const ORDERS: Readonly<Record<string, (profile: Profile) => string[]>> = {
-  role: ({ roles }) => ids(roles),
-  macro: ({ macros }) => ids(macros),
-  layer: ({ layers }) => ids(layers),
-  joint: ({ joints }) => ids(joints),
-  joined: ({ joinedLayers }) => joinedLayers.map(joinedId),
-  lamp: ({ lampLayers }) => lampLayers.map(idIn),
-};
-
-/** Puts the blocks of a kind into the order of ids; the text as it was when they are in it. */
-function ordered(text: string, read: ReadText, index: number, word: string, ids: readonly string[]): string {
-  const blocks = read.blocks.filter(
-    (block) => block.profile === index && block.word === word && ids.includes(block.about ?? ''),
-  );
-  const wanted = blocks.toSorted((a, b) => ids.indexOf(a.about ?? '') - ids.indexOf(b.about ?? ''));
-  if (wanted.every((block, n) => block === blocks[n])) return text;
-  const raw = text.split(/\r\n|\n|\r/);
-  const next = (block: TextBlock): string[] => raw.slice(block.line - 1, block.last);
-  const lines: string[] = [];
-  let at = 0;
-  blocks.forEach((block, n) => {
-    lines.push(...raw.slice(at, block.line - 1), ...next(wanted[n] ?? block));
-    at = block.last;
-  });
-  return [...lines, ...raw.slice(at)].join('\n');
 }
 
 /** The comments of a text, each on a line of its own. */
