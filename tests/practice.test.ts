@@ -93,6 +93,7 @@ test('a text is written, the slips are explained, a setting is found and taken, 
 
   await press(page, 'Try them');
   await seeText(page, '[data-testid=suggestion]', 'Suggested:');
+  await seeText(page, '[data-testid=other-words]', ' → ');
   // What was found for all gestures is nothing that could be taken for a key.
   const forWhom = async (whom: string): Promise<void> => {
     await page.click('.settings-tried .ant-select');

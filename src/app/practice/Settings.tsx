@@ -16,7 +16,7 @@ import { fingerName, keyLegend } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import type { TakeOrder } from '../../workers/tuneOrder';
 import { SettingsChart } from './SettingsChart';
-import { differenceWords, suggestionWords } from './tuneWords';
+import { differenceWords, otherWordsSaid, suggestionWords } from './tuneWords';
 import { useSweep } from './useTuning';
 import './Settings.css';
 
@@ -48,9 +48,7 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
       <p className="section-line">
         <span>
           <strong>{tuning ? `${tuning.tried} settings on this take` : 'Settings on this take'}</strong>{' '}
-          <span className="soft">
-            {tuning ? 'a dot is one, or several alike; the worst are left out; the line is the best there is' : ''}
-          </span>
+          <span className="soft">{tuning ? 'a dot may be several; the worst are not drawn' : ''}</span>
         </span>
         <Select<For>
           size="small"
@@ -79,6 +77,11 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
           </div>
           <div className="settings-advice" data-testid="suggestion">
             <p>{suggestionWords(tuning)}</p>
+            {tuning.otherWords.length > 0 && (
+              <p className="soft" data-testid="other-words">
+                Would come out otherwise: <bdi>{otherWordsSaid(tuning)}</bdi>.
+              </p>
+            )}
             <p className="settings-acts">
               <Button
                 type="primary"

@@ -24,7 +24,7 @@ const slips = (count: number): string => `${count} wrong character${count === 1 
 
 /** A share as people bet: 9 in 10. */
 const sureWords = (share: number): string =>
-  share >= 0.98 ? 'As good as certain.' : `Sure to ${Math.round(share * 10)} in 10.`;
+  share >= 0.98 ? 'Sure, as far as this typing tells.' : `Sure to ${Math.round(share * 10)} in 10.`;
 
 /** How much later keys come. */
 function later(to: Result, from: Result): string {
@@ -35,6 +35,16 @@ function later(to: Result, from: Result): string {
 
 /** What somebody may prefer who minds delay more. */
 const isNearly = (misfires: number, best: number): boolean => misfires !== best && misfires <= best * 1.5 + 3;
+
+/** So many words are shown of those that would come out otherwise. */
+const MOST_WORDS = 5;
+
+/** Which words would come out otherwise; empty when none would. */
+export function otherWordsSaid({ otherWords }: Tuning): string {
+  const said = otherWords.slice(0, MOST_WORDS).map(({ was, is }) => `${was || '—'} → ${is || '—'}`);
+  const more = otherWords.length - said.length;
+  return said.length === 0 ? '' : `${said.join(', ')}${more > 0 ? `, and ${more} more` : ''}`;
+}
 
 export function suggestionWords({ now, suggested, sure, timesAsMuch, knee }: Tuning): string {
   const change = differenceWords(suggested.timing, now.timing);

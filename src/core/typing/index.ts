@@ -43,5 +43,6 @@ export { Ways } from './ways';
 export { whereIs } from './where';
 export { type Exercise, type ExerciseKind, exercisesOf, exerciseOfText, type Item, leadingKeys } from './exercises';
 export { SLOW, Spacing } from './spacing';
+export { otherWords, type OtherWord } from './otherWords';
 export { weakest, type Practice } from './weakest';
 export { walkOf, type WalkStep } from './walk';

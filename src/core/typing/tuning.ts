@@ -1,6 +1,7 @@
 /** A take, a grid, and what comes of it: what is set now, what is suggested, the best there is, and how sure that is. */
 import type { Grid } from './grid';
 import { sizeOf } from './grid';
+import { otherWords, type OtherWord } from './otherWords';
 import { frontOf, kneeOf, suggestionOf } from './suggestion';
 import { byWord, sureness, timesAsMuch } from './sure';
 import type { Result, Swept, Tried, Trial } from './sweep';
@@ -8,6 +9,8 @@ import type { Result, Swept, Tried, Trial } from './sweep';
 export type Tuning = {
   now: Result;
   suggested: Result;
+  /** The words that would come out otherwise. */
+  otherWords: OtherWord[];
   front: Result[];
   knee: Tried | undefined;
   /** How many settings were tried. */
@@ -40,9 +43,11 @@ export function tuningOf(trial: Trial, grid: Grid, swept: Swept, chance: () => n
     [suggested, now, ...compared].map(({ timing }) => timing),
   );
   const sure = own && before ? sureness(own, before, rest, chance) : 0;
+  const better = trial.result(suggested.timing);
   return {
     now,
-    suggested: trial.result(suggested.timing),
+    suggested: better,
+    otherWords: otherWords(now.text, better.text),
     front: front.map(({ timing }) => trial.result(timing)),
     knee: kneeOf(front),
     tried: sizeOf(grid),
