@@ -12,14 +12,37 @@ const CORE_TIERS = [
   ['codes', 'board', 'hosts'],
   ['profile', 'notation'],
   ['engine', 'macro', 'plan', 'check'],
-  ['image'],
+  ['image', 'lamps', 'hostSide'],
   ['probe', 'advice', 'trial', 'files', 'device', 'hands', 'compare', 'inspect', 'sheet', 'find', 'several', 'typing'],
 ];
-const TIER_FRIENDS = { board: ['codes'], hosts: ['codes'], notation: ['profile'], check: ['engine'], advice: ['probe'], compare: ['probe'], trial: ['advice'], typing: ['hands'] };
-const OUTER_ROOMS = ['app', 'server', 'cli', 'workers'];
+const TIER_FRIENDS = {
+  board: ['codes'],
+  hosts: ['codes'],
+  notation: ['profile'],
+  check: ['engine'],
+  advice: ['probe'],
+  compare: ['probe'],
+  trial: ['advice'],
+  typing: ['hands'],
+};
+const OUTER_ROOMS = ['app', 'server', 'cli', 'host', 'workers'];
 
 /** The benches of the app: a folder each. */
-const BENCHES = ['shelf', 'compare', 'sheet', 'history', 'boards', 'newProfile', 'layout', 'travel', 'macros', 'text', 'trial', 'practice', 'device'];
+const BENCHES = [
+  'shelf',
+  'compare',
+  'sheet',
+  'history',
+  'boards',
+  'newProfile',
+  'layout',
+  'travel',
+  'macros',
+  'text',
+  'trial',
+  'practice',
+  'device',
+];
 
 const anywhere = (room) => [`**/${room}`, `**/${room}/**`];
 
@@ -110,9 +133,9 @@ export default tseslint.config(
     },
   },
   roomRule(
-    ['src/server/**/*.ts', 'src/cli/**/*.ts'],
+    ['src/server/**/*.ts', 'src/cli/**/*.ts', 'src/host/**/*.ts'],
     ['**/app/**', 'react', 'react-dom'],
-    'the server and the command line know only core',
+    'the server, the command line and the host program know only core',
   ),
   roomRule(['src/app/*.{ts,tsx}', 'src/app/{frame,theme}/**/*.{ts,tsx}', 'src/workers/**/*.ts'], [], ''),
   roomRule(

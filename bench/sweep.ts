@@ -43,7 +43,7 @@ export async function sweepBench(): Promise<void> {
     const count = 20;
     const startMs = performance.now();
     for (let n = 0; n < count; n++) {
-      const { program } = trial.under(settingAt(usual, part.from + n * part.step, sound.profile.timing));
+      const { program } = trial.under(settingAt(usual, part.from + n * part.step, trial.now));
       const engine = new Engine(program, { edge: () => void edges++ });
       const { times, keys, depths } = fingers;
       for (let at = 0; at < times.length; at++)

@@ -66,6 +66,13 @@ export const PROMPT_BOOK = weave({
     ['Hold Tab or Delete, and the right hand is on a number pad.', 'numbers', 'R1-2', 'R2-2', 'R3-2', 'R4-3'],
     ['Both thumbs down, Space and Enter: the function keys on the left, the loudness on the right.', 'far', 'L1-2'],
   ],
+  // On the base only what has a meaning of its own glows; a layer that is held lights what it has and nothing else.
+  glow: [
+    { glow: 'keys', shows: 'role', layer: 'base' },
+    { glow: 'keys', shows: 'dye', layer: 'move', only: true },
+    { glow: 'keys', shows: 'dye', layer: 'signs', only: true },
+    { glow: 'keys', shows: 'dye', layer: 'numbers', only: true },
+  ],
   layers: [
     {
       id: 'base',

@@ -62,6 +62,13 @@ export const SOUND_PAD = weave({
       'Escape',
     ],
   ],
+  // Num Lock shows which set it is; what is dark does nothing.
+  glow: [
+    { glow: 'keys', shows: 'role' },
+    { glow: 'keys', shows: 'dye', layer: 'beds' },
+    { glow: 'keys', shows: 'role', layer: 'keeper', only: true },
+    { glow: 'movement', movement: 'echo' },
+  ],
   layers: [
     {
       id: 'base',

@@ -9,6 +9,7 @@ import {
   plainProfile,
   type Actuation,
   type Assignment,
+  type GlowLine,
   type Layer,
   type Macro,
   type PartialTiming,
@@ -35,6 +36,8 @@ export type DemoText = {
   travel?: { board: string; keys: Record<string, string> };
   /** The walk that its author leads others through, a step each: the words, the layer, the keys. */
   walk: readonly [says: string, layer: string, ...keys: string[]][];
+  /** What the lamps show, where it is not what is usual. */
+  glow?: GlowLine[];
   /** The first is the base; keys it does not name do what they do on an ordinary keyboard. */
   layers: LayerLines[];
 };
@@ -90,5 +93,6 @@ export function weave(demo: DemoText): Profile {
     macros: (demo.macros ?? []).map(macroFromLines),
     travel: travelOf(demo) ?? plain.travel,
     walk: demo.walk.map(([says, layer, ...keys]) => ({ says, layer, keys })),
+    ...(demo.glow && { glow: demo.glow }),
   };
 }

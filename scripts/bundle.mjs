@@ -14,7 +14,7 @@ import { ROOT } from './setup.mjs';
 const FOLDER = join(ROOT, 'dist-node');
 
 /** The rooms of core that tests of the real interface ask; in as many files they would be read anew by each of those. */
-const ROOMS = ['board', 'check', 'codes', 'device', 'files', 'hands', 'hosts', 'image', 'profile'];
+const ROOMS = ['board', 'check', 'codes', 'device', 'files', 'hands', 'hosts', 'image', 'notation', 'profile'];
 
 const PROGRAMS = {
   cli: {
@@ -26,6 +26,11 @@ const PROGRAMS = {
     format: 'esm',
     entries: ['src/server/main.ts', 'src/server/server.ts'],
     sources: ['src/server', 'src/core'],
+  },
+  host: {
+    format: 'esm',
+    entries: ['src/host/main.ts'],
+    sources: ['src/host', 'src/core', 'package.json'],
   },
   tests: {
     format: 'esm',
@@ -43,7 +48,7 @@ const PROGRAMS = {
 };
 
 /** Loaded as they are: packages that look for files of their own, and the bundler that only development needs. */
-const EXTERNAL = ['vite', 'pino'];
+const EXTERNAL = ['vite', 'pino', 'x11'];
 
 /** The validation library brings sentences in fifty languages; ours are our own (`profile/reading.ts`), and reading those takes time at every start. */
 const ONE_LANGUAGE = {

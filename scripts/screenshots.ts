@@ -3,14 +3,29 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { PROMPT_BOOK, SHOW_DESK } from '../demo';
+import { HARROW_64 } from '../src/core/board';
 import { mustBeSound } from '../src/core/check';
+import { encodeImage } from '../src/core/image';
 import { writeStrokes } from '../src/core/files';
 import { seeded } from '../src/core/hands';
 import { bringHosts } from '../src/core/hosts';
-import { mustEdit, writeProfile, writeProfiles, type Action, type Edit, type Profile } from '../src/core/profile';
+import {
+  mustEdit,
+  plainProfile,
+  writeProfile,
+  writeProfiles,
+  type Action,
+  type Edit,
+  type Profile,
+} from '../src/core/profile';
 import { typed, YARD_TEXTS } from '../src/core/typing';
 import { openBrowser, openPage, sayYes, startApp, temporaryFolder } from '../tests/browser';
+import { launchOn } from '../tests/browsers.mjs';
+import { open, plugInto } from '../tests/cable';
+import { startHost } from '../tests/making/hostProgram';
+import { lacking, startScreen } from '../tests/making/screen';
 import { buildIfChanged } from './build.mjs';
+import { bundleOf } from './bundle.mjs';
 
 const FOLDER = 'docs/screenshots';
 const only = process.argv.slice(2);
@@ -115,19 +130,6 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
     await (await page.waitForSelector('[data-key="CapsLock"]'))?.click();
   },
-  line: async (page, url) => {
-    await page.goto(`${url}/profile/demo-show-desk/layout`);
-    const middleOf = async (key: string): Promise<[number, number]> => {
-      const box = await (await page.waitForSelector(`[data-key="${key}"]`))?.boundingBox();
-      return box ? [box.x + box.width / 2, box.y + box.height / 2] : [0, 0];
-    };
-    await page.mouse.move(...(await middleOf('KeyY')));
-    await page.mouse.down();
-    await page.mouse.move(...(await middleOf('KeyP')), { steps: 8 });
-    await page.mouse.up();
-    await page.keyboard.type('7 8 9 Home End');
-    await page.waitForSelector('.cap.pending');
-  },
   text: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/text`);
     await (await page.waitForSelector('.text-layer ::-p-text(Cues)'))?.click();
@@ -139,11 +141,6 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.waitForSelector('.trial-main');
     await (await page.waitForSelector('button ::-p-text(Listen to my keyboard)'))?.click();
     await playSomething(page);
-  },
-  'trial-why': async (page) => {
-    await page.keyboard.press('F10');
-    await page.waitForSelector('.on-host');
-    await page.$eval('.on-host', (bar) => bar.dispatchEvent(new MouseEvent('click', { bubbles: true })));
   },
   travel: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/travel`);
@@ -162,13 +159,6 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
       await page.keyboard.press(key);
       await wait(220);
     }
-  },
-  'travel-plan': async (page, url) => {
-    await page.goto(`${url}/profile/demo-show-desk/travel`);
-    await (await page.waitForSelector('[data-key="KeyS"]'))?.click();
-    await (await page.waitForSelector('.ant-segmented-item ::-p-text(stroke plan)'))?.click();
-    await (await page.waitForSelector('button ::-p-text(Show the one on Rig)'))?.click();
-    await page.waitForSelector('.test-strokes');
   },
   macros: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/macros`);
@@ -215,6 +205,13 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
     await page.waitForSelector('.walk-step:focus');
     for (let n = 0; n < 3; n++) await page.keyboard.press('ArrowDown');
     await wait(300);
+  },
+  glow: async (page, url) => {
+    await page.goto(`${url}/profile/demo-prompt-book/layout`);
+    await (await page.waitForSelector('button ::-p-text(as it glows)'))?.click();
+    await (await page.waitForSelector('.rung ::-p-text(Signs)'))?.click();
+    await page.waitForSelector('.lamp-choices');
+    await wait(500);
   },
   device: async (page, url) => {
     await page.goto(`${url}/profile/demo-show-desk/layout`);
@@ -287,7 +284,81 @@ const VIEWS: Record<string, (page: Page, url: string) => Promise<void>> = {
   },
 };
 
+/** A window of a real browser on an X server without a screen, with what the show desk typed into it; and the device bench that says what is in front there. */
+async function theComputer(page: Page, url: string): Promise<void> {
+  if (lacking().length > 0) return;
+  const screen = await startScreen();
+  const other = await launchOn(screen.display);
+  const [field] = await other.pages();
+  if (!field) return;
+  await field.setViewport({ width: 1180, height: 640 });
+  await field.goto(
+    'data:text/html;charset=utf-8,<title>Prompt book, act 2</title><body style="margin:0;background:%23f6f1e7"><textarea autofocus style="width:96vw;height:90vh;margin:2vh 2vw;padding:24px;box-sizing:border-box;font:22px/1.6 monospace;border:1px solid %23b9ae93"></textarea>',
+  );
+  // Not the line for addresses, into which a new window lets one write.
+  await field.bringToFront();
+  await field.click('textarea');
+  const plug = await plugInto(url);
+  const plain = plainProfile(HARROW_64, 'typing', 'Typing');
+  const text =
+    'Scène 3 : la tempête.\nLumières à 40 %, puis « tonnerre » ; l’écho dure.\nTyped by the keyboard of this server, on a French host layout:\nâ ê î ô û ë ï ü, ç é è à ù, 1 + 1 = 2, {a} [b] #c @d'.replaceAll(
+      /[«»’]/g,
+      "'",
+    );
+  const keys = {
+    ...plain.layers[0]?.keys,
+    KeyF: { does: { kind: 'act', action: { do: 'text', text, gapMs: 2 } } },
+  } as Profile['layers'][number]['keys'];
+  const typing: Profile = { ...plain, hostLayout: 'fr', layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys }] };
+  await plug.client.save(1, encodeImage(mustBeSound(typing)));
+  screen.ask('setxkbmap', 'fr');
+  const list = join(temporaryFolder(), 'list.json');
+  writeFileSync(list, JSON.stringify({ program: { Mixer: '/mixer.desktop' }, sound: { Bell: '/bell.wav' } }));
+  const host = startHost(['--server', url, '--display', screen.display, '--list', list]);
+  await host.says('Type yes');
+  host.answer('yes');
+  await host.says('Plugged in.');
+  const hand = await open(url, `/hand/${HARROW_64.id}`);
+  const place = HARROW_64.keys.findIndex(({ id }) => id === 'KeyF');
+  for (const depthUm of [HARROW_64.travelUm, 0]) {
+    hand.send(JSON.stringify({ do: 'finger', key: place, depthUm }));
+    await wait(60);
+  }
+  await wait(3000);
+  await field.screenshot({ path: `${FOLDER}/window.png` });
+  screen.ask('setxkbmap', 'us');
+  screen.run('xterm', ['-class', 'Cueing', '-T', 'Cueing', '-e', 'sleep', '600']);
+  await wait(1500);
+  const [, cueing = ''] = /Window id: (0x[0-9a-f]+)/.exec(screen.ask('xwininfo', '-name', 'Cueing')) ?? [];
+  screen.ask('xprop', '-root', '-f', '_NET_ACTIVE_WINDOW', '32x', '-set', '_NET_ACTIVE_WINDOW', cueing);
+  const rules = await open(url, `/rules/${HARROW_64.id}`);
+  rules.send(
+    JSON.stringify({
+      say: 'rules',
+      was: [],
+      rules: [
+        { name: 'Mixer', program: 'Mixer', wants: { do: 'slot', slot: 2 } },
+        { name: 'Cueing', program: 'Cueing', wants: { do: 'layer', layer: 'Cues' } },
+      ],
+    }),
+  );
+  await plug.client.save(0, encodeImage(mustBeSound(SHOW_DESK)));
+  plug.close();
+  await page.goto(`${url}/profile/demo-show-desk/device`);
+  await page.waitForSelector('.host-rule.at-work', { timeout: 10_000 }).catch(() => undefined);
+  await wait(700);
+  await page.screenshot({ path: `${FOLDER}/computer.png` });
+  process.stdout.write(`${FOLDER}/window.png\n${FOLDER}/computer.png\n`);
+  rules.terminate();
+  hand.terminate();
+  host.child.kill('SIGTERM');
+  await host.ended;
+  await other.close();
+  await screen.kill();
+}
+
 buildIfChanged();
+await Promise.all([bundleOf('host'), bringHosts()]);
 mkdirSync(FOLDER, { recursive: true });
 const server = await startApp(temporaryFolder());
 const browser = await openBrowser();
@@ -301,6 +372,7 @@ try {
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
     process.stdout.write(`${FOLDER}/${name}.png\n`);
   }
+  if (only.length === 0 || only.includes('window')) await theComputer(page, server.url);
   if (complaints.length > 0) process.stdout.write(`the page complained:\n${complaints.join('\n')}\n`);
 } finally {
   await browser.close();

@@ -73,6 +73,22 @@ export function findChromium() {
   return path;
 }
 
+/** What tests of the host program need: Debian's packages, each with the program of it that is looked for. */
+const SCREEN_PROGRAMS = { xvfb: 'Xvfb', xterm: 'xterm', 'x11-utils': 'xprop', 'x11-xkb-utils': 'setxkbmap' };
+
+/** Installs an X server without a screen and what goes with it, where that can be done; tests that lack it are skipped, and say so. */
+export function installScreen() {
+  const missing = Object.entries(SCREEN_PROGRAMS).flatMap(([name, program]) =>
+    existsSync(join('/usr/bin', program)) ? [] : [name],
+  );
+  if (missing.length === 0 || !mayInstall) return;
+  process.stderr.write(`Installing ${missing.join(', ')} for the tests ...\n`);
+  spawnSync('apt-get', ['update', '-qq'], { stdio: 'ignore', timeout: 120_000 });
+  const { status } = spawnSync('apt-get', [...APT_INSTALL, ...missing], { stdio: 'ignore', timeout: 300_000 });
+  if (status !== 0)
+    process.stderr.write('That could not be done: tests of the host program on a display are skipped.\n');
+}
+
 /** The path of a Firefox. */
 export const findFirefox = () =>
   findProgram(

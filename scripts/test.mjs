@@ -9,7 +9,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { findChromium, findPython, installPackages, ROOT } from './setup.mjs';
+import { findChromium, findPython, installPackages, installScreen, ROOT } from './setup.mjs';
 
 const words = process.argv.slice(2).filter((word) => word !== '--no-browser');
 const mayNeedBrowser = words.length === process.argv.length - 2;
@@ -145,6 +145,7 @@ const runTests = (project, env, workers) =>
 await timed('source', checks);
 await runTests('unit', { PYTHON_PATH: findPython() }, WORKERS);
 if (mayNeedBrowser) {
+  if (words.length === 0 || words.some((word) => /host/i.test(word))) installScreen();
   const chromium = () => ({ CHROMIUM_PATH: findChromium(), BROWSER_SECONDS });
   if (isMeant('end to end')) await runTests('end to end', chromium(), BROWSERS);
   // What hangs on the clock has the machine to itself: a browser takes more than one core.

@@ -2,12 +2,13 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { engineCases } from './cases/engine';
 import { imageCases } from './cases/images';
+import { lampCases } from './cases/lamps';
 import { linkCases } from './cases/link';
 import { recordingCases } from './cases/recordings';
 
 const FOLDER = 'docs/formats/cases';
 
-const ALL = { engine: engineCases, images: imageCases, link: linkCases, recordings: recordingCases };
+const ALL = { engine: engineCases, images: imageCases, lamps: lampCases, link: linkCases, recordings: recordingCases };
 
 mkdirSync(FOLDER, { recursive: true });
 for (const [name, cases] of Object.entries(ALL)) {

@@ -96,13 +96,14 @@ export async function openPage(
       page.off('pageerror', onError);
       page.off('console', onConsole);
     });
+  page.setDefaultTimeout(PATIENCE_MS);
   await page.bringToFront();
   await page.goto(url, { waitUntil: 'load' });
   return { page, complaints };
 }
 
 /** What has not come after so long does not come, however slow and busy the machine is. */
-const PATIENCE_MS = 25_000;
+const PATIENCE_MS = 60_000;
 
 export const wait = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 

@@ -47,6 +47,20 @@ function temporaryFolder() {
  */
 export const launch = (userDataDir = temporaryFolder()) => start(CHROMIUM, userDataDir, FLAGS);
 
+/**
+ * Starts one with a window on a display of X.
+ * @param {string} display
+ */
+export const launchOn = (display) =>
+  puppeteer.launch({
+    executablePath: CHROMIUM,
+    headless: false,
+    userDataDir: temporaryFolder(),
+    defaultViewport: null,
+    args: [...FLAGS, '--window-position=0,0', '--window-size=1200,760'],
+    env: { ...process.env, DISPLAY: display, LANG: 'C.UTF-8', LC_ALL: 'C.UTF-8' },
+  });
+
 /** Starts a browser that many tests share, one after the other. */
 export const launchShared = () => start(SHELL, temporaryFolder(), [...FLAGS, ...FOR_SHORT_VISITS]);
 

@@ -1,6 +1,6 @@
 /** A page without a browser: a client on the server's link, and a hand that says yes on the keyboard. */
 import { WebSocket } from 'ws';
-import { boardById, HARROW_64 } from '../src/core/board';
+import { boardById, HARROW_64, type Board } from '../src/core/board';
 import { KeyboardClient, yesKeyOf, type Transport } from '../src/core/device';
 
 export const open = (url: string, path: string): Promise<WebSocket> =>
@@ -12,9 +12,9 @@ export const open = (url: string, path: string): Promise<WebSocket> =>
 
 export type CableToServer = { client: KeyboardClient; close(): void };
 
-/** Plugs in, says hello, and gives leave to write. */
-export async function plugInto(url: string, boardId = HARROW_64.id): Promise<CableToServer> {
-  const board = boardById(boardId) ?? HARROW_64;
+/** Plugs in, says hello, and gives leave to write. @param own the board, where somebody drew it */
+export async function plugInto(url: string, boardId = HARROW_64.id, own?: Board): Promise<CableToServer> {
+  const board = own ?? boardById(boardId) ?? HARROW_64;
   const [socket, hand] = await Promise.all([open(url, `/link/${boardId}`), open(url, `/hand/${boardId}`)]);
   hand.on('error', () => undefined);
   socket.on('error', () => undefined);

@@ -158,7 +158,7 @@ test('a binding goes to every profile of this keyboard, and is taken back in all
   await page.keyboard.press('Enter');
   await seeText(page, '.sentences', 'It changes to the next slot.');
   await press(page, 'On every profile');
-  await seeText(page, '.ant-message', 'Fn does this in 1 other profile too.');
+  await seeText(page, '.ant-message', 'Fn does this in 1 other profile too, and its lamp shows which is in use.');
   await press(page, 'Take it back in all');
   await page.click('a[href="/shelf"]');
   await (await page.waitForSelector('.shelf-card a[href*="demo-show-desk"]'))?.click();

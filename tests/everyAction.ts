@@ -46,10 +46,17 @@ const EVERY: { [K in ActionKind]: { examples: ActionOf<K>[]; rules?: Rule[] } } 
       { do: 'slot', how: 'next' },
       { do: 'slot', how: 'previous' },
       { do: 'slot', how: 'go', slot: 3 },
+      { do: 'slot', how: 'among', slots: [3, 1, 16] },
+    ],
+  },
+  ask: {
+    examples: [
+      { do: 'ask', what: 'program', name: 'Mixer' },
+      { do: 'ask', what: 'sound', name: 'a b; $(rm) "x" \\' },
     ],
   },
   device: {
-    examples: (['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const).map((what) => ({
+    examples: (['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader', 'lampsMove'] as const).map((what) => ({
       do: 'device',
       what,
     })),

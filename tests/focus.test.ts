@@ -92,7 +92,7 @@ test('what switches itself off leaves the focus beside it; keys drawn around on 
       {},
       word,
     );
-    await page.waitForFunction(() => document.activeElement !== document.body, { timeout: 2000 });
+    await page.waitForFunction(() => document.activeElement !== document.body);
     expect(await page.evaluate(() => document.activeElement?.closest('.key-card') !== null)).toBe(true);
   }
 

@@ -14,7 +14,7 @@ function seedOfCommit() {
 
 export default async function setUp({ maxWorkers }, { displayName }) {
   process.env.SEED ??= seedOfCommit();
-  await Promise.all(['cli', 'server', 'tests', 'core'].map((name) => bundleOf(name)));
+  await Promise.all(['cli', 'server', 'host', 'tests', 'core'].map((name) => bundleOf(name)));
   if ((displayName?.name ?? displayName) === 'unit') return;
   const browsers = await Promise.all(Array.from({ length: maxWorkers }, () => launchShared()));
   process.env.UNDERLOOM_BROWSERS = browsers.map((browser) => browser.wsEndpoint()).join(' ');

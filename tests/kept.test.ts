@@ -35,7 +35,7 @@ async function assign(page: Page, key: string, line: string): Promise<void> {
   await page.keyboard.type(line);
   await page.keyboard.press('Enter');
 }
-const seeKept = (page: Page): Promise<unknown> => page.waitForSelector('[data-keeping=kept]', { timeout: 25_000 });
+const seeKept = (page: Page): Promise<unknown> => page.waitForSelector('[data-keeping=kept]');
 
 async function bring(page: Page, name: string, content: string | Uint8Array): Promise<void> {
   const path = join(temporaryFolder(), name);
@@ -346,6 +346,27 @@ describe('files from elsewhere', () => {
     expect(complaints).toEqual([]);
     await page.close();
   });
+});
+
+test('a macro asks the computer for something by name; what a keyboard cannot say is refused, and nothing is lost', async () => {
+  const { page, complaints } = await open('/profile/demo-show-desk/macros');
+  await choose(page, '::-p-text(Ask the computer)');
+  await choose(page, '.macro-asks .ant-select');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await choose(page, '.macro-asks input.ant-input');
+  await page.keyboard.type('Cue é');
+  await seeText(page, '.macro-asks [role=alert]', 'plain letters');
+  await page.keyboard.press('Backspace');
+  await page.keyboard.type('desk');
+  await seeText(page, '[data-part=macro-card]', 'First it asks the computer to start “Cue desk”.');
+  await page.waitForSelector('[data-keeping=kept]');
+  await page.reload();
+  await seeText(page, '[data-part=macro-card]', 'First it asks the computer to start “Cue desk”.');
+  await page.click('[aria-label=Undo]');
+  await page.waitForFunction(() => !document.querySelector('[data-part=macro-card]')?.textContent?.includes('First'));
+  expect(complaints).toEqual([]);
+  await page.close();
 });
 
 describe('drafts that cannot run', () => {

@@ -19,7 +19,7 @@ async function seeLadder(...wanted: string[]): Promise<void> {
   await page
     .waitForFunction(
       (names) => [...document.querySelectorAll('.rung-name')].map((name) => name.textContent).join() === names,
-      { timeout: 3000 },
+      {},
       wanted.join(),
     )
     .catch(() => undefined);

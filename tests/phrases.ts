@@ -830,4 +830,18 @@ export const PHRASES: Readonly<Record<string, readonly (readonly [phrase: string
     ['scroll up while held', 'turn up'],
     ['scroll down', 'wheel down'],
   ],
+  'programs and sounds of the computer': [
+    ['start the calculator', 'LaunchApp2'],
+    ['open the browser', 'BrowserHome'],
+    ['open mail program', 'LaunchMail'],
+    ['start the music player', 'MediaSelect'],
+    ['start the Mixer', 'start "Mixer"'],
+    ['launch Cue desk', 'start "Cue desk"'],
+    ['open the program "Cue desk"', 'start "Cue desk"'],
+    ['open the Faders app', 'start "Faders"'],
+    ['play the sound Bell', 'sound "Bell"'],
+    ['play the Bell sound.', 'sound "Bell"'],
+    ['start layer 7', ''],
+    ['start recrding', 'record'],
+  ],
 };

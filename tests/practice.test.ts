@@ -203,6 +203,8 @@ test('letters are practised with the keyboard alone; a wrong one is said, and th
   await page.reload();
   await seeText(page, '.practise-days', 'Days, key by key');
   expect(await page.$$eval('.days-knot', (knots) => knots.length)).toBe(1);
+  expect(await page.$$eval('.practise-board .cap-knot', (knots) => knots.length)).toBe(1);
+  await page.waitForSelector('.practise-board [aria-label*="In the last seven days"]');
   expect(complaints).toEqual([]);
   await page.close();
 });

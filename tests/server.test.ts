@@ -96,6 +96,18 @@ describe('boards of one’s own', () => {
     ['with a path for an id', { ...pad, id: '../up' }, { id: '..%2Fup' }, '400'],
   ])('a board %s is refused', async (_what, board, more, answer) => expect(await bring(board, more)).toContain(answer));
 
+  test('is told to whoever plugs its keyboard in', async () => {
+    const told = async (id: string): Promise<unknown> => {
+      const response = await fetch(`${server.url}/boards/${id}`);
+      return response.ok ? response.json() : response.status;
+    };
+    const drawn = { ...pad, id: 'own-told' };
+    expect(await told(drawn.id)).toBe(404);
+    expect(await bring(drawn, drawn)).toBe('204');
+    expect(await told(drawn.id)).toEqual(drawn);
+    expect(await told('..%2fkeyboards.json')).toBe(404);
+  });
+
   test('those that nobody is at are let go of, and their memory is there when they come again', async () => {
     const own = `http://127.0.0.1:${port}`;
     expect(await bring(pad)).toBe('204');

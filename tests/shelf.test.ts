@@ -247,7 +247,7 @@ test('a code is shared, pasted on any page, and opened from a link; it is seen b
 });
 
 /** The shelf holds hundreds; the hunt brings as many. */
-const COUNT = Math.min(300, runs(60));
+const COUNT = Math.min(300, runs(30));
 
 test('many profiles: found by a word, a tag, a board; named in their place; the demo goes and comes back', async () => {
   const { page, complaints } = await open();

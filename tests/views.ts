@@ -95,6 +95,26 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     ['comparing', '/compare?with=demo-show-desk,demo-show-desk,demo-prompt-book', '.compare-main', AS_IT_OPENS],
     ['history', '/history/demo-show-desk', '.history-main', AS_IT_OPENS],
     ['a legend sheet', '/sheet/demo-show-desk', '.sheet-page', AS_IT_OPENS],
+    [
+      'as it glows',
+      `${PROMPT_BOOK}/layout`,
+      '.layout-bench',
+      async (page) => {
+        await press(page, 'as it glows');
+        await page.waitForSelector('.lamp-choices');
+      },
+      '.layer-board',
+    ],
+    [
+      'lamps',
+      `${PROMPT_BOOK}/layout`,
+      '.layout-bench',
+      async (page) => {
+        await press(page, 'as it glows');
+        await press(page, 'All lamps');
+      },
+      DIALOG,
+    ],
     ['roles', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'roles'), DIALOG],
     ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record'), '.recorder'],
     ['a new layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer'), DIALOG],

@@ -186,9 +186,8 @@ test(`a walk of ${STEPS} steps, seed ${SEED}`, async () => {
     await press('Escape');
     await page.goto(`${app.server.url}/shelf`);
     await page.waitForSelector('.shelf-title');
-    await page.waitForFunction(
-      () => document.querySelector('.shelf-title')?.textContent?.match(/kept in this browser|none yet/),
-      { timeout: 25_000 },
+    await page.waitForFunction(() =>
+      document.querySelector('.shelf-title')?.textContent?.match(/kept in this browser|none yet/),
     );
     const rows = await stored(page, 'profiles');
     for (const { id, board } of await stored(page, 'boards'))

@@ -132,7 +132,7 @@ export function loadProfiles(file: string, boardFile: string | undefined): Profi
 export const loadText = (file: string): string => from(file, READING_BUDGET.csv.bytes, textOfFile);
 
 /** Which settings are tried. */
-export const loadGrid = (file: string): Grid => fromText(file, parseGrid);
+export const loadGrid = (file: string, sound: Sound): Grid => fromText(file, (text) => parseGrid(text, sound));
 
 /** The lines of a file of text. */
 export const loadLines = (file: string): string[] =>

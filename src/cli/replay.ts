@@ -2,7 +2,9 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { hostLayout, HostText, USUAL_REPEAT, type HostLayoutData } from '../core/hosts';
+import type { Sound } from '../core/check';
 import { isEdgeLine, isOfLamp, lampOf, replayed, type OutcomeLine, type Sample } from '../core/engine';
+import { lampLines } from '../core/lamps';
 import { loadExpected, loadImage, loadProfile, loadStrokes } from './input';
 import { BadInput, FOUND, type Steps } from './io';
 import { writeFile } from './output';
@@ -14,6 +16,7 @@ export type ReplayOptions = {
   board?: string;
   why?: boolean;
   text?: boolean;
+  lamps?: boolean;
   repeat?: boolean;
   settleMs?: number;
   cases?: string;
@@ -25,17 +28,26 @@ const engineOptions = (options: ReplayOptions) => ({
   ...(options.settleMs !== undefined && { settleMs: options.settleMs }),
 });
 
-/** What happens, in pieces, and the host it happens to. Everything that can be wrong with the input is found before the first. */
-function run(options: ReplayOptions & { strokes: string }): {
-  host: HostLayoutData;
-  lamps: readonly Sample[];
-  pieces: Iterable<OutcomeLine[]>;
-} {
+type Played = { sound: Sound; samples: Sample[] };
+
+/** What is played, and what fingers do. */
+function played(options: ReplayOptions & { strokes: string }): Played {
   const sound =
     options.image === undefined
       ? loadProfile(options.profile ?? '', options.board)
       : loadImage(options.image, options.board);
-  const samples = loadStrokes(options.strokes, sound.board);
+  return { sound, samples: loadStrokes(options.strokes, sound.board) };
+}
+
+/** What happens, in pieces, and the host it happens to. Everything that can be wrong with the input is found before the first. */
+function run(
+  { sound, samples }: Played,
+  options: ReplayOptions,
+): {
+  host: HostLayoutData;
+  lamps: readonly Sample[];
+  pieces: Iterable<OutcomeLine[]>;
+} {
   const pieces = replayed(sound.program, samples, engineOptions(options));
   return { host: hostLayout(sound.profile.hostLayout), lamps: samples.filter(isOfLamp), pieces };
 }
@@ -73,7 +85,14 @@ export function* replayCommand(options: ReplayOptions): Steps {
     throw new BadInput('replay needs either --profile or --image (or --cases)');
   if (options.strokes === undefined) throw new BadInput('replay needs --strokes');
   if (options.repeat && !options.text) throw new BadInput('--repeat goes with --text');
-  const { host, lamps, pieces } = run({ ...options, strokes: options.strokes });
+  if (options.lamps && (options.text || options.why)) throw new BadInput('--lamps goes without --text and --why');
+  const given = played({ ...options, strokes: options.strokes });
+  if (options.lamps) {
+    const settleUs = options.settleMs === undefined ? undefined : options.settleMs * 1000;
+    for (const line of lampLines(given.sound, given.samples, settleUs)) yield `${JSON.stringify(line)}\n`;
+    return 0;
+  }
+  const { host, lamps, pieces } = run(given, options);
   // The next piece is made when the last one is taken, so that an hour of outcome needs no hour of memory.
   if (options.text) yield `${hostLine(host, lamps, pieces, options.repeat === true)}\n`;
   else yield* jsonLines(pieces);
@@ -106,13 +125,12 @@ function* runCases(dir: string, options: ReplayOptions): Steps {
     const expected = options.check ? loadExpected(expectedFile) : [];
     // A case that expects decisions is run with them, so that each case says for itself what it is about.
     const why = options.why === true || expected.some((line) => line.includes('"why"'));
-    const { pieces } = run({
-      ...options,
-      why,
+    const given = played({
       profile: join(folder, 'profile.json'),
       strokes: join(folder, 'strokes.csv'),
       ...(existsSync(board) && { board }),
     });
+    const { pieces } = run(given, { ...options, why });
     if (!options.check) {
       writeFile(join(folder, 'outcome.jsonl'), jsonLines(pieces));
       continue;

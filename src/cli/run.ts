@@ -31,6 +31,7 @@ function programWith(runs: Runs, say: (text: string) => void, complain: (text: s
     .option('--strokes <file>', 'strokes file (CSV: t_us,key,depth_um)')
     .option('--board <file>', 'board file, when the board is not a bundled one')
     .option('--why', 'also print why each gesture was decided')
+    .option('--lamps', 'print what the lamps show instead')
     .option('--text', 'print one line with what the host shows instead')
     .option('--repeat', 'with --text: the host repeats a key that is held, after 500 ms and then 30 times a second')
     .option('--settle-ms <ms>', 'how long the engine runs on after the last sample', wholeMilliseconds)
@@ -103,6 +104,7 @@ function programWith(runs: Runs, say: (text: string) => void, complain: (text: s
     .command('tune')
     .description('find the settings of gestures that suit recorded typing')
     .option('--profile <file>', 'profile to tune')
+    .option('--depths', 'tries also how deep keys fire, where the strokes have measured depths')
     .option('--strokes <file>', 'strokes file: what fingers did')
     .option('--meant <file>', 'what was meant, as `replay --text` prints it')
     .option(

@@ -70,6 +70,24 @@ describe('tune', () => {
     expect(out).toContain('the best there is, quickest first:');
   });
 
+  test('tries depths where they are measured and when it is asked to, and says so when they are not', async () => {
+    const none = await cli('tune', ...given, '--depths');
+    expect([none.out, none.status]).toEqual(['', 2]);
+    expect(none.err).toContain('no depth can be tried');
+    // A finger goes through 1.2 mm on its way.
+    const slow = readFileSync(given[3]!, 'utf8').replace(/^(\d+),(Key\w|Space),4000$/gm, '$1,$2,1200\n$1,$2,4000');
+    const measured = [...given.slice(0, 2), '--strokes', put('measured.csv', slow), ...given.slice(4)];
+    const { out, err } = await cli('tune', ...measured, '--depths', '--json');
+    expect(err).toBe('');
+    const answers = JSON.parse(out) as Answers;
+    expect(answers.now).toMatchObject({ travel: { mode: 'fixed', pointUm: 1500 } });
+    const plain = JSON.parse((await cli('tune', ...measured, '--json')).out) as Answers;
+    expect(plain.now).not.toHaveProperty('travel');
+    const deep = put('grid.json', JSON.stringify({ travel: [{ mode: 'fixed', pointUm: 4500 }] }));
+    const refused = await cli('tune', ...measured, '--grid', deep);
+    expect([refused.status, refused.err]).toEqual([2, expect.stringContaining('travel, number 1')]);
+  });
+
   test.each<[string, unknown, string]>([
     ['a field that is none', { holdAfter: [200] }, 'the grid'],
     ['a value out of bounds', { holdAfterMs: [-1] }, 'holdAfterMs'],

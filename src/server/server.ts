@@ -14,6 +14,7 @@ import type { Logger } from 'pino';
 import { boardSchema, isBoardSound } from '../core/board';
 import { bringHosts } from '../core/hosts';
 import { acceptLinks, type Cables } from './link';
+import { HostRooms } from './hostRoom';
 import { openKeyboards, type Keyboards } from './keyboards';
 import { isOwnHost } from './ownName';
 
@@ -150,9 +151,15 @@ export async function startServer({
   const cables = acceptLinks(
     server,
     keyboards,
+    new HostRooms(dataFolder, log),
     log,
     (request) => development && request.headers['sec-websocket-protocol'] === 'vite-hmr',
   );
+  app.get('/boards/:id', (request, response) => {
+    const keyboard = keyboards.keyboard(request.params.id);
+    if (keyboard) response.set('Cache-Control', 'no-store').json(keyboard.board);
+    else response.status(404).type('text/plain').send('No such keyboard is here.');
+  });
   app.put('/boards/:id', onlyFromOwnPage, express.json({ limit: MOST_BOARD_BYTES }), takeBoard(keyboards, cables));
   const closeApp = development ? await developedApp(app, server) : (builtApp(app, appFolder), () => Promise.resolve());
   app.use(badRequest(log));

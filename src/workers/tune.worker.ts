@@ -2,18 +2,7 @@
 import { mustBeSound, type Sound } from '../core/check';
 import { seeded } from '../core/hands';
 import { bringHosts } from '../core/hosts';
-import {
-  appliesTo,
-  columnsOf,
-  decidedBy,
-  lookAt,
-  sizeOf,
-  sweep,
-  threadsOf,
-  Trial,
-  tuningOf,
-  type Scope,
-} from '../core/typing';
+import { columnsOf, lookAt, sizeOf, sweep, threadsOf, Trial, tuningOf } from '../core/typing';
 import type { TakeOrder, TuneAnswer, TuneOrder } from './tuneOrder';
 
 /** How sure a suggestion is, is drawn by lot: the same take always gets the same answer. */
@@ -21,9 +10,6 @@ const SEED = 26;
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 const post = (answer: TuneAnswer): void => scope.postMessage(answer);
-
-const trialOf = (sound: Sound, { samples, meant, profile }: TakeOrder, of: Scope): Trial =>
-  new Trial(sound, samples, meant, appliesTo(of), decidedBy(profile, of));
 
 function look(sound: Sound, { samples, meant }: TakeOrder): void {
   const looked = lookAt(sound, samples, meant);
@@ -56,7 +42,7 @@ async function work(order: TuneOrder): Promise<void> {
     look(sound, order);
     return;
   }
-  const trial = trialOf(sound, order, order.scope);
+  const trial = new Trial(sound, order.samples, order.meant, order.scope);
   if (order.do === 'finish') {
     post({ what: 'tuned', tuning: tuningOf(trial, order.grid, order.swept, seeded(SEED)) });
     return;

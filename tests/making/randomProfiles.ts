@@ -3,10 +3,12 @@ import fc from 'fast-check';
 import type { Board } from '../../src/core/board';
 import { NAMED_CODES } from '../../src/core/codes';
 import {
+  MOVEMENTS,
   plainProfile,
   type Action,
   type Assignment,
   type Binding,
+  type GlowLine,
   type Macro,
   type Profile,
   type Score,
@@ -47,6 +49,32 @@ const text = fc
 const code = fc.constantFrom(...NAMED_CODES, 'hid:07:00A4', 'hid:09:0001', 'hid:09:0009', 'hid:0C:006F');
 const codes = fc.array(code, { minLength: 1, maxLength: 4 });
 const ms = fc.integer({ min: 0, max: 10_000 });
+const lampColor = fc.stringMatching(/^#[0-9A-F]{6}$/);
+
+/** A line of what lamps show, which may speak of what is gone. */
+export function glowLine(key: fc.Arbitrary<string>, layers: readonly string[]): fc.Arbitrary<GlowLine> {
+  const layer = fc.constantFrom(...layers, 'gone');
+  const sign = { key, shows: lampColor };
+  return fc.oneof(
+    fc.record(
+      {
+        glow: fc.constant('keys' as const),
+        shows: fc.oneof(fc.constantFrom('role' as const, 'dye' as const, 'dark' as const), lampColor),
+        layer,
+        keys: fc.array(key, { minLength: 1, maxLength: 4 }),
+        only: fc.constant(true as const),
+      },
+      { requiredKeys: ['glow', 'shows'] },
+    ),
+    fc.record({ glow: fc.constant('layer' as const), ...sign, layer }),
+    fc.record({ glow: fc.constantFrom('latch' as const, 'capitals' as const, 'recording' as const), ...sign }),
+    fc.record({ glow: fc.constant('lamp' as const), ...sign, lamp: fc.constantFrom('NumLock', 'ScrollLock') }),
+    fc.record({ glow: fc.constant('slot' as const), ...sign, slot: fc.integer({ min: 1, max: 16 }) }),
+    fc.record({ glow: fc.constant('waiting' as const), pulses: fc.boolean() }),
+    fc.record({ glow: fc.constant('level' as const), level: fc.integer({ min: 0, max: 5 }) }),
+    fc.record({ glow: fc.constant('movement' as const), movement: fc.constantFrom(...MOVEMENTS) }),
+  );
+}
 
 function actions(layers: readonly string[], macros: readonly string[]): fc.Arbitrary<Action> {
   const single: fc.Arbitrary<Action> = fc.oneof(
@@ -140,6 +168,10 @@ const score: fc.Arbitrary<Score> = fc.record({
     { maxLength: 6 },
   ),
 });
+const asked = fc.record({
+  what: fc.constantFrom('program' as const, 'sound' as const),
+  name: fc.stringMatching(/^[!-~]([ -~]{0,20}[!-~])?$/),
+});
 const macro: fc.Arbitrary<Macro> = fc.record(
   {
     id,
@@ -155,6 +187,8 @@ const macro: fc.Arbitrary<Macro> = fc.record(
     stop: fc.constantFrom('now' as const, 'finish' as const),
     leavesHeld: fc.boolean(),
     liftModifiers: fc.boolean(),
+    asksFirst: asked,
+    asksLast: asked,
   },
   { requiredKeys: ['id', 'name', 'run', 'gapMs', 'stop', 'leavesHeld', 'liftModifiers'] },
 );
@@ -237,6 +271,13 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
           }),
           { maxLength: 3 },
         ),
+        glow: fc.array(
+          glowLine(
+            key,
+            layers.map((one) => one.id),
+          ),
+          { maxLength: 4 },
+        ),
         // A key with the board's own setting has none when it is read.
         travel: fc
           .record({ board: actuation, keys: fc.dictionary(key, actuation, { maxKeys: 4 }) })
@@ -269,6 +310,7 @@ export function randomProfile(board: Board): fc.Arbitrary<Profile> {
         ...(said.walk.length > 0 && {
           walk: said.walk.map(({ layer, ...step }) => ({ ...step, ...(layer !== undefined && { layer }) })),
         }),
+        ...(said.glow.length > 0 && { glow: said.glow }),
       }));
   });
 }

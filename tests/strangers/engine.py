@@ -375,7 +375,7 @@ class Engine:
             self.told('slot', self.now, ['next', 'previous', 'go'].index(part['how']), part.get('slot', 0))
             self.let_go()
         elif part['do'] == 'device':
-            what = ['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'].index(part['what'])
+            what = ['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader', 'lampsMove'].index(part['what'])
             self.told('device', self.now, what, 1)
             press.ends.append(lambda: self.told('device', self.now, what, 0))
 

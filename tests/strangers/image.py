@@ -178,7 +178,7 @@ class Actions:
             slot = number('slot')
             return {'do': 'slot', 'how': 'next' if slot == 0 else 'previous'} if slot < 2 else {'do': 'slot', 'how': 'go', 'slot': slot - 1}
         if kind == 16:
-            return {'do': 'device', 'what': pick(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'], number('device'))}
+            return {'do': 'device', 'what': pick(['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader', 'lampsMove'], number('device'))}
         if kind == 17:
             cases = []
             for _ in range(number('underCases')):
@@ -432,7 +432,57 @@ def walk_of(section):
     return steps
 
 
-def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps=b'', walk=()):
+GLOWS = ['keys', 'layer', 'latch', 'capitals', 'recording', 'lamp', 'slot', 'waiting', 'level', 'movement']
+MOVEMENTS = ['still', 'tide', 'shuttle', 'echo']
+
+
+def glow_of(section, board, names, layers):
+    """Section *glow*: the lines; where names are left out, dyes and roles too."""
+    ids = {'layerNumber': [layer['id'] for layer in names['layers']], 'keyNumber': [key['id'] for key in board['keys']]}
+
+    def place(what):
+        number = section.number(what)
+        return ids[what][number] if number < len(ids[what]) else section.text('nameLength', 'name')
+
+    def color():
+        return '#%02X%02X%02X' % tuple(section.tree('glowColor', 8, n) for n in range(3))
+
+    def line():
+        glow = pick(GLOWS, section.tree('glow', 4))
+        if glow == 'keys':
+            said = {'glow': glow, 'shows': pick(['role', 'dye', 'dark'], section.tree('glowShown', 2)) if section.bit('glow', 19) else color()}
+            if section.bit('glow', 16):
+                said['layer'] = place('layerNumber')
+            if section.bit('glow', 17):
+                said['keys'] = [place('keyNumber') for _ in range(section.number('count'))]
+            return {**said, 'only': True} if section.bit('glow', 18) else said
+        if glow == 'waiting':
+            return {'glow': glow, 'pulses': bool(section.bit('glow', 20))}
+        if glow == 'level':
+            return {'glow': glow, 'level': section.number('count')}
+        if glow == 'movement':
+            return {'glow': glow, 'movement': pick(MOVEMENTS, section.tree('glowShown', 2, 1))}
+        said = {'glow': glow, 'key': place('keyNumber'), 'shows': color()}
+        if glow == 'layer':
+            said['layer'] = place('layerNumber')
+        if glow == 'lamp':
+            said['lamp'] = pick(LAMPS, section.number('count'))
+        if glow == 'slot':
+            said['slot'] = section.number('slot')
+        return said
+
+    lines = [line() for _ in range(section.number('count'))]
+    if section.bit('glow', 21):
+        names['roles'] = [{'id': 'role-%d' % n, 'name': 'Role %d' % (n + 1), 'color': color()} for n in range(section.number('count'))]
+        for layer in layers:
+            layer['dye'] = pick(DYES, section.number('layers'))
+            for assignment in layer['keys'].values():
+                if section.bit('glow', 22):
+                    assignment['role'] = pick(names['roles'], section.number('keyNumber'))['id']
+    return lines
+
+
+def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps=b'', walk=(), glow=None):
     """The profile of coded sections and names."""
     names = named.heads()
     macros = macros_of(Section(macro_bytes, bounds), bounds, board['device']['macroEvents']) if macro_bytes else []
@@ -446,6 +496,7 @@ def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps
         for _ in range(plain.count()):
             lamp = plain.byte()
             lit.append({'lamp': pick(LAMPS, lamp & 0x7F), 'lit': lamp >= 0x80, 'shows': pick(names['layers'], plain.count())['id']})
+    lines = names.get('glow') or (glow_of(glow, board, {**names, 'layers': layers}, layers) if glow else [])
     return {
         'format': 'underloom-profile',
         'version': 1,
@@ -463,6 +514,7 @@ def put_together(board, version, macro_bytes, layout_bytes, named, bounds, lamps
         'travel': layout['travel'],
         'roles': names['roles'],
         **({'walk': names.get('walk') or walk} if names.get('walk') or walk else {}),
+        **({'glow': lines} if lines else {}),
     }
 
 
@@ -505,4 +557,5 @@ def read_image(data, board):
     bounds = Bounds(plain.at)
     named = Named(sections[0x81], bounds) if 0x81 in sections else NoNames()
     walk = walk_of(Section(sections[0x82], bounds)) if 0x82 in sections else ()
-    return put_together(board, version, sections.get(2, b''), sections[3], named, bounds, sections.get(4, b''), walk)
+    glow = Section(sections[0x83], bounds) if 0x83 in sections else None
+    return put_together(board, version, sections.get(2, b''), sections[3], named, bounds, sections.get(4, b''), walk, glow)

@@ -180,13 +180,15 @@ class Fields:
     def heads(self):
         head = self.named()
         head['icon'] = self.field('icon')
-        roles, layers, macros, joints, steps = (list(map(int, self.field('number').split())) + [0])[:5]
+        roles, layers, macros, joints, steps, glows = (list(map(int, self.field('number').split())) + [0, 0])[:6]
         head['roles'] = [{**self.named(), 'color': self.field('color')} for _ in range(roles)]
         head['layers'] = [{**self.named(), 'dye': DYES[self.role()]} for _ in range(layers)]
         head['macros'] = [self.named() for _ in range(macros)]
         head['joints'] = [self.field('id') for _ in range(joints)]
         if steps:
             head['walk'] = [self.step() for _ in range(steps)]
+        if glows:
+            head['glow'] = json.loads(self.field('json'))
         return head
 
     def step(self):

@@ -6,6 +6,7 @@ import { useKeyboard } from '../state/keyboards';
 import { Breaking } from './Breaking';
 import { Changes } from './Changes';
 import { Earlier } from './Earlier';
+import { HostPanel } from './HostPanel';
 import { KeyboardPanel } from './KeyboardPanel';
 import { Memory } from './Memory';
 import { Recorded } from './Recorded';
@@ -16,6 +17,8 @@ import './DeviceBench.css';
 const DeviceBench = () => {
   const { profile, board } = useBench();
   const keyboard = useKeyboard(board.id);
+  const slotInUse = keyboard.hello && keyboard.slots[keyboard.hello.selected];
+  const inUse = slotInUse?.state === 'profile' ? slotInUse.profile : undefined;
   return (
     <div className="device-bench">
       <div className="device-column">
@@ -36,6 +39,7 @@ const DeviceBench = () => {
       </div>
       <div className="device-column">
         <Later>
+          {keyboard.home === 'server' && <HostPanel board={board} profile={profile} inUse={inUse} />}
           <Memory board={board} keyboard={keyboard} />
           <Breaking board={board} keyboard={keyboard} />
         </Later>

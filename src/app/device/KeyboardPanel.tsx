@@ -2,13 +2,15 @@
 import type { Board } from '../../core/board';
 import { HOST_LAMPS, isCode, legendOfCode } from '../../core/codes';
 import type { Body } from '../../core/device';
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { BoardView } from '../shared/BoardView';
 import { HostLamps } from '../shared/HostLamps';
 import { keyName } from '../shared/keyNames';
+import { lightSaid, lightsOf, planOf } from '../shared/lights';
 import { useBodies, useBody } from '../state/bodies';
 import { webHid } from '../state/hid';
 import { useKeyboards, type KeyboardState } from '../state/keyboards';
+import { useLampMovement } from './useLampMovement';
 import './KeyboardPanel.css';
 import '../shared/lamps.css';
 import '../shared/bar.css';
@@ -44,12 +46,18 @@ function lampSays(body: Body, yesKey: string): string {
 }
 
 export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: KeyboardState }) => {
-  const { status, hello, home, because, resent } = keyboard;
+  const { status, hello, home, because, resent, slots } = keyboard;
   const body = useBody(board.id);
   const act = useBodies((state) => state.act);
   const chooseUsb = useKeyboards((state) => state.useUsb);
   const yesKey = keyName(board, board.keys[body?.yesKey ?? 0]?.id ?? '');
   const isIn = body?.powerIsOn ?? false;
+  const stored = slots[body?.slot ?? 0];
+  const known = stored?.state === 'profile' ? planOf(stored.profile, board) : undefined;
+  const isLit = body !== undefined && isIn && body.lamps.isOn && body.lamps.level > 0;
+  const lights = isLit ? lightsOf(body.shown, known?.palette ?? [], body.lamps.level / body.lamps.most) : [];
+  const drawing = useRef<HTMLDivElement>(null);
+  useLampMovement(drawing, board, known?.plan, body);
   const [held, setHeld] = useState<ReadonlySet<string>>(new Set());
   const move = (key: string, isDown: boolean): void =>
     act(board.id, {
@@ -80,7 +88,8 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
         </span>
       </p>
       <div
-        className={`device-drawing lamps-${body?.lamps.isOn && isIn ? body.lamps.level : 0}`}
+        ref={drawing}
+        className={`device-drawing lamps-${isLit ? body.lamps.level : 0}`}
         data-indicator={body?.indicator ?? 'off'}
         onPointerDownCapture={hold}
         onKeyDownCapture={hold}
@@ -93,7 +102,13 @@ export const KeyboardPanel = ({ board, keyboard }: { board: Board; keyboard: Key
             const name = keyName(board, key.id);
             const code = key.code ?? key.contact ?? '';
             const main = key.id === 'Fn' || !isCode(code) ? key.id : legendOfCode(code);
-            return { cap: { main }, label: `${main} on the keyboard: press ${name}`, className: classOf(index) };
+            const light = lights[index] ?? null;
+            return {
+              cap: { main },
+              label: `${main} on the keyboard: press ${name}. ${lightSaid(light)}`,
+              className: classOf(index),
+              light,
+            };
           }}
           onPress={(key, isDown) => {
             if (!held.has(key)) move(key, isDown);

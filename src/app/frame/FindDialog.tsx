@@ -10,7 +10,7 @@ import { check, isSound } from '../../core/check';
 import type { Profile } from '../../core/profile';
 import type { Way } from '../../core/typing';
 import { Dialog } from '../shared/Dialog';
-import { useWorked } from '../shared/useWorked';
+import { TYPED_MS, useWorked } from '../shared/useWorked';
 import { waySentence } from '../shared/wayWords';
 import './FindDialog.css';
 
@@ -46,24 +46,15 @@ function grouped(puts: readonly Put[], take: (put: Put) => void): Section[] {
   return [...sections].map(([heading, rows]) => ({ heading, rows }));
 }
 
-/** What is typed is looked for when hands have rested so long, in ms. */
-const RESTS_MS = 250;
-
 /** The shortest ways to what is asked for; none as long as they are not known. */
 function useWays(profile: Profile, board: Board, typed: string): readonly Way[] {
-  const [question, setQuestion] = useState('');
-  const asked = typed.trim();
-  useEffect(() => {
-    const timer = setTimeout(() => setQuestion(asked), RESTS_MS);
-    return () => clearTimeout(timer);
-  }, [asked]);
+  const question = typed.trim();
+  const isWhole = useMemo(() => isSound(check(profile, board)), [profile, board]);
   const order = useMemo(
-    () =>
-      question !== '' && isSound(check(profile, board)) ? ({ do: 'where', profile, board, question } as const) : null,
-    [profile, board, question],
+    () => (question !== '' && isWhole ? ({ do: 'where', profile, board, question } as const) : null),
+    [profile, board, question, isWhole],
   );
-  const { answer } = useWorked(order);
-  return question === asked ? (answer ?? []) : [];
+  return useWorked(order, TYPED_MS).answer ?? [];
 }
 
 export const FindDialog = ({ profile, board, commands, keyTitle, isForKey, onGo, onPut, onClose }: FindDialogProps) => {

@@ -1,5 +1,17 @@
 /** Puts what a key does on that key of every profile of this board: one edit in each, taken back as one. */
-import { actionsOf, namedBy, type Assignment } from '../../core/profile';
+import {
+  actionsOf,
+  DYE_COLORS,
+  linesEdit,
+  namedBy,
+  ROLE_COLORS,
+  shownBy,
+  together,
+  withShownBy,
+  type Assignment,
+  type Edit,
+  type Profile,
+} from '../../core/profile';
 import { keyTitle } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import { useUndoNotice } from '../shared/useUndoNotice';
@@ -24,11 +36,23 @@ export const EveryProfile = ({ bench }: { bench: Bench }) => {
       does: assignment.does,
       ...(assignment.label !== undefined && { label: assignment.label }),
     };
+    // A key that changes the slot shows by its lamp which profile is in use: each gets a colour of its own there.
+    const isSwitch = actionsOf(assignment.does).some(({ action }) => action.do === 'slot');
+    const glowing = (one: Profile, n: number): Edit[] => {
+      const layerId = one.layers[0]?.id;
+      const lines = one.glow ?? [];
+      if (!isSwitch || shownBy(lines, layerId, selectedKey) !== undefined) return [];
+      const color = ROLE_COLORS[n % ROLE_COLORS.length] ?? DYE_COLORS.indigo;
+      return [linesEdit('glow', lines, withShownBy(lines, layerId, [selectedKey], color))];
+    };
     const done: string[] = [];
     const refused: string[] = [];
-    for (const { profile: other } of others) {
+    const [ownGlow] = glowing(profile, 0);
+    if (ownGlow && edit(profile.id, ownGlow, what) === undefined) done.push(profile.id);
+    for (const [n, { profile: other }] of others.entries()) {
       const base = other.layers[0]?.id ?? '';
-      const problem = edit(other.id, { edit: 'assign', layer: base, key: selectedKey, to }, what);
+      const parts: Edit[] = [{ edit: 'assign', layer: base, key: selectedKey, to }, ...glowing(other, n + 1)];
+      const problem = edit(other.id, together(parts), what);
       if (problem === undefined) done.push(other.id);
       else refused.push(`${other.name}: ${problem}`);
     }
@@ -47,7 +71,8 @@ export const EveryProfile = ({ bench }: { bench: Bench }) => {
       key: 'every',
       says: (
         <>
-          {name} does this in {done.length} other profile{done.length === 1 ? '' : 's'} too.
+          {name} does this in {others.length - refused.length} other profile
+          {others.length - refused.length === 1 ? '' : 's'} too{isSwitch ? ', and its lamp shows which is in use' : ''}.
           {refused.length > 0 ? ` Not in ${refused.join('; ')}.` : ''}
         </>
       ),

@@ -7,6 +7,7 @@ import { durationOf, macroSentences, sayCount, sayTime } from '../../core/macro'
 import { LIMITS, type Macro } from '../../core/profile';
 import { TriedNumber } from '../shared/tried';
 import type { Bench } from '../shared/useBench';
+import { MacroAsks } from './MacroAsks';
 import type { MacroDesk } from './useMacroDesk';
 import './MacroCard.css';
 
@@ -122,6 +123,17 @@ export const MacroCard = ({ bench, macro, desk, stage }: MacroCardProps) => {
         >
           lifts held modifiers
         </Checkbox>
+        <Popover
+          trigger="click"
+          destroyOnHidden
+          content={
+            <MacroAsks macro={macro} tryChange={(to, what) => desk.tryChange(to, `${what} of ${macro.name}`, true)} />
+          }
+        >
+          <button type="button" className="word">
+            {(macro.asksFirst ?? macro.asksLast) ? 'It asks the computer …' : 'Ask the computer …'}
+          </button>
+        </Popover>
         <Popover trigger="click" destroyOnHidden content={<Meetings stage={stage} />}>
           <button type="button" className="word">
             When hands come in between …

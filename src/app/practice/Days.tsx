@@ -2,15 +2,13 @@
 import { memo } from 'react';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
+import { progressByKey, slowness } from '../../core/typing';
 import { keyLegend } from '../shared/keyNames';
 import type { Practised } from '../state/practice';
 import './Days.css';
 
 const CELL = 13;
 const MOST_DAYS = 8;
-const SLOWEST_MS = 1400;
-
-type Cell = { count: number; wrong: number; sumMs: number };
 
 type Props = { rows: readonly Practised[]; problem: string; profile: Profile; board: Board };
 
@@ -27,19 +25,10 @@ export const Days = memo(({ rows, problem, profile, board }: Props) => {
         )}
       </section>
     );
-  const cells = new Map<string, Cell>();
-  for (const { day, key, count, wrong, sumMs } of rows) {
-    const name = `${day} ${key}`;
-    const one = cells.get(name) ?? { count: 0, wrong: 0, sumMs: 0 };
-    cells.set(name, { count: one.count + count, wrong: one.wrong + wrong, sumMs: one.sumMs + sumMs });
-  }
+  const byDay = new Map(days.map((day) => [day, progressByKey(rows.filter((row) => row.day === day))]));
   const slowest = (day: string): string => {
-    const all = keys.flatMap(({ id }) => {
-      const cell = cells.get(`${day} ${id}`);
-      return cell ? [{ id, ms: cell.sumMs / cell.count }] : [];
-    });
-    const last = all.sort((a, b) => b.ms - a.ms)[0];
-    return last ? `slowest ${keyLegend(board, profile, last.id)}, ${Math.round(last.ms)} ms` : '';
+    const [last] = [...(byDay.get(day) ?? [])].sort(([, a], [, b]) => b.meanMs - a.meanMs);
+    return last ? `slowest ${keyLegend(board, profile, last[0])}, ${Math.round(last[1].meanMs)} ms` : '';
   };
   return (
     <section className="practise-days" aria-label="Days">
@@ -59,7 +48,7 @@ export const Days = memo(({ rows, problem, profile, board }: Props) => {
               {day.slice(5)}
             </text>
             {keys.map(({ id }, column) => {
-              const cell = cells.get(`${day} ${id}`);
+              const cell = byDay.get(day)?.get(id);
               return (
                 <g key={id}>
                   <rect
@@ -68,7 +57,7 @@ export const Days = memo(({ rows, problem, profile, board }: Props) => {
                     width={CELL - 1.5}
                     height={CELL - 1.5}
                     className="days-cell"
-                    style={cell && { fillOpacity: 0.15 + 0.75 * Math.min(1, cell.sumMs / cell.count / SLOWEST_MS) }}
+                    style={cell && { fillOpacity: 0.15 + 0.75 * slowness(cell) }}
                   />
                   {cell && cell.wrong > 0 && (
                     <circle

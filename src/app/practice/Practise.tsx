@@ -3,7 +3,15 @@ import { Button, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import type { BoardKey } from '../../core/board';
 import { check, isSound, type Sound } from '../../core/check';
-import { exerciseOfText, weakest, YARD_TEXTS, type Exercise } from '../../core/typing';
+import {
+  exerciseOfText,
+  progressByKey,
+  slowness,
+  weakest,
+  YARD_TEXTS,
+  type Exercise,
+  type KeyProgress,
+} from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
 import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
@@ -50,6 +58,9 @@ function titleOf({ kind, layer, id }: Exercise, bench: Bench): string {
       return id;
   }
 }
+
+const wentWords = ({ count, wrong, meanMs }: KeyProgress): string =>
+  `In the last seven days ${count} times, ${Math.round(meanMs)} ms on average, ${wrong} wrong.`;
 
 type RunProps = {
   sound: Sound;
@@ -117,10 +128,17 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
   const last = new Set(next && !hidesWay ? next.way.steps.at(-1)?.keys : []);
   const shownLayer = (next && !hidesWay && next.way.steps.at(-1)?.layer) || 0;
   const faceOf = useFaces(profile, board, shownLayer);
+  const progress = useMemo(() => progressByKey(ofLastWeek(rows)), [rows]);
   const face = (key: BoardKey) => {
     const { face: known } = faceOf(key);
     const id = key.contact ?? key.id;
-    return { ...known, className: last.has(id) ? 'practise-next' : lead.has(id) ? 'practise-lead' : 'practise-other' };
+    const went = progress.get(id);
+    const { ticks: _, ...cap } = known.cap;
+    return {
+      label: went ? `${known.label} ${wentWords(went)}` : known.label,
+      cap: { ...cap, ...(went && { thread: { share: slowness(went), hasKnot: went.wrong > 0 } }) },
+      className: last.has(id) ? 'practise-next' : lead.has(id) ? 'practise-lead' : 'practise-other',
+    };
   };
   return (
     <>
@@ -164,6 +182,12 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
         <div className="practise-board">
           <BoardView board={board} face={face} label={`the ${board.name}, with the way to the next one`} />
         </div>
+        {progress.size > 0 && (
+          <p className="soft">
+            The last seven days: a thread on a key is its mean time, right across for 1.4 s; a knot, that something went
+            wrong.
+          </p>
+        )}
         <p className="practise-acts">
           {isListening ? (
             <ListeningLine board={board} onStop={listening.stop} />

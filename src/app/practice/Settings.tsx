@@ -5,10 +5,11 @@ import {
   ALL,
   decidedBy,
   fingerMates,
+  isMeasured,
   type Scope,
   sizeOf,
-  timingEdit,
-  timingNow,
+  settingEdit,
+  settingNow,
   usualGrid,
   type Tuning,
 } from '../../core/typing';
@@ -16,7 +17,7 @@ import { fingerName, keyLegend } from '../shared/keyNames';
 import type { Bench } from '../shared/useBench';
 import type { TakeOrder } from '../../workers/tuneOrder';
 import { SettingsChart } from './SettingsChart';
-import { differenceWords, otherWordsSaid, suggestionWords } from './tuneWords';
+import { differenceWords, otherWordsSaid, suggestionWords, triedWords } from './tuneWords';
 import { useSweep } from './useTuning';
 import './Settings.css';
 
@@ -32,16 +33,20 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
       whom === 'all' ? ALL : { for: 'keys', keys: whom === 'key' ? [selectedKey] : fingerMates(board, selectedKey) },
     [whom, selectedKey, board],
   );
-  const decides = useMemo(() => decidedBy(profile, scope), [profile, scope]);
-  const grid = useMemo(() => usualGrid(decides), [decides]);
+  const now = useMemo(() => settingNow(profile, scope), [profile, scope]);
+  const hasDepths = useMemo(() => question !== null && isMeasured(question.samples), [question]);
+  const grid = useMemo(
+    () => usualGrid(decidedBy(profile, scope), hasDepths ? { now: now.travel, travelUm: board.travelUm } : undefined),
+    [profile, scope, now, hasDepths, board],
+  );
   const { tuning, swept, progress, failed, begin, stop } = useSweep(question, grid, scope);
-  const now = timingNow(profile, scope);
   const key = board.keys.find(({ id }) => id === selectedKey);
   const count = sizeOf(grid);
   const take = ({ suggested }: Tuning): void => {
-    const change = timingEdit(profile, scope, suggested.timing);
-    const name = whom === 'all' ? 'all gestures' : keyLegend(board, profile, selectedKey);
-    if (change) edit(change, `the timing of ${name}, as suggested`);
+    const change = settingEdit(profile, scope, suggested);
+    const name =
+      whom === 'all' ? 'all keys' : whom === 'key' ? keyLegend(board, profile, selectedKey) : 'the keys of a finger';
+    if (change) edit(change, `${name}, as suggested`);
   };
   return (
     <section className="panel settings-tried" aria-label="Settings tried">
@@ -86,7 +91,7 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
               <Button
                 type="primary"
                 size="small"
-                disabled={differenceWords(tuning.suggested.timing, now) === ''}
+                disabled={differenceWords(tuning.suggested, now) === ''}
                 onClick={() => take(tuning)}
               >
                 Take it
@@ -100,14 +105,14 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
       ) : (
         <div className="settings-wait">
           <p className="soft">
-            {!hasGestures
-              ? 'This profile has no gesture: every key is decided at once, and there is nothing to tune.'
-              : count <= 1
+            {count > 1
+              ? `The same fingers are played under ${count} settings: ${triedWords(grid)}.`
+              : hasGestures
                 ? 'Nothing here is decided by time.'
-                : `The same fingers are played under ${count} settings: hold after, the rule for overlaps, other hand only, typing guard and the rest.`}
+                : 'This profile has no gesture: every key is decided at once, and there is nothing to tune.'}
           </p>
           {failed && <p role="alert">The settings could not be tried; the draft may have problems.</p>}
-          <Button disabled={!question || !hasGestures || count <= 1} onClick={begin}>
+          <Button disabled={!question || count <= 1} onClick={begin}>
             Try them
           </Button>
         </div>

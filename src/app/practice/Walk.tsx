@@ -12,7 +12,7 @@ import type { Way } from '../../core/typing';
 import { BoardView } from '../shared/BoardView';
 import { useBench, type Bench } from '../shared/useBench';
 import { useFaces } from '../shared/useFaces';
-import { useWorked } from '../shared/useWorked';
+import { TYPED_MS, useWorked } from '../shared/useWorked';
 import { waySentence } from '../shared/wayWords';
 import { textOf } from '../theme/dyes';
 import { shownMade, shownWritten, writtenFrom, type ShownStep } from './walkWords';
@@ -80,7 +80,7 @@ const Walk = () => {
     () => (isSound(sound) && asked.trim() !== '' ? ({ do: 'where', profile, board, question: asked } as const) : null),
     [sound, profile, board, asked],
   );
-  const { answer: ways } = useWorked(whereOrder);
+  const { answer: ways } = useWorked(whereOrder, TYPED_MS);
   const way = ways?.[0];
   const isOwn = written !== undefined && kind === 'written';
   const steps = useMemo(

@@ -10,6 +10,8 @@ import { LiveFingers } from './liveFingers';
 
 /** How many things are shown ahead. */
 const ROW = 26;
+/** So many things are handed over at once, and the rest when it stops: what a killed browser loses at the most. */
+const TOLD_AFTER = 5;
 /** A thing that is wrong comes once more after so many others of the row. */
 const AGAIN_AFTER = 3;
 /** Longer than this somebody was elsewhere, in ms: it is no time of a finger. */
@@ -103,6 +105,7 @@ export class Practising extends LiveFingers {
     if (!isRight && !this.inOrder) this.row.splice(this.at + 1 + AGAIN_AFTER, 0, item);
     this.wrong = '';
     this.at++;
+    if (this.typed.length - this.told >= TOLD_AFTER) this.part();
     if (this.at >= this.row.length) this.nextRow();
   }
 

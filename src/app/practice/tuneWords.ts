@@ -1,6 +1,7 @@
 /** What a sweep comes to, in words. */
-import type { GestureTiming } from '../../core/profile';
-import type { Result, Tuning } from '../../core/typing';
+import { printActuation } from '../../core/notation';
+import { sameData, type GestureTiming } from '../../core/profile';
+import type { Grid, Result, Setting, Tuning } from '../../core/typing';
 
 const FIELDS: readonly (readonly [keyof GestureTiming, (value: never) => string])[] = [
   ['holdAfterMs', (ms: number) => `hold after ${ms} ms`],
@@ -12,11 +13,28 @@ const FIELDS: readonly (readonly [keyof GestureTiming, (value: never) => string]
   ['tapMs', (ms: number) => `taps shown ${ms} ms`],
 ];
 
-/** What of a timing is another; empty when nothing is. */
-export const differenceWords = (timing: GestureTiming, now: GestureTiming): string =>
-  FIELDS.filter(([field]) => timing[field] !== now[field])
-    .map(([field, say]) => say(timing[field] as never))
-    .join(', ');
+/** What of a setting is another; empty when nothing is. */
+export const differenceWords = ({ timing, travel }: Setting, now: Setting): string =>
+  [
+    ...FIELDS.filter(([field]) => timing[field] !== now.timing[field]).map(([field, say]) =>
+      say(timing[field] as never),
+    ),
+    ...(sameData(travel, now.travel) ? [] : [`keys fire ${printActuation(travel)}`]),
+  ].join(', ');
+
+const TRIED: readonly (readonly [keyof Grid, string])[] = [
+  ['holdAfterMs', 'hold after'],
+  ['interrupt', 'the rule for overlaps'],
+  ['otherHandOnly', 'other hand only'],
+  ['typingGuardMs', 'typing guard'],
+  ['retapMs', 're-tap'],
+  ['tapGapMs', 'double tap'],
+  ['travel', 'how deep keys fire'],
+];
+
+/** What a grid has several values of. */
+export const triedWords = (grid: Grid): string =>
+  TRIED.flatMap(([field, words]) => ((grid[field]?.length ?? 0) > 1 ? [words] : [])).join(', ');
 
 export const msOf = (us: number): string => `${Math.round(us / 1000)} ms`;
 
@@ -47,7 +65,7 @@ export function otherWordsSaid({ otherWords }: Tuning): string {
 }
 
 export function suggestionWords({ now, suggested, sure, timesAsMuch, knee }: Tuning): string {
-  const change = differenceWords(suggested.timing, now.timing);
+  const change = differenceWords(suggested, now);
   const enough =
     timesAsMuch !== undefined && timesAsMuch > 1
       ? ` Too little typing to be sure: about ${timesAsMuch < 1.5 ? 'half as much again' : `${Math.ceil(timesAsMuch)} times as much`} would tell.`
@@ -56,7 +74,7 @@ export function suggestionWords({ now, suggested, sure, timesAsMuch, knee }: Tun
     return `It can stay as it is: ${slips(now.misfires)}, 95 of 100 keys within ${msOf(now.delay95Us)}. Of all settings within a twentieth of the fewest wrong characters on this take none is quicker. ${sureWords(sure)}`;
   const bends =
     knee && isNearly(knee.misfires, suggested.misfires) && knee.delayMeanUs < suggested.delayMeanUs
-      ? ` Where the line bends: ${differenceWords(knee.timing, now.timing) || 'as now'}, ${slips(knee.misfires)}.`
+      ? ` Where the line bends: ${differenceWords(knee, now) || 'as now'}, ${slips(knee.misfires)}.`
       : '';
   return `Suggested: ${change}. ${slips(suggested.misfires)} instead of ${now.misfires}, ${later(suggested, now)} (95 of 100 within ${msOf(suggested.delay95Us)}). ${sureWords(sure)}${enough}${bends}`;
 }

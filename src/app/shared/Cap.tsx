@@ -12,6 +12,8 @@ import './Cap.css';
 export const UNIT = 46;
 /** Keys of a small board are not drawn larger than so many times that, however much room there is. */
 export const LARGEST = 1.35;
+/** So many stitches of light can be told apart; further colours begin anew. */
+export const STITCHES = 8;
 /** The same on a bench, whose heart the board is: keys of two centimetres. */
 export const LARGEST_ON_BENCH = 2.4;
 const GAP = 3;
@@ -23,7 +25,12 @@ export type KeyFace = {
   /** What the key is and does, for a screen reader. */
   label: string;
   className?: string;
+  /** The light of its lamp, where lamps are drawn; null when it is dark. */
+  light?: CapLight | null;
 };
+
+/** A lamp's light around a cap: its colour, the stitch that stands for the colour too, how much of it, and whether it pulses. */
+export type CapLight = { color: string; stitch: number; share?: number; pulses?: boolean };
 
 /** The outline of a cap of two rectangles, with the gap to its neighbours taken off; at a place, in drawing units. */
 export function capPath(key: BoardKey, unit = UNIT, gap = GAP, left = 0, top = 0): string {
@@ -57,6 +64,21 @@ function nameOf({ cap, label }: KeyFace, width: number): string {
   return shown === '' || label.startsWith(`${shown}:`) || label.startsWith(`${shown} `) ? label : `${shown}: ${label}`;
 }
 
+type LightProps = CapLight & { boardKey: BoardKey; x: number; y: number; width: number; height: number };
+
+/** The light that shines out below a cap, in the stitch of its colour. */
+const Light = ({ boardKey, x, y, width, height, color, stitch, share = 1, pulses = false }: LightProps) => {
+  const dressed = {
+    className: `cap-light cap-light-${stitch % STITCHES}${pulses ? ' cap-light-pulses' : ''}`,
+    style: { stroke: color, strokeOpacity: 0.25 + 0.75 * share },
+  };
+  return boardKey.second ? (
+    <path d={capPath(boardKey, UNIT, GAP, x, y)} strokeLinejoin="round" {...dressed} />
+  ) : (
+    <rect x={x - 0.5} y={y - 0.5} width={width + 1} height={height + 1} rx={5.5} {...dressed} />
+  );
+};
+
 type CapProps = { boardKey: BoardKey; face: KeyFace; isReachable: boolean; isPressed: boolean | undefined };
 
 export const Cap = memo(
@@ -78,6 +100,7 @@ export const Cap = memo(
         aria-pressed={isPressed}
         tabIndex={isReachable ? 0 : -1}
       >
+        {face.light && <Light boardKey={boardKey} x={x} y={y} width={width} height={height} {...face.light} />}
         {boardKey.second ? (
           <path className="cap-body" d={capPath(boardKey, UNIT, GAP, x, y)} strokeLinejoin="round" />
         ) : (

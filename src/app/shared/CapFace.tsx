@@ -19,6 +19,8 @@ export type CapLegend = {
   ticks?: readonly { dye: Dye; assigned: boolean }[];
   /** There is something to look at here: a corner is folded. */
   isMarked?: boolean;
+  /** A thread along the lower edge, as long as this share of it; with a knot. */
+  thread?: { share: number; hasKnot: boolean };
 };
 
 /** Where the cap lies and how large it is, in drawing units. */
@@ -64,7 +66,7 @@ export function linesOf({ main, held = '', small = '' }: CapLegend, width: numbe
 }
 
 export const CapFace = ({ x, y, width, height, ...legend }: CapFaceProps) => {
-  const { held = '', heldDye, below = false, roleColor, ticks = [], isMarked = false } = legend;
+  const { held = '', heldDye, below = false, roleColor, ticks = [], isMarked = false, thread } = legend;
   const [first, second] = linesOf(legend, width);
   return (
     <g className={below ? 'cap-below' : undefined} aria-hidden="true">
@@ -85,6 +87,13 @@ export const CapFace = ({ x, y, width, height, ...legend }: CapFaceProps) => {
         </text>
       )}
       {isMarked && <path d={`M${x + width - 12} ${y + 0.6}H${x + width - 0.6}V${y + 12}Z`} fill="var(--madder)" />}
+      {thread && (
+        <>
+          <path className="cap-thread-ground" d={`M${x + 6} ${y + height - 6}h${width - 12}`} />
+          <path className="cap-thread" d={`M${x + 6} ${y + height - 6}h${((width - 12) * thread.share).toFixed(1)}`} />
+          {thread.hasKnot && <circle className="cap-knot" cx={x + width - 8} cy={y + height - 13} r={2.6} />}
+        </>
+      )}
       <TickRow ticks={ticks} x={x} y={y + height - 7} width={width} />
     </g>
   );

@@ -6,9 +6,11 @@ import { legendOf } from '../../core/notation';
 import { ownKeysOf } from '../../core/profile';
 import { BoardView } from './BoardView';
 import { LARGEST_ON_BENCH, type KeyFace } from './Cap';
+import { lightSaid, lightsOfLayer } from './lights';
 import type { ToLookAt } from './problems';
 import type { Bench } from './useBench';
 import { useFaces } from './useFaces';
+import { useGlowing } from '../state/glowing';
 import { useHiddenRoles } from '../state/hiddenRoles';
 import { usePendingOn } from '../state/pending';
 import { useDocument } from '../state/shelf';
@@ -17,6 +19,7 @@ import './LayerBoard.css';
 
 const NO_KEYS: ReadonlySet<string> = new Set();
 
+const LampLine = lazy(() => import('../lamps/LampLine').then((module) => ({ default: module.LampLine })));
 const HostEyes = lazy(() => import('./HostEyes').then((module) => ({ default: module.HostEyes })));
 
 type LayerBoardProps = {
@@ -46,8 +49,33 @@ export const LayerBoard = ({ bench, items, onChoose, onCarried, onKeyDown }: Lay
   );
   const decorated = useRef(new Map<string, { known: KeyFace; how: string; face: KeyFace }>());
   const faceOf = useFaces(profile, board, layerIndex);
+  const isGlowing = useGlowing((state) => state.isOn);
+  const turnGlow = useGlowing((state) => state.turn);
+  const lights = useMemo(
+    () => (isGlowing ? lightsOfLayer(profile, board, layerIndex) : null),
+    [isGlowing, profile, board, layerIndex],
+  );
+  /** Of a key whose light is that of another cap it is said once. */
+  const glowing = useRef(new Map<string, { known: KeyFace; light: string; face: KeyFace }>());
 
   const face = (key: BoardKey): KeyFace => {
+    const plain = plainFace(key);
+    if (!lights) return plain;
+    const light = lights[board.keys.indexOf(key)] ?? null;
+    const how = JSON.stringify(light);
+    const before = glowing.current.get(key.id);
+    if (before?.known === plain && before.light === how) return before.face;
+    const face: KeyFace = {
+      ...plain,
+      label: `${plain.label} ${lightSaid(light)}`,
+      className: `${plain.className ?? ''} ${light ? 'lit' : 'unlit'}`,
+      light,
+    };
+    glowing.current.set(key.id, { known: plain, light: how, face });
+    return face;
+  };
+
+  const plainFace = (key: BoardKey): KeyFace => {
     const id = key.contact ?? key.id;
     const { face: known, role } = faceOf(key);
     const isSelected = id === selectedKey;
@@ -93,6 +121,9 @@ export const LayerBoard = ({ bench, items, onChoose, onCarried, onKeyDown }: Lay
         <span className="soft">
           {layerIndex === 0 ? 'always there, under everything' : `on top of ${base?.name ?? 'the base'}`}
         </span>
+        <button type="button" className="word board-glows" aria-pressed={isGlowing} onClick={turnGlow}>
+          as it glows
+        </button>
         <button
           type="button"
           className="word board-host"
@@ -102,6 +133,11 @@ export const LayerBoard = ({ bench, items, onChoose, onCarried, onKeyDown }: Lay
           as a host with {hostName(profile.hostLayout)} shows it
         </button>
       </p>
+      {isGlowing && (
+        <Suspense fallback={null}>
+          <LampLine bench={bench} />
+        </Suspense>
+      )}
       <BoardView
         board={board}
         face={face}

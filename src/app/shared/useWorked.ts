@@ -10,29 +10,46 @@ type Worked<K extends PracticeOrder['do']> = {
   failed: boolean;
 };
 
-/** @param order what is asked: the same object as long as it is the same question; null asks nothing */
-export function useWorked<K extends PracticeOrder['do']>(order: Extract<PracticeOrder, { do: K }> | null): Worked<K> {
+/** How long a question that is being typed must stand before it is asked. */
+export const TYPED_MS = 250;
+
+/**
+ * @param order what is asked: the same object as long as it is the same question; null asks nothing
+ * @param afterMs how long it must stand before it is asked
+ */
+export function useWorked<K extends PracticeOrder['do']>(
+  order: Extract<PracticeOrder, { do: K }> | null,
+  afterMs = 0,
+): Worked<K> {
   const [found, setFound] = useState<{ of: object; answer: PracticeAnswers[K] } | null>(null);
   const [share, setShare] = useState<{ of: object; share: number } | null>(null);
   const [failed, setFailed] = useState<object | null>(null);
   useEffect(() => {
     if (!order) return;
-    const worker = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data }: MessageEvent<PracticeAnswer<K>>) => {
-      if (data.what === 'progress') {
-        setShare({ of: order, share: data.share });
-        return;
-      }
-      setFound({ of: order, answer: data.answer });
-      worker.terminate();
+    let worker: Worker | undefined;
+    const ask = (): void => {
+      const own = new Worker(new URL('../../workers/practice.worker.ts', import.meta.url), { type: 'module' });
+      worker = own;
+      own.onmessage = ({ data }: MessageEvent<PracticeAnswer<K>>) => {
+        if (data.what === 'progress') {
+          setShare({ of: order, share: data.share });
+          return;
+        }
+        setFound({ of: order, answer: data.answer });
+        own.terminate();
+      };
+      own.onerror = () => {
+        setFailed(order);
+        own.terminate();
+      };
+      own.postMessage(order);
     };
-    worker.onerror = () => {
-      setFailed(order);
-      worker.terminate();
+    const timer = setTimeout(ask, afterMs);
+    return () => {
+      clearTimeout(timer);
+      worker?.terminate();
     };
-    worker.postMessage(order);
-    return () => worker.terminate();
-  }, [order]);
+  }, [order, afterMs]);
   const isKnown = found !== null && found.of === order;
   return {
     answer: isKnown ? found.answer : null,

@@ -155,6 +155,15 @@ const Sheets = ({ profile, board }: { profile: Profile; board: Board }) => {
           <Switch size="small" checked={options.roles} aria-label="Roles" onChange={(roles) => set({ roles })} /> roles
         </p>
         <p>
+          <Switch
+            size="small"
+            checked={options.lamps ?? false}
+            aria-label="Lamps"
+            onChange={(lamps) => set({ lamps })}
+          />{' '}
+          what lamps show
+        </p>
+        <p>
           <button
             type="button"
             className="word"

@@ -98,7 +98,9 @@ export const Slot = ({ profile }: { profile: Profile }) => {
     <>
       {' '}
       · slot {at + 1}
-      {howHeld(slot.profile, profile, board, hello?.slotBytes) === 'other' && <span className="soft">, not as here</span>}
+      {howHeld(slot.profile, profile, board, hello?.slotBytes) === 'other' && (
+        <span className="soft">, not as here</span>
+      )}
     </>
   );
 };

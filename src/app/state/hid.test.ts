@@ -65,7 +65,7 @@ async function pluggedIn(): Promise<{ device: FakeDevice; hid: Hid; client: Keyb
   const hid = new EventTarget() as Hid;
   const device = new FakeDevice(hid);
   hid.requestDevice = ({ filters }) => Promise.resolve(filters.length > 0 ? [device] : []);
-  expect(await chooseHid(hid)).toBe(device);
+  expect(await chooseHid(hid)).toEqual({ link: device, all: [device] });
   const client = new KeyboardClient(await hidTransport(hid, device), after, 7);
   return { device, hid, client };
 }

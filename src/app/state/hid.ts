@@ -9,6 +9,7 @@ type HidInputReport = Event & { readonly reportId: number; readonly data: DataVi
 export interface HidDevice extends EventTarget {
   readonly opened: boolean;
   readonly productName: string;
+  readonly collections?: readonly { readonly usagePage?: number }[];
   open(): Promise<void>;
   close(): Promise<void>;
   sendReport(reportId: number, data: BufferSource): Promise<void>;
@@ -24,9 +25,12 @@ const LINK_PAGE = 0xff4c;
 /** WebHID where the browser has it. */
 export const webHid = (): Hid | undefined => (navigator as unknown as { hid?: Hid }).hid;
 
-/** Lets the person choose a board; undefined when none is chosen. */
-export const chooseHid = async (hid: Hid): Promise<HidDevice | undefined> =>
-  (await hid.requestDevice({ filters: [{ usagePage: LINK_PAGE }] }))[0];
+/** Lets the person choose a board: the device that speaks the link, and all that the board has; undefined when none is chosen. */
+export async function chooseHid(hid: Hid): Promise<{ link: HidDevice; all: readonly HidDevice[] } | undefined> {
+  const all = await hid.requestDevice({ filters: [{ usagePage: LINK_PAGE }] });
+  const link = all.find(({ collections }) => collections?.some(({ usagePage }) => usagePage === LINK_PAGE)) ?? all[0];
+  return link && { link, all };
+}
 
 /** A way to a board on USB. @throws LinkError when it cannot be opened */
 export async function hidTransport(hid: Hid, device: HidDevice): Promise<Transport> {

@@ -56,12 +56,24 @@ export function restAgain(profiles: Profiles, id: string): void {
   for (const { id: above, document } of profiles.all) if (document.profile.restsOn === id) rebase(profiles, above, own);
 }
 
+/** Whether a profile is another one, or rests on it, however many stand between. */
+function leadsTo(profiles: Profiles, from: string | undefined, to: string): boolean {
+  const met = new Set<string>();
+  for (let on = from; on !== undefined && !met.has(on); on = profileIn(profiles, on)?.restsOn) {
+    if (on === to) return true;
+    met.add(on);
+  }
+  return false;
+}
+
 /** Why something that rests on a profile could not be read any more if that became another one, as a sentence. */
 export function unfitFor(profiles: Profiles, document: Document, before: Document): string | undefined {
   const { profile, base } = document;
   const tooMany = mayChangeTooMuch(document);
   if (tooMany !== undefined && base)
     return `That would change ${tooMany} things of ${foreign(base.name)}; ${MOST_CHANGES} are the most. Make it whole first.`;
+  if (profile.restsOn !== before.profile.restsOn && leadsTo(profiles, profile.restsOn, profile.id))
+    return 'It would rest on what rests on it. Make that whole first.';
   if (profile.board === before.profile.board) return undefined;
   const resting = whatRestsOn(profiles, profile.id);
   return resting === undefined ? undefined : `${resting} on it, for the same board. Make that whole first.`;

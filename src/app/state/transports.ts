@@ -6,6 +6,7 @@
 import { boardById, type Board } from '../../core/board';
 import { z } from '../../core/reading';
 import { bodySchema, LinkError, REPORT_BYTES, type Body, type HandAct, type Transport } from '../../core/device';
+import { LampArray, setLampArray, type LampDevice } from './lampArray';
 import { chooseHid, hidTransport, webHid, type HidDevice } from './hid';
 import type { FromKeyboard, ToKeyboard } from '../../workers/keyboardOrder';
 
@@ -42,7 +43,7 @@ const troubleOf = (boardId: string): Promise<string | undefined> =>
     .then((list) => list?.keyboards.find(({ id }) => id === boardId)?.trouble)
     .catch(() => undefined);
 
-const addressOf = (what: 'link' | 'hand', boardId: string): string =>
+export const addressOf = (what: 'link' | 'hand' | 'rules', boardId: string): string =>
   `${location.origin.replace(/^http/, 'ws')}/${what}/${boardId}`;
 
 function overSocket(boardId: string): Promise<Transport> {
@@ -161,9 +162,15 @@ const onUsb = new Map<string, HidDevice>();
 /** Lets the person choose a board on USB to stand for one of ours. @returns whether one was chosen */
 export async function chooseOnUsb(boardId: string): Promise<boolean> {
   const hid = webHid();
-  const device = hid && (await chooseHid(hid));
-  if (device) onUsb.set(boardId, device);
-  return device !== undefined;
+  const chosen = hid && (await chooseHid(hid));
+  if (!chosen) return false;
+  onUsb.set(boardId, chosen.link);
+  setLampArray(undefined);
+  for (const device of chosen.all) {
+    const lamps = await LampArray.of(device as unknown as LampDevice);
+    if (lamps) setLampArray(lamps);
+  }
+  return true;
 }
 
 /** Opens the way to a board's keyboard. @throws LinkError when it cannot be reached */

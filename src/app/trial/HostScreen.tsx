@@ -1,6 +1,7 @@
 /** The text a host with the profile's layout would show. */
 import { hostName } from '../../core/hosts';
 import { allActions, type ActionKind } from '../../core/profile';
+import { ComputerScreen } from './ComputerScreen';
 import { HostPointer } from './HostPointer';
 import type { TrialSession } from './session';
 import { useSessionVersion } from './useTrialSession';
@@ -36,6 +37,7 @@ export const HostScreen = ({ session }: { session: TrialSession }) => {
           <span className="mono">{session.wouldRead.slice(-SHOWN)}</span>
         </p>
       )}
+      {session.isWatched && <ComputerScreen session={session} />}
       <p className="soft host-note">
         what a host with {hostName(session.profile.hostLayout)} shows; keys that make no character are in brackets{' '}
         <button type="button" className="word" onClick={() => session.clearText()}>

@@ -98,8 +98,21 @@ function lanesOf(session: TrialSession, keyLabel: (key: string) => string, fromU
       fill: 'var(--indigo)',
       choose: (bar) => ({ lane: 'host', bar: bar as HostBar }),
     })),
+    computer: rowsWithin(session.arrivals.bars, fromUs, edgeUs)
+      .slice(-MOST_ROWS)
+      .map(({ name, bars }): Lane => ({
+        label: legendOnHost(layout, name),
+        bars,
+        fill: 'var(--verdigris)',
+        // Of what arrived the story is that of what was sent.
+        choose: (bar) => ({ lane: 'host', bar: sentBefore(lanes.host, bar) ?? bar }),
+      })),
   };
 }
+
+/** What was sent as it arrived: the last of that name before it. */
+const sentBefore = (host: readonly HostBar[], { name, fromUs }: Bar): HostBar | undefined =>
+  host.findLast((bar) => bar.name === name && bar.fromUs <= fromUs);
 
 /** What a key was decided to be, by the legend of its action. */
 function decidedLegend(bar: DecisionBar, profile: Profile): string {
@@ -159,8 +172,8 @@ export function planLanes(session: TrialSession, board: Board, edgeUs: number, p
   const fromUs = edgeUs - SPAN_US;
   const keyLabel = (key: string): string => keyLegend(board, session.profile, key);
   const x = (us: number): number => LABELS + Math.max(0, ((us - fromUs) / SPAN_US) * (width - LABELS));
-  const { fingers, layers, host } = lanesOf(session, keyLabel, fromUs, edgeUs);
-  const row = fingers.length + layers.length + host.length > MANY_ROWS ? LOW_ROW : ROW;
+  const { fingers, layers, host, computer } = lanesOf(session, keyLabel, fromUs, edgeUs);
+  const row = fingers.length + layers.length + host.length + computer.length > MANY_ROWS ? LOW_ROW : ROW;
   let top = TOP;
   const group = (title: string, lanes: readonly Lane[], rest: Partial<Group> = {}): Group => {
     const placed: Group = {
@@ -190,6 +203,7 @@ export function planLanes(session: TrialSession, board: Board, edgeUs: number, p
     group('Layers', layers),
     group('Decisions', [], { decisions: placeDecisions(session, keyLabel, [fromUs, edgeUs], x) }),
     group('Host', host),
+    ...(computer.length > 0 ? [group('Computer', computer)] : []),
     group('Reports', [], {
       reports: session.reports
         .filter(({ tUs }) => tUs >= fromUs && tUs <= edgeUs)

@@ -1,8 +1,10 @@
 /** Who plays the keys on the trial bench: the draft in this page's engine, or the keyboard with what is stored in it. */
+import type { Board } from '../../core/board';
 import type { KeyboardClient } from '../../core/device';
 import { HOST_LAMPS, type HostLamp } from '../../core/codes';
 import type { Sound } from '../../core/check';
 import { Engine, traceLines, type TraceLine } from '../../core/engine';
+import { ALONE, lampPlan, shownAt, type Shown } from '../../core/lamps';
 
 export interface Player {
   /** Whether it plays in this page, and knows what it waits for. */
@@ -16,6 +18,10 @@ export interface Player {
   /** The host has lit a lamp, or put it out. */
   light(tUs: number, lamp: HostLamp, lit: boolean): void;
   letGo(): void;
+  /** What lamps show now; null when that is not known. */
+  shown(): Shown | null;
+  /** What is added to the time of a keyboard that keeps its own, in µs, to have that of the session; null when that is not known yet. */
+  byUs?(): number | null;
   close(): void;
 }
 
@@ -30,19 +36,48 @@ function lampsOf(client: KeyboardClient): Player['light'] {
   };
 }
 
+/** The lamps of a keyboard, as it tells of them; a keyboard of another make may have none. */
+function watchedLamps(client: KeyboardClient, board: Board): { shown: () => Shown | null; stop: () => void } {
+  const colors = new Array<number>(board.keys.length).fill(-1);
+  const pulsing = new Set<number>();
+  let isTold = false;
+  const ignore = (): void => undefined;
+  client
+    .watchLamps(({ lamps, from, keys }) => {
+      isTold = true;
+      keys.forEach(({ color, pulses }, n) => {
+        colors[from + n] = lamps.isOn ? color : -1;
+        if (pulses) pulsing.add(from + n);
+        else pulsing.delete(from + n);
+      });
+    })
+    .catch(ignore);
+  return {
+    shown: () => (isTold ? { colors, pulsing: [...pulsing] } : null),
+    stop: () => void client.watchLamps(null).catch(ignore),
+  };
+}
+
 type Take = (line: TraceLine) => void;
 
-export function draftPlayer({ program }: Sound, take: Take): Player {
+export function draftPlayer({ program, profile, board }: Sound, take: Take): Player {
   const engine = new Engine(program, traceLines(program, take));
+  const plan = lampPlan(profile, board);
+  let hostLamps = 0;
   return {
     isHere: true,
     get isAtWork() {
       return engine.nextDeadlineUs < Infinity;
     },
     feed: (tUs, key, depthUm) => engine.feed(tUs, key, depthUm),
-    light: (tUs, lamp, lit) => engine.light(tUs, HOST_LAMPS.indexOf(lamp), lit),
+    light: (tUs, lamp, lit) => {
+      const place = HOST_LAMPS.indexOf(lamp);
+      hostLamps = lit ? hostLamps | (1 << place) : hostLamps & ~(1 << place);
+      engine.light(tUs, place, lit);
+    },
     advance: (tUs) => engine.advance(tUs),
     letGo: () => engine.letGo(),
+    shown: () => shownAt(plan, engine.standing(), { ...ALONE, hostLamps }),
     close: () => undefined,
   };
 }
@@ -63,6 +98,7 @@ export async function keyboardPlayer(
     jointIds: stored.joints.map(({ id }) => id),
   };
   await client.playStart(names, take, ended);
+  const lamps = watchedLamps(client, board);
   const ignore = (): void => undefined;
   return {
     isHere: false,
@@ -71,7 +107,11 @@ export async function keyboardPlayer(
     light: lampsOf(client),
     advance: (tUs) => client.clock(tUs),
     letGo: () => void client.letGo().catch(ignore),
-    close: () => void client.playStop().catch(ignore),
+    shown: lamps.shown,
+    close: () => {
+      lamps.stop();
+      client.playStop().catch(ignore);
+    },
   };
 }
 
@@ -107,6 +147,7 @@ export async function watchedKeyboard(
     byUs ??= nowUs() - line.t;
     take(shifted(line, byUs));
   });
+  const lamps = watchedLamps(client, board);
   const ignore = (): void => undefined;
   return {
     isHere: false,
@@ -115,6 +156,11 @@ export async function watchedKeyboard(
     light: lampsOf(client),
     advance: ignore,
     letGo: () => void client.letGo().catch(ignore),
-    close: () => void client.watchStop().catch(ignore),
+    shown: lamps.shown,
+    byUs: () => byUs,
+    close: () => {
+      lamps.stop();
+      client.watchStop().catch(ignore);
+    },
   };
 }

@@ -84,6 +84,7 @@ describe('a trial', () => {
       advance: (tUs) => told.push(tUs),
       light: () => undefined,
       letGo: () => undefined,
+      shown: () => null,
       close: () => undefined,
     });
     for (let ms = 1000; ms < 3000; ms += 16) session.tick(at(ms));

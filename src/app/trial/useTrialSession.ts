@@ -5,6 +5,7 @@ import { check, firstProblem, isSound } from '../../core/check';
 import type { Profile } from '../../core/profile';
 import { useBodies } from '../state/bodies';
 import { useKeyboards } from '../state/keyboards';
+import { hearComputer } from './hearComputer';
 import { MOST_AT_ONCE } from './longRun';
 import { draftPlayer, keyboardPlayer, watchedKeyboard } from './players';
 import { TrialSession } from './session';
@@ -27,12 +28,19 @@ async function open(
   const client = useKeyboards.getState().client(board.id);
   if (!client) throw new Error(`The ${board.name} is not connected.`);
   if (source === 'watched') {
-    session.attach(
-      await watchedKeyboard(client, session.sound, session.take, {
-        nowUs: () => session.usOf(performance.now()),
-        press: (key, depthUm) => useBodies.getState().act(board.id, { do: 'finger', key, depthUm }),
-      }),
-    );
+    const player = await watchedKeyboard(client, session.sound, session.take, {
+      nowUs: () => session.usOf(performance.now()),
+      press: (key, depthUm) => useBodies.getState().act(board.id, { do: 'finger', key, depthUm }),
+    });
+    const isServed = useKeyboards.getState().byBoard.get(board.id)?.home === 'server';
+    const stopHearing = isServed ? hearComputer(board.id, session) : undefined;
+    session.attach({
+      ...player,
+      close: () => {
+        stopHearing?.();
+        player.close();
+      },
+    });
     return;
   }
   session.attach(

@@ -67,6 +67,30 @@ const engineCasesSchema = z.strictObject({
     }),
   ),
 });
+const lampCasesSchema = z.strictObject({
+  format: z.literal('underloom-lamp-cases'),
+  version: z.literal(1),
+  cases: z.array(
+    z.strictObject({
+      name: z.string(),
+      why: z.string(),
+      keys: z.record(z.string(), z.record(z.string(), z.string())),
+      /** What the lamps show, as lines, to be read. */
+      glow: z.array(z.string()),
+      image: hex,
+      steps: z.array(
+        z.strictObject({
+          strokes: z.array(z.tuple([z.number(), z.number(), z.number()])),
+          lamps: z.array(z.tuple([z.number(), z.number()])),
+          untilUs: z.number(),
+          /** Place of the key, and what its lamp shows then: `#RRGGBB` or `dark`, with ` pulses` behind it while it does. */
+          shows: z.array(z.tuple([z.number(), z.string()])),
+        }),
+      ),
+    }),
+  ),
+});
+export type LampCase = z.infer<typeof lampCasesSchema>['cases'][number];
 export type EngineCase = z.infer<typeof engineCasesSchema>['cases'][number];
 
 export const bytesOf = (text: string): Uint8Array => Uint8Array.from(Buffer.from(text, 'hex'));
@@ -76,14 +100,16 @@ export const fieldsOf = (report: Uint8Array): string => hexOf(report.subarray(6,
 
 /** The cases as they stand in docs/formats/cases, checked. Loaded when a program is put through them. */
 export async function loadCases() {
-  const [link, images, engine] = await Promise.all([
+  const [link, images, engine, lamps] = await Promise.all([
     import('../../../docs/formats/cases/link.json', { with: { type: 'json' } }),
     import('../../../docs/formats/cases/images.json', { with: { type: 'json' } }),
     import('../../../docs/formats/cases/engine.json', { with: { type: 'json' } }),
+    import('../../../docs/formats/cases/lamps.json', { with: { type: 'json' } }),
   ]);
   return {
     link: linkCasesSchema.parse(link.default).cases,
     images: imageCasesSchema.parse(images.default).cases,
     engine: engineCasesSchema.parse(engine.default).cases,
+    lamps: lampCasesSchema.parse(lamps.default).cases,
   };
 }

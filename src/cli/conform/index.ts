@@ -2,9 +2,19 @@
 import { HARROW_64 } from '../../core/board';
 import { FaultyWay, seededChance, type KeyboardClient } from '../../core/device';
 import { isIntact, REFUSAL, ReportReader, ReportWriter, REQUEST, TRACE, WORKING } from '../../core/device/linkReports';
+import { hexOf as lampHex } from '../../core/lamps';
 import { pageOf, idOf, usageOf, usageOfCode, BUTTON_PAGE } from '../../core/codes';
 import { BadInput, FOUND } from '../io';
-import { bytesOf, fieldsOf, hexOf, loadCases, type EngineCase, type LinkCase, type LinkStep } from './cases';
+import {
+  bytesOf,
+  fieldsOf,
+  hexOf,
+  loadCases,
+  type EngineCase,
+  type LampCase,
+  type LinkCase,
+  type LinkStep,
+} from './cases';
 import { processWire, Program } from './program';
 
 const ANSWERS_WITHIN_MS = 5000;
@@ -224,6 +234,43 @@ async function engineCase(
   }
 }
 
+async function lampCase(start: Start, { image, steps }: LampCase): Promise<Outcome> {
+  const program = start();
+  const client = program.client();
+  const shown = new Map<number, string>();
+  try {
+    await greet(program, client);
+    await client.save(0, bytesOf(image));
+    await client.playStart(
+      { keyIds: [], layerIds: [], jointIds: [] },
+      () => undefined,
+      () => undefined,
+    );
+    await client.watchLamps(({ from, keys }) =>
+      keys.forEach(({ color, pulses }, n) =>
+        shown.set(from + n, `${color < 0 ? 'dark' : lampHex(color)}${pulses ? ' pulses' : ''}`),
+      ),
+    );
+    for (const [n, { strokes, lamps, untilUs, shows }] of steps.entries()) {
+      for (const lamp of lamps) await client.hostLamps(...lamp);
+      for (const stroke of strokes) client.finger(...stroke);
+      client.clock(untilUs);
+      await client.hello();
+      const outcome = difference(
+        `step ${n + 1}, lamp`,
+        shows.map(([key, what]) => `${HARROW_64.keys[key]?.id ?? key} ${what}`),
+        shows.map(([key]) => `${HARROW_64.keys[key]?.id ?? key} ${shown.get(key) ?? 'not told'}`),
+      );
+      if (outcome) return outcome;
+    }
+    return undefined;
+  } catch (error) {
+    return failureOf(error, program);
+  } finally {
+    program.stop();
+  }
+}
+
 async function faultCase(start: Start, image: Uint8Array, seed: number): Promise<Outcome> {
   const program = start();
   const chance = seededChance(seed);
@@ -248,7 +295,7 @@ async function faultCase(start: Start, image: Uint8Array, seed: number): Promise
 
 /** The cases whose names hold a word. */
 async function casesWith(start: Start, only: string): Promise<[name: string, run: () => Promise<Outcome>][]> {
-  const { link, images, engine } = await loadCases();
+  const { link, images, engine, lamps } = await loadCases();
   const whole = images.find(({ isTaken }) => isTaken);
   const all: [name: string, run: () => Promise<Outcome>][] = [
     ...link.map((one): (typeof all)[number] => [`link: ${one.name}`, () => linkCase(start, one)]),
@@ -257,6 +304,7 @@ async function casesWith(start: Start, only: string): Promise<[name: string, run
       () => imageCase(start, bytesOf(image), isTaken),
     ]),
     ...engine.map((one): (typeof all)[number] => [`engine: ${one.name}`, () => engineCase(start, one)]),
+    ...lamps.map((one): (typeof all)[number] => [`lamps: ${one.name}`, () => lampCase(start, one)]),
     ...FAULT_SEEDS.map((seed): (typeof all)[number] => [
       `faults: a save over a bad cable, seed ${seed}`,
       () => faultCase(start, bytesOf(whole?.image ?? ''), seed),

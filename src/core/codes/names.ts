@@ -49,6 +49,12 @@ const NAMES: Readonly<Record<Code, NameRow>> = {
   MediaStop: { word: 'MediaStop', legend: 'Stop', title: 'media stop' },
   MediaTrackNext: { word: 'NextTrack', legend: 'Next', title: 'next track' },
   MediaTrackPrevious: { word: 'PreviousTrack', legend: 'Prev', title: 'previous track' },
+  // What these open is what HID says of their usages (*HID Usage Tables* 1.5, section 15.15).
+  MediaSelect: { word: 'MediaSelect', legend: 'Player', title: 'Media Player' },
+  LaunchMail: { word: 'LaunchMail', legend: 'Mail', title: 'Mail' },
+  LaunchApp1: { word: 'LaunchApp1', legend: 'Files', title: 'Files' },
+  LaunchApp2: { word: 'LaunchApp2', legend: 'Calc', title: 'Calculator' },
+  BrowserHome: { word: 'BrowserHome', legend: 'web home', title: 'Web Home' },
   NumpadAdd: { word: 'NumpadAdd', legend: 'pad +', title: 'keypad plus' },
   NumpadSubtract: { word: 'NumpadSubtract', legend: 'pad −', title: 'keypad minus' },
   NumpadMultiply: { word: 'NumpadMultiply', legend: 'pad ×', title: 'keypad times' },

@@ -1,7 +1,7 @@
 /** Two to six profiles side by side: a table by key and setting, in which the first is mine and the others are compared with it. */
 import { lampTitle } from '../codes';
 import type { KeyId } from '../board';
-import { printActuation } from '../notation';
+import { printActuation, printGlow } from '../notation';
 import { sameData, type Assignment, type GestureTiming, type Layer, type Profile, type WrittenStep } from '../profile';
 import { hostName } from '../hosts';
 import { bindingSaid, keyTitle, TIMING_NAMES, timingSaid, timingValue, toldSaid, type Group } from './words';
@@ -217,6 +217,14 @@ export function rowsOf(profiles: readonly Profile[]): Row[] {
       'the walk',
       profiles.map(({ walk }) => walk ?? []),
       (walk: readonly WrittenStep[]) => walk.map(({ says }) => says).join(' · ') || 'none',
+    );
+  if (profiles.some(({ glow }) => glow))
+    add(
+      'profile',
+      'glow',
+      'what the lamps show',
+      profiles.map((profile) => (profile.glow ?? []).map((line) => printGlow(line, profile, undefined))),
+      (lines: readonly string[]) => lines.join(' · ') || 'what is usual',
     );
   return rows;
 }

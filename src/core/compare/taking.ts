@@ -152,7 +152,7 @@ export function isOfRow(row: Row): (change: Change) => boolean {
       default:
         return row.id === 'travel'
           ? change.change === 'travel' && change.key === null
-          : row.id === 'joined' || row.id === 'lamps' || row.id === 'walk'
+          : row.id === 'joined' || row.id === 'lamps' || row.id === 'walk' || row.id === 'glow'
             ? change.change === row.id
             : row.id === 'host' && change.change === 'field' && change.field === 'hostLayout';
     }

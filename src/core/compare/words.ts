@@ -1,7 +1,7 @@
 /** Changes in plain words: what is different, where, what it was and what it is. One set of words for comparing, history, the device and the command line. */
 import { isCode, titleOfCode, lampTitle } from '../codes';
 import { hostName, type HostLayoutId } from '../hosts';
-import { legendOf, printActuation, printLine, type NotationContext } from '../notation';
+import { legendOf, printActuation, printGlow, printLine, type NotationContext } from '../notation';
 import {
   sameData,
   type Assignment,
@@ -114,10 +114,14 @@ function macroSaid(from: Record<string, unknown>, to: Record<string, unknown>): 
       before.push(`${word} ${was}`);
       after.push(was === is ? `${word} ${is}, otherwise` : `${word} ${is}`);
     }
-  for (const field of ['name', 'run', 'gapMs', 'stop', 'leavesHeld', 'liftModifiers'])
+  for (const field of ['name', 'run', 'gapMs', 'stop', 'leavesHeld', 'liftModifiers', 'asksFirst', 'asksLast'])
     if (!sameData(from[field], to[field])) {
       const say = (value: unknown): string =>
-        typeof value === 'object' ? Object.values(value ?? {}).join(' ') : String(value);
+        value === undefined
+          ? 'nothing'
+          : typeof value === 'object'
+            ? Object.values(value ?? {}).join(' ')
+            : String(value);
       before.push(`${field === 'name' ? 'named' : field} ${say(from[field])}`);
       after.push(`${field === 'name' ? 'named' : field} ${say(to[field])}`);
     }
@@ -241,6 +245,11 @@ export function sayChange(change: Change, a: Profile, b: Profile): Said {
         length === 0 ? 'none' : `${length} step${length === 1 ? '' : 's'}`;
       const [was, is] = [say(change.from), say(change.to)];
       return line('profile', 'The walk', was, was === is ? `${is}, other words` : is);
+    }
+    case 'glow': {
+      const say = (lines: typeof change.from, profile: Profile): string =>
+        lines.map((one) => printGlow(one, profile, undefined)).join('; ') || 'what is usual';
+      return line('profile', 'What the lamps show', say(change.from, a), say(change.to, b));
     }
     case 'lamps': {
       const say = (lamps: typeof change.from, profile: Profile): string =>

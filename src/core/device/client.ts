@@ -4,9 +4,13 @@
  */
 import CRC32 from 'crc-32';
 import type { TraceLine } from '../engine';
+import { ASKED_FOR, type AskedFor } from '../profile';
 import { type After, Exchange, LinkError } from './exchange';
 import {
+  ASK,
   CHANGED,
+  FRONT,
+  LAMPS,
   LEAVE,
   LINK_VERSIONS,
   PIECE_BYTES,
@@ -17,6 +21,7 @@ import {
   STATUS,
   TRACE,
 } from './linkReports';
+import { lampsOfReport, type SomeLamps } from './lampReports';
 import { type PageUse, useOfNumber } from './pageUse';
 import type { PlaceState } from './store';
 import { traceLineOf, type TraceNames } from './traceReports';
@@ -67,6 +72,8 @@ type Listening = { names: TraceNames; take: (line: TraceLine) => void; ended: ()
 export class KeyboardClient {
   private readonly exchange: Exchange;
   private listening: Listening | null = null;
+  private takeLamps: ((some: SomeLamps) => void) | null = null;
+  private takeAsk: ((what: AskedFor, name: string) => void) | null = null;
   private lastTold: number | null = null;
   /** Called once when the link is gone. */
   onClose: () => void = () => undefined;
@@ -255,6 +262,28 @@ export class KeyboardClient {
     await this.exchange.ask(REQUEST.watch, (report) => report.u8(1));
   }
 
+  /**
+   * What is wanted while a program is in front: a slot, a layer of the profile in use by its number, or nothing any more. It comes about when no finger is
+   * down, and ends when this link does.
+   */
+  async front(wanted: { what: 'slot' | 'layer'; number: number } | null): Promise<void> {
+    await this.exchange.ask(REQUEST.front, (report) =>
+      report.u8(wanted ? FRONT[wanted.what] : FRONT.nothing).u8(wanted?.number ?? 0),
+    );
+  }
+
+  /** This is a host that does what the keyboard asks it for, by a name. */
+  async hearAsks(take: (what: AskedFor, name: string) => void): Promise<void> {
+    this.takeAsk = take;
+    await this.exchange.ask(REQUEST.watchAsks, (report) => report.u8(1));
+  }
+
+  /** Watches the keyboard's lamps; null: no more. What some of them show comes at once, and whenever it changes. */
+  async watchLamps(take: ((some: SomeLamps) => void) | null): Promise<void> {
+    this.takeLamps = take;
+    await this.exchange.ask(REQUEST.watchLamps, (report) => report.u8(take ? 1 : 0));
+  }
+
   async watchStop(): Promise<void> {
     this.listening = null;
     await this.exchange.ask(REQUEST.watch, (report) => report.u8(0));
@@ -328,7 +357,11 @@ export class KeyboardClient {
     if (ahead >= 0x8000) return;
     this.lost += ahead;
     this.lastTold = told.sequence;
-    if (ahead > 0) this.onChange();
+    if (ahead > 0) {
+      this.onChange();
+      // All lamps are told of anew: nobody knows which were lost.
+      if (this.takeLamps) this.exchange.ask(REQUEST.watchLamps, (report) => report.u8(1)).catch(() => undefined);
+    }
     const { listening } = this;
     switch (told.kind) {
       case TRACE: {
@@ -336,6 +369,12 @@ export class KeyboardClient {
         if (line) listening.take(line);
         return;
       }
+      case ASK:
+        this.takeAsk?.(ASKED_FOR[told.u8()] ?? 'program', told.text());
+        return;
+      case LAMPS:
+        this.takeLamps?.(lampsOfReport(told));
+        return;
       case PLAY_ENDED:
         this.listening = null;
         listening?.ended();

@@ -6,15 +6,21 @@
  */
 import type { Board } from '../board';
 import { decodeImage } from '../image';
+import { ASKED_FOR } from '../profile';
 import { Unreadable } from '../reading';
 import { Answers } from './answers';
 import { Asking } from './asking';
 import type { Flash } from './flash';
 import { FlashError, PowerCut } from './flash';
-import { Life, type Indicator, type Lamps } from './life';
+import type { Shown } from '../lamps';
+import type { Lamps } from './glowing';
+import { lampReports, type Told } from './lampReports';
+import { Life, type Indicator } from './life';
 import {
   ANSWER_BIT,
+  ASK,
   CHANGED,
+  FRONT,
   LINK_VERSIONS,
   PIECE_BYTES,
   PLAY_ENDED,
@@ -53,13 +59,24 @@ export interface Home {
 
 const NO_HOME: Home = { keep: (done) => done(), changed: () => undefined, powerGone: () => undefined };
 
-type Peer = { connection: Connection; answers: Answers; watches: boolean; told: number };
+type Peer = {
+  connection: Connection;
+  answers: Answers;
+  watches: boolean;
+  /** What it knows of the lamps; null when it does not watch them. */
+  lamps: Told | null;
+  /** It is a host that does what it is asked for. */
+  hearsAsks: boolean;
+  told: number;
+};
 
 /** What can be seen of the keyboard from outside. */
 export type Face = {
   slot: number;
   indicator: Indicator;
   lamps: Lamps;
+  /** What each key's lamp shows when lamps are on, and which pulse. */
+  shown: Shown;
   /** The place of the key that says yes. */
   yesKey: number;
   keysDown: number[];
@@ -82,6 +99,9 @@ export class Firmware {
   private unkept: string | undefined;
   private keeping = 0;
   private yesIsDown = false;
+  /** Who says what is in front. */
+  private fronts: Peer | null = null;
+  private isUp = false;
 
   constructor(
     private readonly board: Board,
@@ -89,7 +109,14 @@ export class Firmware {
     private readonly home: Home = NO_HOME,
   ) {
     this.store = new Store(flash, board.device.slots);
-    this.playing = new Playing(board, (peer) => peer.connection.send(this.told(peer, PLAY_ENDED).sealed()));
+    this.playing = new Playing(
+      board,
+      (peer) => {
+        peer.connection.send(this.told(peer, PLAY_ENDED).sealed());
+        this.tellLamps();
+      },
+      () => this.tellLamps(),
+    );
     this.life = new Life(board, this.store, {
       listenerFor: (program) =>
         traceReports(
@@ -102,7 +129,20 @@ export class Firmware {
         this.tellChanged();
         this.home.changed();
       },
+      asks: (what, name) => {
+        const hosts = [...this.peers.values()].filter((peer) => peer.hearsAsks && peer.answers.session !== null);
+        for (const peer of hosts)
+          peer.connection.send(this.told(peer, ASK).u8(ASKED_FOR.indexOf(what)).text(name).sealed());
+        return hosts.length > 0;
+      },
+      glows: () => {
+        // What they show first of all is nothing that has changed.
+        if (!this.isUp) return;
+        this.tellLamps();
+        this.home.changed();
+      },
     });
+    this.isUp = true;
   }
 
   get face(): Face {
@@ -111,6 +151,7 @@ export class Firmware {
       slot: store.selected,
       indicator: this.asking.isAsked ? 'asked' : life.indicator,
       lamps: life.lamps,
+      shown: life.shown,
       yesKey: yesKeyOf(this.board),
       keysDown: life.keysDown,
       ...(life.trouble !== undefined && { trouble: life.trouble }),
@@ -188,6 +229,10 @@ export class Firmware {
     if (this.writing?.by === peer) this.writing = null;
     this.playing.stop(peer);
     this.asking.forget(peer);
+    if (this.fronts === peer) {
+      this.fronts = null;
+      this.life.front(null);
+    }
     this.peers.delete(connection);
   }
 
@@ -213,7 +258,7 @@ export class Firmware {
     const known = this.peers.get(connection);
     if (known) return known;
     const answers = new Answers((report) => connection.send(report));
-    const peer: Peer = { connection, answers, watches: false, told: 0 };
+    const peer: Peer = { connection, answers, watches: false, lamps: null, hearsAsks: false, told: 0 };
     this.peers.set(connection, peer);
     return peer;
   }
@@ -308,9 +353,27 @@ export class Firmware {
       }
       case REQUEST.playStop:
         this.playing.stop(peer);
+        this.tellLamps();
         return answer;
       case REQUEST.watch:
         peer.watches = request.u8() === 1;
+        return answer;
+      case REQUEST.front: {
+        const [what, number] = [request.u8(), request.u8()];
+        if (what === FRONT.slot && number >= this.store.slots)
+          throw new Refused(`there is no slot ${number + 1}; the ${this.board.name} has ${this.store.slots}`);
+        this.life.front(
+          what === FRONT.slot ? { what: 'slot', number } : what === FRONT.layer ? { what: 'layer', number } : null,
+        );
+        this.fronts = what === FRONT.nothing ? null : peer;
+        return answer;
+      }
+      case REQUEST.watchAsks:
+        peer.hearsAsks = request.u8() === 1;
+        return answer;
+      case REQUEST.watchLamps:
+        peer.lamps = request.u8() === 1 ? new Map() : null;
+        this.tellLamps();
         return answer;
       default:
         throw new Refused(`a report of the unknown kind ${request.kind}`);
@@ -419,10 +482,11 @@ export class Firmware {
     const slot = this.store.selected;
     const image = this.store.read(slot);
     if (!image) throw new Refused('nothing is stored in the slot in use');
-    const { program } = decodeImage(image, this.board);
+    const sound = decodeImage(image, this.board);
+    const { program } = sound;
     this.playing.start(
       peer,
-      program,
+      sound,
       traceReports(
         program,
         (kind) => this.told(peer, kind),
@@ -443,6 +507,20 @@ export class Firmware {
       const own = report.copy(this.told(peer, report.kind));
       peer.connection.send(own.sealed());
     }
+  }
+
+  private tellLamps(): void {
+    for (const peer of this.peers.values())
+      if (peer.lamps && peer.answers.session !== null) {
+        const { lamps, shown } = this.playing.lampsFor(peer) ?? this.life;
+        lampReports(
+          lamps,
+          shown,
+          peer.lamps,
+          (kind) => this.told(peer, kind),
+          (report) => peer.connection.send(report.sealed()),
+        );
+      }
   }
 
   private tellChanged(): void {

@@ -10,12 +10,12 @@ export {
 export { type After, LinkError } from './exchange';
 export { FaultyWay, seededChance } from './faults';
 export { type Face, Firmware, type Home } from './firmware';
+export type { Lamps } from './glowing';
+export type { SomeLamps } from './lampReports';
 export { blankFlash, ENDURANCE, Flash, type FlashContents, PAGE_BYTES, PowerCut } from './flash';
-export type {} from './life';
 export { REPORT_BYTES } from './linkReports';
 export { macroOfRecording } from './recorded';
 export type { PageUse } from './pageUse';
 export { Store } from './store';
 export { yesKeyOf } from './yesKey';
-export type {} from './traceReports';
 export { type Body, bodySchema, type HandAct, handSchema, Simulation } from './simulation';

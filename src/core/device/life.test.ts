@@ -298,9 +298,9 @@ describe('slots, lamps, and the key that stops it', () => {
 
   test('lamps up, down and off', () => {
     play('+Fn 0, +A 10, -A 20, +A 30, -A 40, +A 50, -A 60');
-    expect(bench.firmware.face.lamps).toEqual({ isOn: true, level: 5, most: 5 });
+    expect(bench.firmware.face.lamps).toEqual({ isOn: true, level: 5, most: 5, movement: 'still' });
     play('+B 10, -B 20, +C 30, -C 40');
-    expect(bench.firmware.face.lamps).toEqual({ isOn: false, level: 4, most: 5 });
+    expect(bench.firmware.face.lamps).toEqual({ isOn: false, level: 4, most: 5, movement: 'still' });
     expect(lines.filter(isDeviceLine).map(({ device }) => device)).toContain('lampsToggle');
   });
 

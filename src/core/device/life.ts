@@ -3,24 +3,26 @@
  * macros are recorded and played. It needs nothing but fingers and time.
  */
 import { contactPlaces, type Board } from '../board';
-import { actionsOf, type Binding, type DeviceFunction, type Profile } from '../profile';
+import { actionsOf, type AskedFor, type Binding, type DeviceFunction, type Profile, type SlotWay } from '../profile';
 import type { Listener, Program } from '../engine';
 import { decodeImage, decodeRecordings, encodeRecordings, type Recording } from '../image';
-import { Unreadable } from '../reading';
+import type { Shown } from '../lamps';
+import { sameData, Unreadable } from '../reading';
+import { Glowing, type Lamps } from './glowing';
 import { GIVE_UP_AFTER_US, Recorder } from './recorder';
 import { withRecordings } from './recorded';
 import { Refused } from './refused';
 import { Running } from './running';
 import type { Store } from './store';
 
-const LAMP_LEVELS = 5;
 /** About what an event takes of the memory for recordings, in bytes. */
 const EVENT_BYTES = 3;
+/** Lamps are worked out so often at the most, in µs: faster no eye sees it, and a host that says without end what is lit keeps nothing from being done. */
+const GLOW_EVERY_US = 4000;
 
 /** What the lamp for the person shows. */
 export const INDICATORS = ['off', 'asked', 'armed', 'recording', 'choosing', 'full', 'refused', 'stopped'] as const;
 export type Indicator = (typeof INDICATORS)[number];
-export type Lamps = { isOn: boolean; level: number; most: number };
 
 /** Who hears of it. */
 interface LifeListener {
@@ -28,10 +30,21 @@ interface LifeListener {
   listenerFor(program: Program): Listener;
   /** The slot, the lamps, the indicator or what is stored have changed; `isStored`: the memory too. */
   changed(isStored: boolean): void;
+  /** Lamps show something else. */
+  glows(): void;
+  /** The host is asked for something; whether any host hears it. */
+  asks(what: AskedFor, name: string): boolean;
 }
 
+/** A slot or a layer that the host wants, by its number. */
+export type Front = { what: 'slot' | 'layer'; number: number };
+
 export class Life {
-  lamps: Lamps = { isOn: true, level: 3, most: LAMP_LEVELS };
+  private readonly glowing: Glowing;
+  /** Something has happened that lamps may show. */
+  private isGlowOld = false;
+  /** When lamps may be worked out again. */
+  private nextGlowUs = 0;
   /** What keeps the slot in use from running, as a sentence without its full stop; undefined when it runs or is empty. */
   trouble: string | undefined;
   isStopped = false;
@@ -48,6 +61,9 @@ export class Life {
   private wantedSlot: number | null = null;
   /** What the host has told of its lamps, which outlives a change of slot; null when it has told of none. */
   private hostLamps: number | null = null;
+  /** What the host wants while a program is in front, and what of it has come about. */
+  private wantedFront: Front | null = null;
+  private cameAbout: Front | null = null;
   private nowUs = 0;
 
   constructor(
@@ -56,6 +72,7 @@ export class Life {
     private readonly listener: LifeListener,
   ) {
     this.recorder = new Recorder(board.device.macroEvents);
+    this.glowing = new Glowing(board);
     this.contacts = contactPlaces(board);
     this.reload();
   }
@@ -65,6 +82,15 @@ export class Life {
     if (this.nowUs < this.refusedUntilUs) return 'refused';
     if (this.recorder.state === 'choosing' && this.recorder.isFull) return 'full';
     return this.recorder.state === 'idle' ? 'off' : this.recorder.state;
+  }
+
+  /** Whether lamps are on, how bright they are and how they move; and what each shows. */
+  get lamps(): Lamps {
+    return this.glowing.lamps;
+  }
+
+  get shown(): Shown {
+    return this.glowing.shown;
   }
 
   /** Places on the board of the keys that are down. */
@@ -86,8 +112,10 @@ export class Life {
     return Math.min(
       this.running?.nextUs ?? Infinity,
       this.recorder.nextUs,
+      this.isGlowOld ? this.nextGlowUs : Infinity,
       this.bootloaderAtUs,
       this.refusedUntilUs > this.nowUs ? this.refusedUntilUs : Infinity,
+      this.isGlowOld ? this.nextGlowUs : Infinity,
     );
   }
 
@@ -133,6 +161,8 @@ export class Life {
     }
     this.running?.feed(nowUs, key, depth);
     this.followSlot();
+    this.followFront();
+    this.followGlow();
   }
 
   /** Time passes, in µs since the power came. */
@@ -149,7 +179,11 @@ export class Life {
       this.recorder.reset();
     }
     this.followSlot();
-    if (this.indicator !== before) this.listener.changed(false);
+    if (this.indicator !== before) {
+      this.isGlowOld = true;
+      this.listener.changed(false);
+    }
+    this.followGlow();
   }
 
   /** What is stored has changed, or another slot is in use: everything that is held ends, and what is there now runs. */
@@ -160,24 +194,35 @@ export class Life {
     this.bootloaderAtUs = Infinity;
     this.trouble = undefined;
     const slot = this.store.selected;
+    // A layer was one of the profile that ran; the host says anew what it wants of this one.
+    if (this.cameAbout?.what === 'layer') this.cameAbout = this.wantedFront = null;
     if (this.store.stateOf(slot) === 'damaged') this.trouble = `what is in slot ${slot + 1} is damaged`;
     const image = this.store.read(slot);
-    if (!image) return;
+    this.isGlowOld = true;
+    if (!image) {
+      this.glowing.begin(null, slot);
+      this.followGlow();
+      return;
+    }
     try {
       const recorded = this.recordings().filter((one) => one.slot === slot);
       const { program, profile } = withRecordings(decodeImage(image, this.board), recorded);
       this.kept = keysThatLead(profile, this.board);
+      this.glowing.begin(profile, slot);
       this.running = new Running(program, this.heard(program));
       this.running.advance(this.nowUs);
       if (this.hostLamps !== null) this.running.lights(this.nowUs, this.hostLamps);
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error;
       this.trouble = `what is in slot ${slot + 1} cannot be run: ${error.message}`;
+      this.glowing.begin(null, slot);
     }
+    this.followGlow();
   }
 
-  /** Another slot, from the person's key or over the link. */
+  /** Another slot, from the person's key or over the link. What the host wanted is over: a person's choice counts. */
   select(slot: number): void {
+    if (this.cameAbout?.what === 'slot') this.cameAbout = this.wantedFront = null;
     this.store.select(slot);
     this.reload();
     this.listener.changed(true);
@@ -192,26 +237,74 @@ export class Life {
 
   letGo(): void {
     this.running?.letGo();
+    this.isGlowOld = true;
+    this.followGlow();
+  }
+
+  /**
+   * What the host wants while a program is in front; null: nothing any more, and it is as it was. It waits until no finger is down.
+   * @throws Refused for a slot with nothing in it
+   */
+  front(wanted: Front | null): void {
+    if (wanted?.what === 'slot' && this.store.stateOf(wanted.number) !== 'sound')
+      throw new Refused(`slot ${wanted.number + 1} holds nothing that can be run`);
+    this.wantedFront = wanted;
+    this.followFront();
+  }
+
+  private followFront(): void {
+    const wanted = this.wantedFront;
+    if (sameData(wanted, this.cameAbout) || this.keysDown.length > 0) return;
+    const before = this.store.selected;
+    this.store.lend(wanted?.what === 'slot' ? wanted.number : null);
+    if (this.store.selected !== before) {
+      this.reload();
+      this.listener.changed(false);
+    }
+    this.wantedFront = this.cameAbout = wanted;
+    this.running?.show(this.nowUs, wanted?.what === 'layer' ? wanted.number : 0);
+    this.isGlowOld = true;
+    this.followGlow();
   }
 
   /** The host has lit these lamps, as bits by their places in `HOST_LAMPS`. */
   lights(lamps: number): void {
+    if (lamps === this.hostLamps) return;
     this.hostLamps = lamps;
     this.running?.lights(this.nowUs, lamps);
+    this.isGlowOld = true;
+    this.followGlow();
   }
 
   /** The engine's listener, with an ear for what concerns the keyboard itself. */
   private heard(program: Program): Listener {
     const outer = this.listener.listenerFor(program);
+    /** What is told on, and may be seen by the lamps. */
+    const lit =
+      <Told extends unknown[]>(tell: ((...told: Told) => void) | undefined) =>
+      (...told: Told): void => {
+        tell?.(...told);
+        this.isGlowOld = true;
+      };
     return {
       ...outer,
       edge: (tUs, down, usage) => {
         this.recorder.edge(tUs, down, program.codes[usage] ?? '');
         outer.edge(tUs, down, usage);
+        this.isGlowOld = true;
       },
-      slot: (tUs, how, slot) => {
-        outer.slot?.(tUs, how, slot);
-        this.wantedSlot = this.slotMeant(how, slot);
+      layer: lit(outer.layer),
+      pending: lit(outer.pending),
+      decision: lit(outer.decision),
+      begin: lit(outer.begin),
+      slot: (tUs, how, slot, slots) => {
+        outer.slot?.(tUs, how, slot, slots);
+        this.wantedSlot = this.slotMeant(how, slot, slots);
+      },
+      ask: (tUs, what, name) => {
+        outer.ask?.(tUs, what, name);
+        // Without a host that hears it nothing happens, and the lamp says so.
+        if (!this.listener.asks(what, name)) this.refuse();
       },
       device: (tUs, what, begins) => {
         outer.device?.(tUs, what, begins);
@@ -221,9 +314,15 @@ export class Life {
   }
 
   /** The slot that is meant: the next and the previous one skip empty slots. */
-  private slotMeant(how: 'next' | 'previous' | 'go', slot: number): number {
+  private slotMeant(how: SlotWay, slot: number, some: readonly number[]): number {
     const { slots, selected } = this.store;
     if (how === 'go') return slot - 1;
+    if (how === 'among') {
+      // From one that is not among them it goes to the first.
+      const at = some.indexOf(selected + 1);
+      const turned = [...some.slice(at + 1), ...some.slice(0, at + 1)];
+      return (turned.find((one) => one <= slots && this.store.stateOf(one - 1) === 'sound') ?? selected + 1) - 1;
+    }
     const step = how === 'next' ? 1 : slots - 1;
     for (let n = (selected + step) % slots; n !== selected; n = (n + step) % slots)
       if (this.store.stateOf(n) === 'sound') return n;
@@ -246,21 +345,26 @@ export class Life {
         break;
       case 'lampsUp':
       case 'lampsDown':
-        if (!begins) return;
-        this.lamps = {
-          ...this.lamps,
-          isOn: true,
-          level: Math.max(0, Math.min(LAMP_LEVELS, this.lamps.level + (what === 'lampsUp' ? 1 : -1))),
-        };
-        break;
       case 'lampsToggle':
-        if (begins) this.lamps = { ...this.lamps, isOn: !this.lamps.isOn };
+      case 'lampsMove':
+        if (!begins) return;
+        this.glowing.turn(what);
+        this.listener.glows();
         break;
       case 'bootloader':
         this.bootloaderAtUs = begins ? tUs + GIVE_UP_AFTER_US : Infinity;
         break;
     }
     this.listener.changed(false);
+  }
+
+  private followGlow(): void {
+    if (!this.isGlowOld || this.nowUs < this.nextGlowUs) return;
+    this.isGlowOld = false;
+    this.nextGlowUs = this.nowUs + GLOW_EVERY_US;
+    const recording = this.recorder.state === 'recording' || this.recorder.state === 'armed';
+    const surroundings = { recording, hostLamps: this.lampsOfHost, slot: this.store.selected };
+    if (this.glowing.look(this.running?.engine, surroundings)) this.listener.glows();
   }
 
   private roomForEvents(): number {

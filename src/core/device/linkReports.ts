@@ -33,6 +33,9 @@ export const REQUEST = {
   playStop: 0x14,
   watch: 0x15,
   hostLamps: 0x16,
+  watchLamps: 0x17,
+  front: 0x18,
+  watchAsks: 0x19,
 } as const;
 
 /** An answer has the kind of its request with the top bit set. */
@@ -41,6 +44,13 @@ export const TRACE = 0x60;
 export const PLAY_ENDED = 0x61;
 /** Something about the keyboard has changed: the slot in use, what is stored. */
 export const CHANGED = 0x62;
+/** What the lamps of some keys show. */
+export const LAMPS = 0x63;
+/** The keyboard asks its host for something by a name. */
+export const ASK = 0x64;
+
+/** What the host wants while a program is in front: nothing, a slot, or a layer of the profile in use. */
+export const FRONT = { nothing: 0, slot: 1, layer: 2 } as const;
 /** The request came, and takes its time. */
 export const WORKING = 0xfd;
 /** A piece of the reason why not: which of how many, then text. */
@@ -62,6 +72,7 @@ export const TRACE_KIND = {
   device: 8,
   under: 9,
   move: 10,
+  ask: 11,
 } as const;
 
 /** In a traced decision: a deadline closed it, no key. */

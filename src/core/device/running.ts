@@ -53,6 +53,12 @@ export class Running {
       this.engine.light(Math.max(tUs, this.engine.nowUs), lamp, ((lamps >> lamp) & 1) === 1);
   }
 
+  /** The host shows a layer on top; 0 for none. */
+  show(tUs: number, layer: number): void {
+    this.advance(tUs);
+    this.engine.show(Math.max(tUs, this.engine.nowUs), layer);
+  }
+
   advance(tUs: number): void {
     const { engine } = this;
     if (tUs <= engine.nowUs) return;

@@ -3,6 +3,7 @@
  * lamps that can be seen. It lives in the server or in a web worker, which bring time, chance and a place to keep its memory.
  */
 import type { Board } from '../board';
+import { MOVEMENTS } from '../profile';
 import { z } from '../reading';
 import type { After } from './exchange';
 import { FaultyWay, NO_FAULTS, type Faults } from './faults';
@@ -47,7 +48,11 @@ const place = z.number().int().min(0).max(1023);
 export const bodySchema: z.ZodType<Body> = z.object({
   slot: place,
   indicator: z.enum(INDICATORS),
-  lamps: z.object({ isOn: z.boolean(), level: place, most: place }),
+  lamps: z.object({ isOn: z.boolean(), level: place, most: place, movement: z.enum(MOVEMENTS) }),
+  shown: z.object({
+    colors: z.array(z.number().int().min(-1).max(0xffffff)).max(1024),
+    pulsing: z.array(place).max(1024),
+  }),
   yesKey: place,
   keysDown: z.array(place).max(1024),
   trouble: z.string().max(500).optional(),
@@ -67,6 +72,7 @@ export class Simulation {
   private firmware: Firmware | null = null;
   private host: TableHost | null = null;
   private readonly plugs = new Set<{ cable: Cable; connection: { send(report: Uint8Array): void } }>();
+  private realHost: object | null = null;
   private readonly watchers = new Set<(body: Body) => void>();
   private cableIsIn = true;
   private faultRate = 0;
@@ -100,8 +106,16 @@ export class Simulation {
     };
   }
 
-  /** Plugs a page in; undefined while the cable is out or the power is off. */
-  plugIn(cable: Cable): Plug | undefined {
+  /** Whether a real computer is plugged in. */
+  get hasHost(): boolean {
+    return this.realHost !== null;
+  }
+
+  /**
+   * Plugs a page in; undefined while the cable is out or the power is off.
+   * @param isHost it is a real computer, in the place of the one that is simulated
+   */
+  plugIn(cable: Cable, isHost = false): Plug | undefined {
     if (!this.cableIsIn || !this.firmware) return undefined;
     const faults = (): Faults => {
       const rate = this.faultRate;
@@ -112,6 +126,10 @@ export class Simulation {
     const connection = { send: (report: Uint8Array) => back.pass(report) };
     const plug = { cable, connection };
     this.plugs.add(plug);
+    if (isHost) {
+      this.realHost = plug;
+      if (this.host) this.host.isAway = true;
+    }
     const there = new FaultyWay(faults, chance, after, (report) => {
       if (!this.plugs.has(plug) || !this.firmware) return;
       this.firmware.tick(this.nowUs);
@@ -122,6 +140,7 @@ export class Simulation {
       receive: (report) => there.pass(report),
       unplug: () => {
         if (this.plugs.delete(plug)) this.firmware?.closed(connection);
+        this.hostLeaves(plug);
       },
     };
   }
@@ -200,7 +219,14 @@ export class Simulation {
     return firmware;
   }
 
+  private hostLeaves(plug: object): void {
+    if (this.realHost !== plug) return;
+    this.realHost = null;
+    if (this.host) this.host.isAway = false;
+  }
+
   private pullAll(): void {
+    this.realHost = null;
     for (const { cable, connection } of this.plugs) {
       this.firmware?.closed(connection);
       cable.pulled();

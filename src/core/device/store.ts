@@ -33,6 +33,8 @@ export class Store {
   private number = 0;
   private retired = 0;
   private chosen = 0;
+  /** A slot that is in use for a while. */
+  private lent: number | null = null;
   /** The memory holds something that this firmware did not write, and that must not be lost unasked. */
   isForeign = false;
 
@@ -88,11 +90,18 @@ export class Store {
 
   /** The slot in use. */
   get selected(): number {
-    return this.chosen < this.slots ? this.chosen : 0;
+    const slot = this.lent ?? this.chosen;
+    return slot < this.slots ? slot : 0;
+  }
+
+  /** Another slot is in use for a while, and the memory knows nothing of it; null: the one that was chosen is again. */
+  lend(slot: number | null): void {
+    this.lent = slot;
   }
 
   /** @throws PowerCut, and then the old choice or the new one counts */
   select(slot: number): void {
+    this.lent = null;
     if (slot === this.chosen) return;
     this.checkOurs();
     const offset = this.freeChoice();

@@ -20,6 +20,7 @@ export class TableHost {
   /** Which lamps are lit, as bits by their places in `HOST_LAMPS`: Num Lock is, from the beginning. */
   private lit = bitOf(HOST_LAMPS.indexOf('NumLock'));
   private sequence = 0;
+  private away = false;
   private readonly connection = { send: (report: Uint8Array) => this.hear(new ReportReader(report)) };
 
   constructor(
@@ -29,6 +30,13 @@ export class TableHost {
     this.send(REQUEST.hello, LINK_VERSIONS.least, LINK_VERSIONS.most);
     this.send(REQUEST.watch, 1);
     this.tell();
+  }
+
+  /** Whether another computer is there, whose lamps count. */
+  set isAway(isAway: boolean) {
+    if (isAway === this.away) return;
+    this.away = isAway;
+    if (!isAway) this.tell();
   }
 
   /** A lamp is turned on or off by hand, as another keyboard would. */
@@ -42,10 +50,11 @@ export class TableHost {
     report.timeUs();
     const isDown = report.u8() === 1;
     const place = KEYS.indexOf(usageOf(report.u8(), report.u16()));
-    if (isDown && place >= 0) this.after(ANSWERS_AFTER_MS, () => this.turn(place));
+    if (isDown && place >= 0 && !this.away) this.after(ANSWERS_AFTER_MS, () => this.turn(place));
   }
 
   private tell(): void {
+    if (this.away) return;
     this.send(REQUEST.hostLamps, 0, 0, 0, 0, 0, 0, this.lit);
   }
 

@@ -10,11 +10,11 @@ import {
   type Program,
   type TraceLine,
 } from '../engine';
-import { DEVICE_FUNCTIONS } from '../profile';
+import { ASKED_FOR, DEVICE_FUNCTIONS } from '../profile';
 import type { ReportWriter } from './linkReports';
 import { type ReportReader, TRACE, TRACE_BY_TIME, TRACE_KIND } from './linkReports';
 
-const SLOT_WAYS = ['next', 'previous', 'go'] as const;
+const SLOT_WAYS = ['next', 'previous', 'go', 'among'] as const;
 
 /** @param report begins a report of a kind; `send` takes it when it is full */
 export function traceReports(
@@ -60,6 +60,7 @@ export function traceReports(
           .u8(LAYER_WAYS.indexOf(way)),
       ),
     slot: (tUs, how, slot) => send(report(tUs, TRACE_KIND.slot).u8(SLOT_WAYS.indexOf(how)).u8(slot)),
+    ask: (tUs, what, name) => send(report(tUs, TRACE_KIND.ask).u8(ASKED_FOR.indexOf(what)).text(name)),
     under: (tUs, lifted, held) => send(report(tUs, TRACE_KIND.under).u8(lifted).u8(held)),
     device: (tUs, what, begins) =>
       send(
@@ -122,6 +123,10 @@ export function traceLineOf(report: ReportReader, names: TraceNames): TraceLine 
     case TRACE_KIND.device: {
       const device = DEVICE_FUNCTIONS[report.u8()] ?? 'record';
       return { t, device, begins: report.u8() === 1 };
+    }
+    case TRACE_KIND.ask: {
+      const what = ASKED_FOR[report.u8()] ?? 'program';
+      return { t, ask: report.text(), what };
     }
     case TRACE_KIND.under:
       return { t, lifted: modifiersOf(report.u8()), held: modifiersOf(report.u8()) };

@@ -13,6 +13,7 @@ import { Gestures, Joints } from './decide';
 import { type EventTaker, PRESS, RELEASE, StrokeEvent } from './events';
 import type { Listener } from './out';
 import { lampOfSample, type Sample } from './sample';
+import type { Standing } from './standing';
 import { Travel, type SwitchState } from './travel';
 
 export class Engine {
@@ -88,6 +89,12 @@ export class Engine {
     this.actions.light(lamp, lit);
   }
 
+  /** The host shows a layer on top of what is active anyway; 0 for none. Counts at once, as a lamp does. */
+  show(tUs: number, layer: number): void {
+    this.clock.advance(tUs);
+    this.layers.show(layer);
+  }
+
   /** Takes what a finger, or the host's lamp, did. @throws RangeError for a key that the board lacks */
   take({ tUs, key, depthUm }: Sample): void {
     const index = this.program.keyIndex.get(key);
@@ -111,6 +118,16 @@ export class Engine {
     this.joints.reset();
     this.actions.endAll();
     this.layers.reset();
+  }
+
+  /** How it stands now: which layers are active, what stays, which keys wait for a decision. Made anew at each call. */
+  standing(): Standing {
+    const { keyCount } = this.layers;
+    return {
+      layers: this.layers.activeInOrder(),
+      ...this.actions.staying,
+      waiting: this.gestures.waiting.filter((key) => key < keyCount),
+    };
   }
 
   /** Where a key's switch stands, for those who draw it. */

@@ -4,4 +4,5 @@ export { Engine } from './engine';
 export * from './out';
 export { replay, replayed, type ReplayOptions } from './replay';
 export { isOfLamp, lampOf, type Sample, sampleOfLamp } from './sample';
+export type { Standing } from './standing';
 export { nextEdgeUm, type SwitchState } from './travel';

@@ -105,6 +105,7 @@ const ACTION_KIND_WORDS: Readonly<Record<ActionKind, string>> = {
   button: 'mouse button click',
   wheel: 'mouse wheel scroll',
   slot: 'slot profile switch',
+  ask: 'computer host program start sound play ask',
   device: 'keyboard itself lamps device',
   move: 'mouse pointer cursor moves movement scroll turning while held',
   under: 'under modifier modifiers shift control ctrl alt case',

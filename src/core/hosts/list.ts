@@ -36,3 +36,7 @@ export const HOST_IDS = ENTRIES.map(({ id }) => id) as [HostLayoutId, ...HostLay
 
 /** The name that an operating system gives a host layout: `French`. */
 export const hostName = (id: HostLayoutId): string => ENTRIES.find((entry) => entry.id === id)?.name ?? id;
+
+/** The host layout that an operating system calls by a layout and a variant (X Keyboard Extension, xkb-data); undefined when it is none of these. */
+export const hostOfXkb = (xkb: string, variant = ''): HostLayoutId | undefined =>
+  HOSTS.find((entry) => entry.xkb === xkb && (entry.variant ?? '') === variant)?.id;

@@ -3,6 +3,7 @@
  * that the two cannot drift apart. One key, and one key with modifiers, have numbers of their own (docs/formats/image.md).
  */
 import {
+  ASKED_FOR,
   DEVICE_FUNCTIONS,
   LIMITS,
   MOVED,
@@ -57,11 +58,15 @@ const NUMBERS = {
   device: 16,
   under: 17,
   move: 18,
+  ask: 19,
 } as const satisfies Record<ActionKind, Numbered>;
 
 /** A number with its sign as one without: 0, -1, 1, -2, 2 as 0, 1, 2, 3, 4. */
 const zigzag = (value: number): number => (value < 0 ? -2 * value - 1 : 2 * value);
 const unzigzag = (value: number): number => (value % 2 === 1 ? -(value + 1) / 2 : value / 2);
+
+/** Behind all slots: some of them in an order. */
+const AMONG = LIMITS.slot.most + 2;
 
 /** The whole numbers below N. */
 type Below<N extends number, Found extends number[] = []> = Found['length'] extends N
@@ -218,16 +223,36 @@ const ROWS: { [K in ActionKind]: Row<K> } = {
       dy: signed(from.tree(SET.notches, 8, 1)),
     }),
   },
-  /** 0 next, 1 previous, else the slot and 1. */
+  /** 0 next, 1 previous, 18 some in an order (how many, and which), else the slot and 1. */
   slot: {
-    write: (action, { out }) =>
-      void out.number(SET.slot, action.how === 'go' ? action.slot + 1 : action.how === 'next' ? 0 : 1),
+    write: (action, { out }) => {
+      if (action.how === 'among') {
+        out.number(SET.slot, AMONG).number(SET.slot, action.slots.length);
+        for (const slot of action.slots) out.number(SET.slot, slot);
+      } else out.number(SET.slot, action.how === 'go' ? action.slot + 1 : action.how === 'next' ? 0 : 1);
+    },
     read: ({ from }) => {
-      const number = from.number(SET.slot, LIMITS.slot.most + 1);
+      const number = from.number(SET.slot, AMONG);
+      if (number === AMONG) {
+        const count = from.number(SET.slot, LIMITS.slotsAmong.most);
+        const slots = Array.from({ length: count }, () => from.number(SET.slot, LIMITS.slot.most));
+        return { do: 'slot', how: 'among', slots };
+      }
       return number < 2
         ? { do: 'slot', how: number === 0 ? 'next' : 'previous' }
         : { do: 'slot', how: 'go', slot: number - 1 };
     },
+  },
+  ask: {
+    write: ({ what, name }, { out }) => {
+      out.number(SET.device, ASKED_FOR.indexOf(what));
+      writeText(out, name);
+    },
+    read: ({ from }) => ({
+      do: 'ask',
+      what: choiceOf(from, ASKED_FOR, from.number(SET.device, 0xff), 'thing to ask for'),
+      name: readText(from),
+    }),
   },
   device: {
     write: ({ what }, { out }) => void out.number(SET.device, DEVICE_FUNCTIONS.indexOf(what)),

@@ -7,12 +7,14 @@ import { boardById, type Board } from '../board';
 import { check, isSound, type Sound } from '../check';
 import { misfitOf, printProblem, type Assignment, type Binding, type Profile } from '../profile';
 import { quoted } from '../reading';
+import { readAsks } from './asks';
 import { badImage, ByteReader } from './bytes';
 import { BitReader, type Patience } from './coder';
 import { Expansion, patienceFor } from './expansion';
 import { LayoutReader, type LayoutIds } from './layoutBits';
-import { NamesReader, standIns, type NamedLayer, type NamesSource } from './names';
-import { readLamps } from './lamps';
+import { NamesReader, standIns, type NamedLayer, type Names, type NamesSource } from './names';
+import { readGlow } from './glow';
+import { readLamps } from './lampLayers';
 import { readMacros } from './scores';
 import { sectionsOf, type Sections } from './sections';
 import { readWalk } from './walk';
@@ -79,6 +81,14 @@ class Decoder {
         layout.layers.map((layer) => layer.keys()),
       );
     }
+    const asksSection = this.sections.byType.get(SECTION.asks);
+    const asks = asksSection
+      ? readAsks(new ByteReader(this.bytes, asksSection.start, asksSection.end), macros.length)
+      : new Map<number, object>();
+    const glow = this.glow(
+      names,
+      layout.layers.map((layer) => layer.keys()),
+    );
     return {
       format: 'underloom-profile',
       version: 1,
@@ -92,10 +102,11 @@ class Decoder {
       joinedLayers: layout.joinedLayers,
       lampLayers: this.lampLayers(names.layers),
       joints: layout.joints.map((joint, n) => ({ id: names.joints[n] ?? '', ...joint })),
-      macros: macros.map((macro, n) => ({ ...(names.macros[n] ?? { id: '', name: '' }), ...macro })),
+      macros: macros.map((macro, n) => ({ ...(names.macros[n] ?? { id: '', name: '' }), ...macro, ...asks.get(n) })),
       travel: layout.travel,
       roles: names.roles,
       ...this.walk(names.walk),
+      ...glow,
     };
   }
 
@@ -109,6 +120,13 @@ class Decoder {
     const section = this.section(SECTION.walk);
     const walk = beside ?? (section ? readWalk(section) : []);
     return walk.length > 0 ? { walk } : {};
+  }
+
+  /** What the lamps show: of what stands beside the image, or in a section of its own. */
+  private glow(names: Names, assigned: readonly Iterable<string>[]): Pick<Profile, 'glow'> {
+    const section = this.section(SECTION.glow);
+    const lines = names.glow ?? (section ? readGlow(section, this.board, names, assigned) : []);
+    return lines.length > 0 ? { glow: lines } : {};
   }
 
   private layer(

@@ -3,12 +3,14 @@
  * stand for no more than its length pays for (`expansion.ts`); one that would is filled up.
  */
 import type { Sound } from '../check';
+import { asksOf, writeAsks } from './asks';
 import { ByteWriter } from './bytes';
 import { BitWriter } from './coder';
 import { Expansion, paddingFor } from './expansion';
 import { writeLayout } from './layoutBits';
 import { writeNames } from './names';
-import { writeLamps } from './lamps';
+import { writeGlow } from './glow';
+import { writeLamps } from './lampLayers';
 import { writeMacros } from './scores';
 import { writeWalk } from './walk';
 import { frame, type Part } from './sections';
@@ -41,7 +43,9 @@ export function encodeImage(
   const told = withoutWalk || walk.length === 0 ? [] : [coded(SECTION.walk, (out) => writeWalk(out, walk))];
   const layout = coded(SECTION.layout, (out) => writeLayout(out, sound));
   const lamps = profile.lampLayers.length > 0 ? [{ type: SECTION.lamps, bytes: writeLamps(profile) }] : [];
-  const before = [home, ...macros, ...lamps, ...names, ...told];
+  const glow = profile.glow ? [coded(SECTION.glow, (out) => writeGlow(out, profile, board, !withoutNames))] : [];
+  const asks = profile.macros.some(asksOf) ? [{ type: SECTION.asks, bytes: writeAsks(profile.macros) }] : [];
+  const before = [home, ...macros, ...asks, ...lamps, ...names, ...told, ...glow];
   const image = frame([...before, layout]);
   const missing = paddingFor(image.length, Expansion.of(profile), decisions);
   if (missing === 0) return image;

@@ -1,6 +1,6 @@
 /** What the keyboard does not need to run, and people do: names, labels, notes, roles, colours, ids. It may be left out. */
 import type { Board } from '../board';
-import { DYES, type Assignment, type Layer, type Profile, type WrittenStep } from '../profile';
+import { DYES, type Assignment, type GlowLine, type Layer, type Profile, type WrittenStep } from '../profile';
 import { badImage } from './bytes';
 import type { BitReader, BitWriter } from './coder';
 import { choiceOf, readText, writeText } from './parts';
@@ -18,6 +18,8 @@ export type Names = {
   macros: { id: string; name: string }[];
   /** In a share code, where it stands with the names. */
   walk?: WrittenStep[];
+  /** Likewise. */
+  glow?: GlowLine[];
 };
 /** How many of each there are, in what runs. */
 export type Counts = { layers: number; joints: number; macros: number };

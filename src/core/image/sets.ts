@@ -18,8 +18,10 @@ export const SECTION = {
   macros: 0x02,
   layout: 0x03,
   lamps: 0x04,
+  asks: 0x05,
   names: 0x81,
   walk: 0x82,
+  glow: 0x83,
   padding: 0xff,
 } as const;
 export const MAY_BE_SKIPPED = 0x80;
@@ -96,6 +98,9 @@ const NAMES = [
   'rampMs',
   'moveDepth',
   'moveDepthUm',
+  'glow',
+  'glowShown',
+  'glowColor',
 ] as const;
 
 /** How many sets there are. */

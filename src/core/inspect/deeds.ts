@@ -12,7 +12,7 @@ import { sentByAction, sentByMacro, type Piece, type Sent } from './pieces';
 
 /** `twice`: look twice, this is how harm is done. `look`: not what people expect of a key. `plain`: what it types or plays, to be read. */
 export type Weight = 'twice' | 'look' | 'plain';
-export type Kind = 'text' | 'macro' | 'chord' | 'device';
+export type Kind = 'text' | 'macro' | 'chord' | 'device' | 'ask';
 
 export const RULES = {
   commandBox: 'opens a place for commands, types into it, and presses Enter',
@@ -22,6 +22,7 @@ export const RULES = {
   endless: 'does not end by itself for a long time',
   system: 'does something to the whole computer',
   device: 'does something to the keyboard itself',
+  asks: 'asks the computer for something on its list',
   onTyping: 'is on a key that one types with, and does more than it',
 } as const;
 export type Rule = keyof typeof RULES;
@@ -72,6 +73,8 @@ function sayPieces(pieces: readonly Piece[], profile: Profile): string {
           ? `types ${length} characters, “${shortened(foreign(piece.text), 40)}”`
           : `types “${foreign(piece.text)}”`;
       }
+      case 'asked':
+        return `asks the computer ${piece.what === 'program' ? 'to start' : 'for the sound'} “${foreign(piece.name)}”, which it does if that is on its list`;
       case 'chord':
         return systemChord(piece.codes)?.opens ?? `presses ${chordTitle(piece.codes, profile)}`;
     }
@@ -103,6 +106,8 @@ function rulesOf(
       typedSince += piece.text.length;
       line += piece.text;
       if (piece.text.length >= LONG_TEXT && piece.gapMs < FAST_MS) rules.push('fast');
+    } else if (piece.is === 'asked') {
+      rules.push('asks');
     } else {
       if (opened && typedSince >= FEWEST) rules.push('commandBox');
       if (COMMANDS.test(line)) rules.push('command');
@@ -110,7 +115,10 @@ function rulesOf(
     }
   }
   // Sounds and cues that go on are what such macros are for; what goes on typing is not.
-  const types = pieces.some((piece) => piece.is !== 'chord' || systemChord(piece.codes) !== undefined);
+  const types = pieces.some(
+    (piece) =>
+      piece.is === 'typed' || piece.is === 'enter' || (piece.is === 'chord' && systemChord(piece.codes) !== undefined),
+  );
   if (isMacro && types && run === 'untilPressedAgain') rules.push('byItself');
   if (isMacro && run === 'times' && lastsUs !== null && lastsUs > LONG_US) rules.push('endless');
   return [...new Set(rules)];
@@ -179,7 +187,7 @@ function deedOf(action: Action, site: Site, profile: Profile): Found | undefined
   ];
   return {
     weight: weightOf(rules),
-    kind: isBootloader ? 'device' : macro ? 'macro' : isText ? 'text' : 'chord',
+    kind: isBootloader ? 'device' : macro ? 'macro' : isText ? 'text' : rules.includes('asks') ? 'ask' : 'chord',
     rules,
     sites: [site],
     pieces: sent.pieces,

@@ -2,13 +2,15 @@
 import { isModifier, type Code } from '../codes';
 import { hostLayout, levelsOf, type HostLayoutData } from '../hosts';
 import { durationOf, partsOf } from '../macro';
-import { partsOfUnder, type Action, type Macro, type Profile, type ScoreEvent } from '../profile';
+import { partsOfUnder, type Action, type AskedFor, type Macro, type Profile, type ScoreEvent } from '../profile';
 
 export type Piece =
   | { is: 'typed'; text: string; gapMs: number }
   | { is: 'enter' }
   /** Keys held together that make no character: modifiers first. */
-  | { is: 'chord'; codes: readonly Code[] };
+  | { is: 'chord'; codes: readonly Code[] }
+  /** The host is asked for something on its list. */
+  | { is: 'asked'; what: AskedFor; name: string };
 
 /** What one thing sends. `events` counts key events and characters, `lastsUs` is null when it goes on until it is stopped. */
 export type Sent = { pieces: Piece[]; events: number; lastsUs: number | null };
@@ -80,7 +82,9 @@ function addScore(pieces: Pieces, events: readonly ScoreEvent[], host: HostLayou
 export function sentByMacro(macro: Macro, profile: Profile): Sent {
   const pieces = new Pieces();
   const host = hostLayout(profile.hostLayout);
+  if (macro.asksFirst) pieces.list.push({ is: 'asked', ...macro.asksFirst });
   for (const { score } of partsOf(macro)) addScore(pieces, score.events, host);
+  if (macro.asksLast) pieces.list.push({ is: 'asked', ...macro.asksLast });
   const { wholeUs, events } = durationOf(macro);
   return { pieces: pieces.list, events, lastsUs: wholeUs };
 }
@@ -118,6 +122,9 @@ export function sentByAction(action: Action, profile: Profile): Sent {
         lastsUs = sent.lastsUs === null || lastsUs === null ? null : lastsUs + sent.lastsUs;
         break;
       }
+      case 'ask':
+        pieces.list.push({ is: 'asked', what: part.what, name: part.name });
+        break;
       // Whatever it is under, it could be.
       case 'under':
         partsOfUnder(part).forEach(walk);

@@ -1,7 +1,7 @@
 /** What a macro does, in plain sentences that are true of what the engine will do. */
 import { titleOfCode } from '../codes';
-import { shortened } from '../reading';
-import type { Macro, Score } from '../profile';
+import { foreign, shortened } from '../reading';
+import type { AskedOf, Macro, Score } from '../profile';
 import { overUs } from './duration';
 import { heldBy } from './held';
 import { countsOf } from './presses';
@@ -46,11 +46,15 @@ function repeating(macro: Macro, score: Score): string {
   }
 }
 
+const asking = ({ what, name }: AskedOf): string =>
+  what === 'program' ? `to start “${foreign(name)}”` : `for the sound “${foreign(name)}”`;
+
 /** What a macro does, sentence by sentence. */
 export function macroSentences(macro: Macro): string[] {
   const { onPress, repeat, onRelease, run } = macro;
   const said: string[] = [];
-  if (!onPress && !repeat && !onRelease) return ['It plays nothing yet.'];
+  if (macro.asksFirst) said.push(`First it asks the computer ${asking(macro.asksFirst)}.`);
+  if (!onPress && !repeat && !onRelease) said.push('It plays nothing yet.');
   if (onPress) said.push(`Pressed, it plays ${contents(onPress)}.`);
   if (repeat) said.push(repeating(macro, repeat));
   if (repeat && run.kind !== 'times') {
@@ -70,6 +74,7 @@ export function macroSentences(macro: Macro): string[] {
         ? `When it is over, ${names} ${open.length === 1 ? 'stays' : 'stay'} down.`
         : `What it holds at its end, ${names}, is let go of then.`,
     );
+  if (macro.asksLast) said.push(`When it is over, it asks the computer ${asking(macro.asksLast)}.`);
   if (letsGo.length > 0)
     said.push(`It lets go of ${listed(letsGo.map(titleOfCode))} if a macro or a latch left that down.`);
   return said;

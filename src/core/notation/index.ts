@@ -2,6 +2,7 @@
 export { actionLegend, OFFERS, predicate, printAction } from './actionWords';
 export { completeLine, type CompletionContext, usedCodes } from './complete';
 export { lampWords } from './lampWords';
+export { printGlow } from './text/glowText';
 export { type Legend, legendOf } from './legend';
 export { chordTitle, type NotationContext, printLayer, printMacro } from './names';
 export { parseLine } from './parse';

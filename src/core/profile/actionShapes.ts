@@ -10,8 +10,12 @@ import { chord, depth, gapMs, idSchema, notches, perSecond, text, whole } from '
 export const layerHow = z.enum(['while', 'flip', 'go', 'once']);
 
 /** What a key does with the keyboard itself. Their places are their numbers in images and on the link. */
-export const DEVICE_FUNCTIONS = ['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader'] as const;
+export const DEVICE_FUNCTIONS = ['record', 'lampsUp', 'lampsDown', 'lampsToggle', 'bootloader', 'lampsMove'] as const;
 export type DeviceFunction = (typeof DEVICE_FUNCTIONS)[number];
+
+/** What the host can be asked for, by a name on its person's own list. Their places are their numbers in images and on the link. */
+export const ASKED_FOR = ['program', 'sound'] as const;
+export type AskedFor = (typeof ASKED_FOR)[number];
 
 /** Modifiers that a key can be under; left and right are one. */
 export const UNDER_MODIFIERS = ['Control', 'Shift', 'Alt', 'Meta'] as const;
@@ -49,6 +53,8 @@ export type Action =
   | { do: 'macro'; macro: string }
   | { do: 'slot'; how: 'next' | 'previous' }
   | { do: 'slot'; how: 'go'; slot: number }
+  | { do: 'slot'; how: 'among'; slots: number[] }
+  | { do: 'ask'; what: AskedFor; name: string }
   | { do: 'device'; what: DeviceFunction }
   | Movement
   | { do: 'under'; cases: UnderCase[]; otherwise?: Action }
@@ -56,6 +62,22 @@ export type Action =
 
 export type ActionKind = Action['do'];
 export type ActionOf<K extends ActionKind> = Extract<Action, { do: K }>;
+
+/** How another slot is chosen. */
+export type SlotWay = ActionOf<'slot'>['how'];
+
+/** What is asked for: a program or a sound, by a name that one report can carry. */
+const askFields = {
+  what: z.enum(ASKED_FOR),
+  name: z
+    .string()
+    .min(1)
+    .max(LIMITS.askLength)
+    .regex(/^[ -~]*$/, 'is made of plain letters, figures and signs')
+    .refine((name) => name === name.trim(), { error: 'has no space before or behind it' }),
+};
+export const askedSchema = z.strictObject(askFields);
+export type AskedOf = z.infer<typeof askedSchema>;
 
 type Shapes = { [K in Exclude<ActionKind, 'many' | 'under'>]: z.ZodType<ActionOf<K>> };
 
@@ -87,7 +109,17 @@ const SHAPES: Shapes = {
   slot: z.discriminatedUnion('how', [
     z.strictObject({ do: z.literal('slot'), how: z.enum(['next', 'previous']) }),
     z.strictObject({ do: z.literal('slot'), how: z.literal('go'), slot: whole(LIMITS.slot) }),
+    z.strictObject({
+      do: z.literal('slot'),
+      how: z.literal('among'),
+      slots: z
+        .array(whole(LIMITS.slot))
+        .min(LIMITS.slotsAmong.least)
+        .max(LIMITS.slotsAmong.most)
+        .refine((slots) => new Set(slots).size === slots.length, { error: 'names a slot twice' }),
+    }),
   ]),
+  ask: z.strictObject({ do: z.literal('ask'), ...askFields }),
   device: z.strictObject({
     do: z.literal('device'),
     what: z.enum(DEVICE_FUNCTIONS),

@@ -65,6 +65,10 @@ const EVERY: { [K in EditKind]: [edit: EditOf<K>, goesOn?: EditOf<K>] } = {
     { edit: 'walk', at: 1, was: [step!], to: [{ says: 'Begin here.', keys: ['KeyF'] }] },
     { edit: 'walk', at: 1, was: [{ says: 'Begin here.', keys: ['KeyF'] }], to: [] },
   ],
+  glow: [
+    { edit: 'glow', at: 0, was: [], to: [{ glow: 'keys', shows: 'dark' }] },
+    { edit: 'glow', at: 0, was: [{ glow: 'keys', shows: 'dark' }], to: [{ glow: 'keys', shows: 'role' }] },
+  ],
   rest: [{ edit: 'rest', on: 'another' }],
   whole: [{ edit: 'whole', to: { ...SHOW_DESK, name: 'Tour', layers: [base!] } }],
   several: [

@@ -12,17 +12,21 @@ import {
   type Edited,
   type EditKind,
   type EditOf,
+  type LinesEdit,
+  type LinesName,
+  type LinesOf,
   type Listed,
   type ListName,
   type ScoreEdit,
 } from './edits';
 import type { Path } from './problem';
-import { withWalk } from './writtenWalk';
+import { withLines } from './writtenLines';
 import {
   actuationSchema,
   assignmentSchema,
   dyeSchema,
   gestureTimingSchema,
+  glowSchema,
   hostLayoutSchema,
   joinedLayersSchema,
   lampLayerSchema,
@@ -141,6 +145,15 @@ function mergedStretch(first: ScoreEdit, second: ScoreEdit): ScoreEdit | undefin
     was: put(first, first.to.length, first.was),
     to: put(second, second.was.length, second.to),
   };
+}
+
+function linesApplied<N extends LinesName>(profile: Profile, edit: LinesEdit<N>, what: string): Edited {
+  const { edit: name, at, was, to } = edit;
+  const lines: readonly unknown[] = profile[name] ?? [];
+  if (!sameData(lines.slice(at, at + was.length), was))
+    return no([name], `That part of ${what} was changed meanwhile.`);
+  const changed = lines.toSpliced(at, was.length, ...to) as unknown as LinesOf<N>;
+  return yes(withLines(profile, name as N, changed), { ...edit, was: to, to: was } as Edit);
 }
 
 export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
@@ -322,12 +335,13 @@ export const EDIT_ROWS: { [K in EditKind]: EditRow<K> } = {
   },
   walk: {
     schema: z.strictObject({ edit: z.literal('walk'), at: place, was: walkSchema, to: walkSchema }),
-    apply: (profile, { at, was, to }) => {
-      const { walk = [] } = profile;
-      return sameData(walk.slice(at, at + was.length), was)
-        ? yes(withWalk(profile, walk.toSpliced(at, was.length, ...to)), { edit: 'walk', at, was: to, to: was })
-        : no(['walk'], 'That part of the walk was changed meanwhile.');
-    },
+    apply: (profile, edit) => linesApplied(profile, edit, 'the walk'),
+    merge: (first, second) =>
+      first.at === second.at && sameData(first.to, second.was) ? { ...second, was: first.was } : undefined,
+  },
+  glow: {
+    schema: z.strictObject({ edit: z.literal('glow'), at: place, was: glowSchema, to: glowSchema }),
+    apply: (profile, edit) => linesApplied(profile, edit, 'what the lamps show'),
     merge: (first, second) =>
       first.at === second.at && sameData(first.to, second.was) ? { ...second, was: first.was } : undefined,
   },

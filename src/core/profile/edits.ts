@@ -12,6 +12,7 @@ import type {
   Actuation,
   Assignment,
   GestureTiming,
+  GlowLine,
   JoinedLayers,
   LampLayer,
   Joint,
@@ -48,13 +49,14 @@ export type ScoreEdit = {
 export const SCORE_PARTS = ['onPress', 'repeat', 'onRelease'] as const;
 export type ScorePart = (typeof SCORE_PARTS)[number];
 
-/** A stretch of the walk becomes another. Refused when the stretch is not there any more. */
-export type WalkEdit = {
-  edit: 'walk';
-  at: number;
-  was: readonly WrittenStep[];
-  to: readonly WrittenStep[];
-};
+/** Lists of lines that are written as a whole, in an order that means something. */
+type Lines = { walk: readonly WrittenStep[]; glow: readonly GlowLine[] };
+export type LinesName = keyof Lines;
+export type LinesOf<N extends LinesName> = Lines[N];
+/** A stretch of such a list becomes another. Refused when the stretch is not there any more. */
+export type LinesEdit<N extends LinesName = LinesName> = {
+  [L in N]: { edit: L; at: number; was: Lines[L]; to: Lines[L] };
+}[N];
 
 export type Edit =
   | { edit: 'assign'; layer: LayerId; key: KeyId; to: Assignment | null }
@@ -69,7 +71,7 @@ export type Edit =
   | { edit: 'removeLayer'; layer: LayerId }
   | { edit: 'moveLayer'; layer: LayerId; to: number }
   | { edit: 'describeLayer'; layer: LayerId; to: Partial<Pick<Layer, 'name' | 'dye'>> }
-  | WalkEdit
+  | LinesEdit
   | { edit: 'rest'; on: string | null }
   | { edit: 'whole'; to: Profile }
   | { edit: 'several'; edits: readonly Edit[] };

@@ -23,6 +23,7 @@ import {
   roleSchema,
   scoreEventSchema,
   scoreSchema,
+  writtenGlowSchema,
   writtenWalkSchema,
   type Layer,
   type Macro,
@@ -139,5 +140,6 @@ export const misfitOf = (profile: Profile): Problem | undefined =>
       yield problemOf(joinedLayersSchema, joined, ['joinedLayers', n]);
     for (const [n, shown] of profile.lampLayers.entries()) yield problemOf(lampLayerSchema, shown, ['lampLayers', n]);
     if (profile.walk) yield problemOf(writtenWalkSchema, profile.walk, ['walk']);
+    if (profile.glow) yield problemOf(writtenGlowSchema, profile.glow, ['glow']);
     yield travelProblem(profile);
   });

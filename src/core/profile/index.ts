@@ -41,7 +41,19 @@ export {
 } from './questions';
 export { bindingOfJson, problemsOfZod, readProfile, readWithDoubles } from './reading';
 export { withCase } from './under';
+export { linesEdit, withLines } from './writtenLines';
 export { goneFrom, walkEdit, withWalk } from './writtenWalk';
+export { DYE_COLORS } from './dyes';
+export {
+  shownBy,
+  shownOn,
+  type Shows,
+  type SignLine,
+  withFigure,
+  withShownBy,
+  withShownOn,
+  withSign,
+} from './glowEdits';
 export { isAdded, namedBy, referencesOf, referencesTo, type Site, waysTo } from './references';
 export {
   type Action,
@@ -53,10 +65,16 @@ export {
   type UnderCase,
   type UnderModifier,
   type ActionKind,
+  type AskedOf,
+  ASKED_FOR,
+  askedSchema,
+  type AskedFor,
+  type SlotWay,
   DEVICE_FUNCTIONS,
   type DeviceFunction,
   type ActionOf,
   type Actuation,
+  actuationSchema,
   type Assignment,
   type Binding,
   type Crossing,
@@ -68,7 +86,11 @@ export {
   type GestureStep,
   gestureTimingSchema,
   type GestureTiming,
+  type GlowLine,
+  glowSchema,
+  glowLineSchema,
   type Interrupt,
+  type LampMovement,
   type Joint,
   type Layer,
   type LayerHow,
@@ -78,6 +100,7 @@ export {
   type LayerId,
   type Macro,
   mergeTiming,
+  MOVEMENTS,
   type PartialTiming,
   type Profile,
   type Role,

@@ -28,6 +28,8 @@ export const LIMITS = {
   roles: 64,
   walkSteps: 64,
   walkKeys: 16,
+  glowLines: 64,
+  glowKeys: 32,
 
   /** Things in a binding: keys of one chord, actions begun together, how deep those nest and how many there are in all. */
   chordKeys: 8,
@@ -56,6 +58,11 @@ export const LIMITS = {
   perSecond: range(-20_000, 20_000),
   rampMs: range(0, 5000),
   slot: range(1, 16),
+  slotsAmong: range(2, 16),
+  /** Characters of what the host is asked for: what one report carries. */
+  askLength: 40,
+  /** How bright lamps are: steps, of which 0 is dark. */
+  lampLevel: range(0, 5),
 
   /** Scores: an hour, in µs, and so many events; how often a part repeats. */
   scoreUs: range(0, 3_600_000_000),

@@ -1,19 +1,11 @@
 /** Edits to roles: a new one, one that stands elsewhere, and one taken out without leaving holes. */
+import { DYE_COLORS } from './dyes';
 import { changeKeys } from './keyEdits';
 import { together, type Edit } from './edits';
 import type { Profile, Role } from './schema';
 
 /** Colours of the dyes, which a new role gets as long as there is one that no other has. */
-export const ROLE_COLORS = [
-  '#2F4B7C',
-  '#A63D40',
-  '#B58A12',
-  '#2F7A68',
-  '#6B4F3A',
-  '#7B4B94',
-  '#4A5560',
-  '#4E8FB8',
-] as const;
+export const ROLE_COLORS: readonly string[] = Object.values(DYE_COLORS);
 
 /** An id that no role has. */
 export function freeRoleId(roles: readonly Role[]): string {
@@ -22,7 +14,7 @@ export function freeRoleId(roles: readonly Role[]): string {
 
 /** A new role behind the others. */
 export function addRole({ roles }: Profile, id: string, name: string): Edit {
-  const color = ROLE_COLORS.find((one) => !roles.some((role) => role.color.toUpperCase() === one)) ?? ROLE_COLORS[0];
+  const color = ROLE_COLORS.find((one) => !roles.some((role) => role.color.toUpperCase() === one)) ?? DYE_COLORS.indigo;
   return { edit: 'insert', list: 'roles', at: roles.length, item: { id, name, color } };
 }
 

@@ -14,12 +14,32 @@ import { HOST_LAMPS } from '../codes';
 import { HOST_IDS } from '../hosts';
 import { quoted, z } from '../reading';
 import type { layerHow } from './actionShapes';
-import { actionSchema } from './actionShapes';
+import { actionSchema, askedSchema } from './actionShapes';
 import { LIMITS } from './limits';
 import { codeSchema, depth, gapMs, idSchema, movement, nameSchema, notches, text, whole } from './schemaParts';
 
-export type { Action, ActionKind, ActionOf, DeviceFunction, Movement, UnderCase, UnderModifier } from './actionShapes';
-export { actionSchema, DEVICE_FUNCTIONS, hasUnder, MOVED, partsOfUnder, UNDER_MODIFIERS } from './actionShapes';
+export type {
+  Action,
+  ActionKind,
+  ActionOf,
+  AskedOf,
+  AskedFor,
+  DeviceFunction,
+  SlotWay,
+  Movement,
+  UnderCase,
+  UnderModifier,
+} from './actionShapes';
+export {
+  actionSchema,
+  ASKED_FOR,
+  askedSchema,
+  DEVICE_FUNCTIONS,
+  hasUnder,
+  MOVED,
+  partsOfUnder,
+  UNDER_MODIFIERS,
+} from './actionShapes';
 export { codeSchema, idSchema, nameSchema } from './schemaParts';
 
 export const gestureTimingSchema = z.strictObject({
@@ -99,6 +119,9 @@ export const macroSchema = z
     stop: z.enum(['now', 'finish']).default('now'),
     leavesHeld: z.boolean().default(false),
     liftModifiers: z.boolean().default(false),
+    /** What the host is asked for when it begins, and when it has ended. */
+    asksFirst: askedSchema.optional(),
+    asksLast: askedSchema.optional(),
   })
   .meta({ id: 'Macro' });
 
@@ -142,11 +165,40 @@ export const writtenStepSchema = z.strictObject({
 });
 export const walkSchema = z.array(writtenStepSchema).max(LIMITS.walkSteps);
 export const writtenWalkSchema = walkSchema.min(1, 'has no step; without one there is no walk');
-export const roleSchema = z.strictObject({
-  id: idSchema,
-  name: nameSchema,
-  color: z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'must be a colour such as #A63D40'),
-});
+const colorSchema = z.string().regex(/^#[0-9A-Fa-f]{6}$/, 'must be a colour such as #A63D40');
+export const roleSchema = z.strictObject({ id: idSchema, name: nameSchema, color: colorSchema });
+
+/** How lamps move: not at all; as a slow tide from left to right; row by row, in turn; where keys were pressed, fading. */
+export const MOVEMENTS = ['still', 'tide', 'shuttle', 'echo'] as const;
+/** A colour of a lamp; in capitals, so that there is one way to write it. */
+const lampColorSchema = z.string().regex(/^#[0-9A-F]{6}$/, 'must be a colour such as #A63D40, in capitals');
+const sign = <Of extends string>(of: Of) => ({ glow: z.literal(of), key: keyIdSchema, shows: lampColorSchema });
+/** A line of what lamps show. Of several that speak of a key the last one counts. What it names may be gone since. */
+export const glowLineSchema = z
+  .discriminatedUnion('glow', [
+    /** The lamps of keys: all, those answered by a layer, or some. With `only`, a layer lights nothing but what it assigns. */
+    z.strictObject({
+      glow: z.literal('keys'),
+      shows: z.union([z.enum(['role', 'dye', 'dark']), lampColorSchema]),
+      layer: idSchema.optional(),
+      keys: z.array(keyIdSchema).min(1).max(LIMITS.glowKeys).optional(),
+      only: z.literal(true).optional(),
+    }),
+    /** A lamp that shows a colour while something is so: a layer is active, something is latched, ... */
+    z.strictObject({ ...sign('layer'), layer: idSchema }),
+    z.strictObject(sign('latch')),
+    z.strictObject(sign('capitals')),
+    z.strictObject(sign('recording')),
+    z.strictObject({ ...sign('lamp'), lamp: z.enum(HOST_LAMPS) }),
+    z.strictObject({ ...sign('slot'), slot: whole(LIMITS.slot) }),
+    /** Whether a key that waits for a decision pulses; it does where nothing is said. */
+    z.strictObject({ glow: z.literal('waiting'), pulses: z.boolean() }),
+    z.strictObject({ glow: z.literal('level'), level: whole(LIMITS.lampLevel) }),
+    z.strictObject({ glow: z.literal('movement'), movement: z.enum(MOVEMENTS) }),
+  ])
+  .meta({ id: 'GlowLine' });
+export const glowSchema = z.array(glowLineSchema).max(LIMITS.glowLines);
+export const writtenGlowSchema = glowSchema.min(1, 'has no line; without one lamps show what they usually do');
 
 export const DEFAULT_TIMING: GestureTiming = {
   holdAfterMs: 200,
@@ -230,6 +282,8 @@ const profileWith = (list: ListOf) =>
     roles: list('role', roleSchema, LIMITS.roles).default([]),
     /** How the author leads others through it; left out where nobody wrote one. */
     walk: writtenWalkSchema.optional(),
+    /** What the lamps show; left out where they show what is usual. */
+    glow: writtenGlowSchema.optional(),
   });
 
 export const profileSchema = profileWith(listOf).meta({
@@ -250,6 +304,8 @@ export type GestureStep = z.infer<typeof stepSchema>;
 export type Binding = z.infer<typeof bindingSchema>;
 export type Gesture = Extract<Binding, { kind: 'gesture' }>;
 export type Actuation = z.infer<typeof actuationSchema>;
+export type GlowLine = z.infer<typeof glowLineSchema>;
+export type LampMovement = (typeof MOVEMENTS)[number];
 export type Score = z.infer<typeof scoreSchema>;
 export type ScoreEvent = z.infer<typeof scoreEventSchema>;
 export type Macro = z.infer<typeof macroSchema>;

@@ -11,7 +11,7 @@ function recordSwapped<V>(record: Readonly<Record<string, V>>, a: string, b: str
   return Object.fromEntries(Object.entries(record).map(([key, value]) => [swapped(key, a, b), value]));
 }
 
-/** Lets two keys of the board change places on every layer, in joint presses, in their depths and in the walk; undefined when neither is anywhere. */
+/** Lets two keys of the board change places on every layer, in joint presses, in their depths, in the walk and in what the lamps show; undefined when neither is anywhere. */
 export function swapKeysEverywhere(profile: Profile, a: KeyId, b: KeyId): Edit | undefined {
   return editTowards(profile, {
     ...profile,
@@ -20,6 +20,15 @@ export function swapKeysEverywhere(profile: Profile, a: KeyId, b: KeyId): Edit |
     travel: { ...profile.travel, keys: recordSwapped(profile.travel.keys, a, b) },
     ...(profile.walk && {
       walk: profile.walk.map((step) => ({ ...step, keys: step.keys.map((key) => swapped(key, a, b)) })),
+    }),
+    ...(profile.glow && {
+      glow: profile.glow.map((line) =>
+        'key' in line
+          ? { ...line, key: swapped(line.key, a, b) }
+          : 'keys' in line && line.keys
+            ? { ...line, keys: line.keys.map((key) => swapped(key, a, b)) }
+            : line,
+      ),
     }),
   });
 }

@@ -5,7 +5,7 @@
 import { sameData } from '../reading';
 import { idIn, together, type Edit, type Listed, type ListName } from './edits';
 import type { Layer, Profile } from './schema';
-import { walkEdit } from './writtenWalk';
+import { linesEdit } from './writtenLines';
 
 const LISTS: readonly ListName[] = ['roles', 'macros', 'joints', 'joinedLayers', 'lampLayers'];
 
@@ -77,7 +77,8 @@ export function editTowards(from: Profile, to: Profile): Edit | undefined {
   if (from.name !== name || from.icon !== icon || from.hostLayout !== hostLayout)
     edits.push({ edit: 'describe', to: { name, icon, hostLayout } });
   if (from.restsOn !== to.restsOn) edits.push({ edit: 'rest', on: to.restsOn ?? null });
-  if (!sameData(from.walk, to.walk)) edits.push(walkEdit(from.walk, to.walk));
+  if (!sameData(from.walk, to.walk)) edits.push(linesEdit('walk', from.walk, to.walk));
+  if (!sameData(from.glow, to.glow)) edits.push(linesEdit('glow', from.glow, to.glow));
   if (!sameData(from.timing, to.timing)) edits.push({ edit: 'timing', to: to.timing });
   // A key with the board's own setting has none, whichever is the board's just then: what goes, goes before the board's changes.
   for (const [key, own] of Object.entries(from.travel.keys))

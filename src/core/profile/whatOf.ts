@@ -45,6 +45,8 @@ function thingsOf(edit: Edit, profile: Profile): string[] {
       return [`the layer ${layer(edit.layer)}`];
     case 'walk':
       return ['the walk'];
+    case 'glow':
+      return ['what the lamps show'];
     case 'rest':
       return ['what it rests on'];
     case 'whole':

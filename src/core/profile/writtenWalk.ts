@@ -1,23 +1,14 @@
 /** The walk that an author wrote: put into a profile, and kept right when what its steps name gets other names. */
-import { sameData } from '../reading';
-import type { WalkEdit } from './edits';
+import type { LinesEdit } from './edits';
 import type { Profile, WrittenStep } from './schema';
+import { linesEdit, withLines } from './writtenLines';
 
 /** A profile with that walk; of no step is none. */
-export function withWalk(profile: Profile, walk: readonly WrittenStep[]): Profile {
-  const { walk: _old, ...others } = profile;
-  return walk.length === 0 ? others : { ...others, walk: [...walk] };
-}
+export const withWalk = (profile: Profile, walk: readonly WrittenStep[]): Profile => withLines(profile, 'walk', walk);
 
 /** The edit that makes one walk of another: the stretch in which they differ. */
-export function walkEdit(from: readonly WrittenStep[] = [], to: readonly WrittenStep[] = []): WalkEdit {
-  const most = Math.min(from.length, to.length);
-  let at = 0;
-  while (at < most && sameData(from[at], to[at])) at++;
-  let behind = 0;
-  while (behind < most - at && sameData(from.at(-1 - behind), to.at(-1 - behind))) behind++;
-  return { edit: 'walk', at, was: from.slice(at, from.length - behind), to: to.slice(at, to.length - behind) };
-}
+export const walkEdit = (from: readonly WrittenStep[] = [], to: readonly WrittenStep[] = []): LinesEdit<'walk'> =>
+  linesEdit('walk', from, to);
 
 /** What a step names that the profile does not have any more: its layer by its id, keys by theirs. */
 export function goneFrom(

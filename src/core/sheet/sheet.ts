@@ -3,8 +3,9 @@
  * keyboard. A sheet is computed here as shapes in millimetres; SVG, PDF and the page that prints it draw the same ones.
  */
 import { cornersOf, extentOf, KEY_UNIT_MM, outlineOf, rowsOf, type Board, type BoardKey, type KeyId } from '../board';
+import { AT_REST, DARK, hexOf, lampPlan, lampsAt, paletteOf, type Color } from '../lamps';
 import { legendOf } from '../notation';
-import type { Layer, Profile } from '../profile';
+import { DYES, type Layer, type Profile } from '../profile';
 import { fitted, rectangle, type Page, type Point, type Shape, type Sheet } from './shapes';
 import { HAIR, INK, PAPER_DYES, SOFT, stitches } from './stitches';
 
@@ -21,6 +22,8 @@ export type SheetOptions = {
   paper: 'a4' | 'a3' | 'letter';
   /** Roles as strips of colour, with a key to them at the foot of the page. */
   roles: boolean;
+  /** What the lamp of each key shows while the first layer is active, as a dot. */
+  lamps?: boolean;
 };
 
 /** Width and height of papers, lying, in mm. */
@@ -30,7 +33,13 @@ const MARGIN_MM = 10;
 const GAP_MM = 1.5;
 const HEAD_MM = 9;
 
-type Draw = { profile: Profile; options: SheetOptions; color: (dye: Layer['dye']) => string };
+type Draw = {
+  profile: Profile;
+  options: SheetOptions;
+  color: (dye: Layer['dye']) => string;
+  /** What the lamp of a key shows on a layer; undefined where it is dark, or lamps are not drawn. */
+  lamp: (layer: Layer, key: KeyId) => { color: Color; place: number } | undefined;
+};
 
 const wordsOn = (layer: Layer | undefined, key: KeyId, { profile, options }: Draw): string => {
   const assignment = layer?.keys[key];
@@ -81,6 +90,25 @@ function legends(key: BoardKey, x: number, y: number, unitMm: number, layers: re
     shapes.push(...stitches(layer.dye, x + pad, base - sign * 0.85, sign, 1, draw.color(layer.dye)));
     shapes.push(text({ x: x + pad + sign * 1.3, y: base }, fit.text, fit.sizeMm, draw.color(layer.dye)));
   });
+  const lamp = first && draw.lamp(first, key.id);
+  if (lamp) {
+    const size = unitMm * 0.13;
+    const at = { x: x + width - unitMm * 0.28, y: y + pad };
+    // Without colour each has the stitch of a dye, in the order of the colours.
+    shapes.push(
+      ...(draw.options.ink === 'black'
+        ? stitches(DYES[lamp.place % DYES.length] ?? 'indigo', at.x, at.y, size, 1, INK)
+        : [
+            {
+              is: 'outline' as const,
+              points: rectangle(at.x, at.y, size, size),
+              stroke: SOFT,
+              widthMm: 0.1,
+              fill: hexOf(lamp.color),
+            },
+          ]),
+    );
+  }
   const role = draw.options.roles ? roleOf(key.id, layers, draw.profile) : undefined;
   if (role) {
     const at = { x: x + width - unitMm * 0.1, y: y + pad };
@@ -233,13 +261,32 @@ function overviewPage(board: Board, keys: ReadonlySet<KeyId>, layers: readonly L
   return { widthMm, heightMm, labels: [], shapes };
 }
 
+/** What lamps show on each layer, on top of the base; worked out once a layer. */
+function lampsOf(profile: Profile, board: Board): Draw['lamp'] {
+  const plan = lampPlan(profile, board);
+  const palette = paletteOf(plan);
+  const byLayer = new Map(
+    profile.layers.map(({ id }, n) => [id, lampsAt(plan, { ...AT_REST, layers: n === 0 ? [0] : [n, 0] })]),
+  );
+  const placeOf = new Map(board.keys.map(({ id }, n) => [id, n]));
+  return ({ id }, key) => {
+    const color = byLayer.get(id)?.[placeOf.get(key) ?? -1] ?? DARK;
+    return color === DARK ? undefined : { color, place: palette.indexOf(color) };
+  };
+}
+
 /** A legend sheet of a profile on its board. */
 export function sheetOf(profile: Profile, board: Board, options: SheetOptions): Sheet {
   const layers = profile.layers.filter(({ id }) => options.layers.includes(id));
   const keys = new Set(
     board.keys.map(({ id }) => id).filter((id) => options.keys === undefined || options.keys.includes(id)),
   );
-  const draw: Draw = { profile, options, color: (dye) => (options.ink === 'black' ? INK : PAPER_DYES[dye]) };
+  const draw: Draw = {
+    profile,
+    options,
+    color: (dye) => (options.ink === 'black' ? INK : PAPER_DYES[dye]),
+    lamp: options.lamps ? lampsOf(profile, board) : () => undefined,
+  };
   const pages =
     options.kind === 'labels' ? labelPages(board, keys, layers, draw) : [overviewPage(board, keys, layers, draw)];
   return { title: profile.name, pages };

@@ -1,4 +1,5 @@
 /** A session of trying: its lanes, what came of what and why, and what changes under other settings. Words: docs/glossary.md. */
+export { Arrivals } from './arrivals';
 export { type Changes, changesBetween } from './changes';
 export {
   type Bar,

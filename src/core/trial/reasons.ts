@@ -77,6 +77,8 @@ export function layerGained(way: LayerWay, who = 'a key'): string {
       return 'the layers it is joined to are active together';
     case 'lamp':
       return 'a lamp of the host says so';
+    case 'host':
+      return 'the host shows it, by the program that is in front';
   }
 }
 
@@ -95,5 +97,7 @@ export function layerLost(way: LayerWay, who = 'the key'): string {
       return 'the layers it is joined to are no longer active together';
     case 'lamp':
       return 'the lamp of the host says so no longer';
+    case 'host':
+      return 'the host shows it no longer';
   }
 }

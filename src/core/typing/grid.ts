@@ -1,10 +1,15 @@
 /**
- * The settings that a sweep tries: for each field of a timing some values, every combination of them. Which of them come to the same on a take is
- * known before anything is played: a field that nothing in the profile looks at, and re-tap times between which no two presses lie.
+ * The settings that a sweep tries: for each field of a timing some values, and for the depths at which keys fire some actuations; every combination of
+ * them. Which of them come to the same on a take is known before anything is played: a field that nothing in the profile looks at, and re-tap times
+ * between which no two presses lie.
  */
+import { settingsAround } from '../hands';
 import {
+  actuationSchema,
   gestureTimingSchema,
   mergeTiming,
+  sameData,
+  type Actuation,
   type Gesture,
   type GestureTiming,
   type PartialTiming,
@@ -27,14 +32,17 @@ export const FIELDS = [
   'tapMs',
 ] as const satisfies readonly Field[];
 
-/** Values for each field; one that is not named stays what it is. */
-export type Grid = { [F in Field]?: readonly GestureTiming[F][] };
+/** When gestures are decided, and how deep keys fire. */
+export type Setting = { timing: GestureTiming; travel: Actuation };
+
+/** Values for each field, and actuations; what is not named stays what it is. */
+export type Grid = { [F in Field]?: readonly GestureTiming[F][] } & { travel?: readonly Actuation[] };
 
 const { shape } = gestureTimingSchema;
 const values = <T extends z.ZodType>(one: T) =>
   z.union([z.array(one).min(1).max(1000), one.transform((value) => [value])]);
 
-/** A grid as a file: an object with a list of values (or one value) for each field that is tried. */
+/** A grid as a file: an object with a list of values (or one value) for each field that is tried, and for `travel`. */
 export const gridSchema = z.strictObject({
   holdAfterMs: values(shape.holdAfterMs).optional(),
   tapGapMs: values(shape.tapGapMs).optional(),
@@ -43,6 +51,7 @@ export const gridSchema = z.strictObject({
   tapMs: values(shape.tapMs).optional(),
   interrupt: values(shape.interrupt).optional(),
   otherHandOnly: values(shape.otherHandOnly).optional(),
+  travel: values(actuationSchema).optional(),
 });
 
 /** The gestures of a profile. */
@@ -70,8 +79,38 @@ export function fieldsThatMatter(profile: Profile): ReadonlySet<Field> {
   return found;
 }
 
-/** What is tried when nobody says: about a thousand settings around what is usual and what is set now. */
-export function usualGrid(profile: Profile): Grid {
+/** Every other of the values between the first and the last, and what is set now. */
+const thinned = <T>(list: readonly T[], now: T): T[] =>
+  list.filter((value, n) => n % 2 === 0 || n === list.length - 1 || value === now);
+
+/** So many depths are tried beside what is set now. */
+const DEPTHS = 5;
+
+/** Depths around the one that is set now, from the most sensitive to the least. */
+function depthsAround(now: Actuation, travelUm: number): Actuation[] {
+  const all = settingsAround(now, travelUm);
+  const step = (all.length - 1) / DEPTHS;
+  const picked = Array.from({ length: DEPTHS + 1 }, (_, n) => all[Math.round(n * step)] as Actuation);
+  return all.filter((one) => picked.includes(one) || sameData(one, now));
+}
+
+/**
+ * What is tried when nobody says: one or two thousand settings around what is usual and what is set now.
+ * @param depths what fires keys now, and how deep they go (µm), where a take has measured depths; the times are then tried in wider steps
+ */
+export function usualGrid(profile: Profile, depths?: { now: Actuation; travelUm: number }): Grid {
+  const times = usualTimes(profile);
+  if (!depths) return times;
+  const { timing } = profile;
+  return {
+    ...times,
+    ...(times.holdAfterMs && { holdAfterMs: thinned(times.holdAfterMs, timing.holdAfterMs) }),
+    ...(times.typingGuardMs && { typingGuardMs: thinned(times.typingGuardMs, timing.typingGuardMs) }),
+    travel: depthsAround(depths.now, depths.travelUm),
+  };
+}
+
+function usualTimes(profile: Profile): Grid {
   const { timing } = profile;
   const matter = fieldsThatMatter(profile);
   const around = (now: number, others: readonly number[]): number[] =>
@@ -91,12 +130,17 @@ export function usualGrid(profile: Profile): Grid {
   };
 }
 
+/** The actuations of a grid, each once. */
+const travelsOf = ({ travel = [] }: Grid): Actuation[] =>
+  travel.filter((one, n) => travel.findIndex((other) => sameData(one, other)) === n);
+
 /** How many settings a grid has. */
 export const sizeOf = (grid: Grid): number =>
-  FIELDS.reduce((size, field) => size * new Set<unknown>(grid[field] ?? [0]).size, 1);
+  FIELDS.reduce((size, field) => size * new Set<unknown>(grid[field] ?? [0]).size, 1) *
+  Math.max(1, travelsOf(grid).length);
 
 /** The setting of a grid by its number, on top of what is set now. */
-export function settingAt(grid: Grid, number: number, now: GestureTiming): GestureTiming {
+export function settingAt(grid: Grid, number: number, now: Setting): Setting {
   const own: Record<string, unknown> = {};
   let rest = number;
   for (const field of FIELDS) {
@@ -105,19 +149,22 @@ export function settingAt(grid: Grid, number: number, now: GestureTiming): Gestu
     own[field] = list[rest % list.length];
     rest = Math.floor(rest / list.length);
   }
-  return mergeTiming(now, own as PartialTiming);
+  return { timing: mergeTiming(now.timing, own as PartialTiming), travel: travelsOf(grid)[rest] ?? now.travel };
 }
 
 /**
  * A name that settings share which come to the same on a take: values of fields that nobody looks at are left out, and a re-tap
  * time stands for the waits between two presses of one key that are shorter.
  */
-export function samenessOf(profile: Profile, fingers: Fingers): (timing: GestureTiming) => string {
+export function samenessOf(profile: Profile, fingers: Fingers): (setting: Setting) => string {
   const matter = FIELDS.filter((field) => fieldsThatMatter(profile).has(field));
   const waits = waitsBetweenPresses(fingers);
   const shorterThan = oncePerValue((ms: number) => waits?.filter((wait) => wait < ms * 1000).length ?? ms);
-  return (timing) =>
-    matter.map((field) => String(field === 'retapMs' ? shorterThan(timing.retapMs) : timing[field])).join(' ');
+  return ({ timing, travel }) =>
+    [
+      ...matter.map((field) => String(field === 'retapMs' ? shorterThan(timing.retapMs) : timing[field])),
+      ...Object.values(travel),
+    ].join(' ');
 }
 
 function oncePerValue(find: (value: number) => number): (value: number) => number {

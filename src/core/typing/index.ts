@@ -2,23 +2,13 @@
 export { align, type Aligned, distance } from './distance';
 export { corrected, type Corrected } from './corrected';
 export { follow, type Followed, settledAfter } from './following';
-export { fieldsThatMatter, type Grid, hasGestures, settingAt, sizeOf, usualGrid } from './grid';
+export { fieldsThatMatter, type Grid, hasGestures, type Setting, settingAt, sizeOf, usualGrid } from './grid';
 export { parseGrid } from './gridFile';
-export { ALL, appliesTo, decidedBy, fingerMates, type Scope, timingEdit, timingNow } from './scope';
+export { isMeasured } from './playing';
+export { ALL, appliesTo, decidedBy, fingerMates, forAll, type Scope, settingEdit, settingNow } from './scope';
 export { columnsOf, type Held, lookAt, type Looked, type Press, type Slip, type SlipKind, threadsOf } from './slips';
 export { kneeOf } from './suggestion';
-export {
-  forAll,
-  joined,
-  type Outcome,
-  type Part,
-  type Result,
-  sweep,
-  type Swept,
-  type Tried,
-  Trial,
-  WHOLE,
-} from './sweep';
+export { joined, type Outcome, type Part, type Result, sweep, type Swept, type Tried, Trial, WHOLE } from './sweep';
 export { movesOf, samplesOfMoves } from './performing';
 export { Reach, type Reached, type ReachStep, type Way } from './reach';
 export { TokenNumbers, tokensOf } from './tokens';
@@ -44,5 +34,6 @@ export { whereIs } from './where';
 export { type Exercise, type ExerciseKind, exercisesOf, exerciseOfText, type Item, leadingKeys } from './exercises';
 export { SLOW, Spacing } from './spacing';
 export { otherWords, type OtherWord } from './otherWords';
+export { type KeyProgress, progressByKey, slowness } from './keyProgress';
 export { weakest, type Practice } from './weakest';
 export { walkOf, type WalkStep } from './walk';

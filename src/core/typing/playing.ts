@@ -2,6 +2,7 @@
  * Recorded fingers, played under any settings: what arrives, and how long each press takes from the finger to the host. The fingers stand in
  * columns, so that an hour of them is walked through a thousand times without making anything.
  */
+import type { KeyId } from '../board';
 import { HOST_LAMPS } from '../codes';
 import { Engine, isOfLamp, lampOf, type Listener, type Program, type Sample } from '../engine';
 import { hostLayout, type HostLayoutId } from '../hosts';
@@ -13,7 +14,13 @@ const SETTLE_US = 10_000_000;
 const lampRow = (place: number): number => -1 - place;
 
 /** Fingers in columns: times in µs, keys by their places in the program (or lamps), depths in µm. */
-export type Fingers = { times: Float64Array; keys: Int16Array; depths: Int32Array };
+export type Fingers = {
+  times: Float64Array;
+  keys: Int16Array;
+  depths: Int32Array;
+  /** When each key began to go down, in µs, where depths are measured; elsewhere it goes down at once. */
+  begun: readonly (readonly number[] | undefined)[] | null;
+};
 
 /** Fingers for a program. @throws RangeError for a key that the board lacks */
 export function fingersOf(samples: readonly Sample[], { keyIndex }: Program): Fingers {
@@ -23,11 +30,64 @@ export function fingersOf(samples: readonly Sample[], { keyIndex }: Program): Fi
     if (key === undefined) throw new RangeError(`the board has no key "${sample.key}"`);
     return key;
   });
-  return {
+  const fingers = {
     times: Float64Array.from(samples, ({ tUs }) => tUs),
     keys: Int16Array.from(keys),
     depths: Int32Array.from(samples, ({ depthUm }) => depthUm),
   };
+  return { ...fingers, begun: isMeasured(samples) ? beginningsOf(fingers) : null };
+}
+
+/** A key has begun to go down when it is so far above where it was deepest up, in µm: less is a sensor's unrest. */
+const RISE_UM = 100;
+
+/** Whether fingers have depths, and not only down and up: a key goes from one depth to another without coming up. */
+export function isMeasured(samples: readonly Sample[]): boolean {
+  const down = new Map<KeyId, number>();
+  return samples.some((sample) => {
+    if (isOfLamp(sample)) return false;
+    const before = down.get(sample.key) ?? 0;
+    down.set(sample.key, sample.depthUm);
+    return sample.depthUm > 0 && before > 0 && sample.depthUm !== before;
+  });
+}
+
+/**
+ * When each key began to go down, in µs, in the order of time: the first sample above where it was least deep. A press is as late as it is
+ * later than that, however deep the key fires.
+ */
+export function beginningsOf({ times, keys, depths }: Omit<Fingers, 'begun'>): number[][] {
+  const begun: number[][] = [];
+  const states: { lowUm: number; highUm: number; riseUs: number; rises: boolean }[] = [];
+  for (let n = 0; n < times.length; n++) {
+    const [key, tUs, depth] = [keys[n] as number, times[n] as number, depths[n] as number];
+    if (key < 0) continue;
+    const state = (states[key] ??= { lowUm: 0, highUm: 0, riseUs: -1, rises: false });
+    if (state.rises) {
+      state.highUm = Math.max(state.highUm, depth);
+      if (depth > state.highUm - RISE_UM) continue;
+      Object.assign(state, { rises: false, lowUm: depth, riseUs: -1 });
+    } else if (depth <= state.lowUm) {
+      Object.assign(state, { lowUm: depth, riseUs: -1 });
+    } else {
+      if (state.riseUs < 0) state.riseUs = tUs;
+      if (depth <= state.lowUm + RISE_UM) continue;
+      Object.assign(state, { rises: true, highUm: depth });
+      (begun[key] ??= []).push(state.riseUs);
+    }
+  }
+  return begun;
+}
+
+/** The last of a row in order that is not more than a value; undefined when all are. */
+function lastUpTo(row: readonly number[], value: number): number | undefined {
+  let [from, to] = [0, row.length];
+  while (from < to) {
+    const middle = (from + to) >> 1;
+    if ((row[middle] as number) <= value) from = middle + 1;
+    else to = middle;
+  }
+  return row[from - 1];
 }
 
 /** Presses that have come to the host: which key, when it went down, and how long it took, in µs. */
@@ -40,7 +100,10 @@ export class Delays implements Listener {
   private pressedUs = -1;
   private waits = false;
 
-  constructor(private readonly arrivals: Arrivals) {}
+  constructor(
+    private readonly arrivals: Arrivals,
+    private readonly begun: Fingers['begun'],
+  ) {}
 
   clear(): void {
     this.length = 0;
@@ -63,10 +126,15 @@ export class Delays implements Listener {
       if (this.length === this.keys.length) this.grow();
       this.keys[this.length] = this.key;
       this.pressed[this.length] = this.pressedUs;
-      this.delays[this.length] = tUs - this.pressedUs;
+      this.delays[this.length] = tUs - this.begunUs();
       this.arrivals.by = this.length++;
     }
     this.arrivals.edge(down, usage);
+  }
+
+  private begunUs(): number {
+    const begun = this.begun?.[this.key];
+    return begun ? (lastUpTo(begun, this.pressedUs) ?? this.pressedUs) : this.pressedUs;
   }
 
   private grow(): void {
@@ -121,7 +189,7 @@ export class Take {
     host: HostLayoutId,
   ) {
     this.arrivals = new Arrivals(codes, hostLayout(host));
-    this.presses = new Delays(this.arrivals);
+    this.presses = new Delays(this.arrivals, fingers.begun);
   }
 
   /** What comes of the fingers stands in `arrivals` and `presses` until the next play. */

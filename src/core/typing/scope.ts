@@ -1,12 +1,33 @@
-/** For whom a timing is: the whole profile, the keys of a finger, one key. Gestures outside keep what they have. */
+/** For whom a setting is: the whole profile, the keys of a finger, one key. Gestures and keys outside keep what they have. */
 import type { Board, KeyId } from '../board';
-import { applyEdit, mergeTiming, timeKeys, together, type Edit, type GestureTiming, type Profile } from '../profile';
-import type { Applies } from './sweep';
-import { forAll } from './sweep';
+import {
+  actuationOf,
+  applyEdit,
+  mergeTiming,
+  sameData,
+  setActuation,
+  setBoardActuation,
+  timeKeys,
+  together,
+  type Edit,
+  type GestureTiming,
+  type Profile,
+} from '../profile';
+import type { Setting } from './grid';
 
 export type Scope = { for: 'all' } | { for: 'keys'; keys: readonly KeyId[] };
 
 export const ALL: Scope = { for: 'all' };
+
+/** Where settings are put: a profile with one. */
+export type Applies = (profile: Profile, setting: Setting) => Profile;
+
+/** The timing and the travel of the whole profile; gestures and keys with figures of their own keep those. */
+export const forAll: Applies = (profile, { timing, travel }) => ({
+  ...profile,
+  timing,
+  travel: sameData(travel, profile.travel.board) ? profile.travel : { ...profile.travel, board: travel },
+});
 
 /** The keys of the same finger as one. */
 export const fingerMates = (board: Board, key: KeyId): KeyId[] => {
@@ -21,29 +42,47 @@ const ownOf = (timing: GestureTiming, profile: Profile): Partial<GestureTiming> 
     Object.entries(timing).filter(([field, value]) => profile.timing[field as keyof GestureTiming] !== value),
   ) as Partial<GestureTiming>;
 
-/** The edit that gives a scope a timing; undefined when there is no gesture in it. */
-export function timingEdit(profile: Profile, scope: Scope, timing: GestureTiming): Edit | undefined {
-  if (scope.for === 'all') return { edit: 'timing', to: ownOf(timing, profile) };
-  const edits = profile.layers.flatMap(({ id, keys }) => {
+function timingEdits(profile: Profile, scope: Scope, timing: GestureTiming): Edit[] {
+  if (scope.for === 'all') {
+    const to = ownOf(timing, profile);
+    return Object.keys(to).length > 0 ? [{ edit: 'timing', to }] : [];
+  }
+  return profile.layers.flatMap(({ id, keys }) => {
     const own = scope.keys.filter((key) => keys[key]?.does.kind === 'gesture');
     const edit = own.length > 0 ? timeKeys(profile, id, own, timing) : undefined;
     return edit ? [edit] : [];
   });
+}
+
+function travelEdits(profile: Profile, scope: Scope, { travel }: Setting): Edit[] {
+  if (sameData(travel, settingNow(profile, scope).travel)) return [];
+  return [scope.for === 'all' ? setBoardActuation(profile, travel) : setActuation(profile, scope.keys, travel)];
+}
+
+/** The edit that gives a scope a setting; undefined when nothing in it can have one, or has another. */
+export function settingEdit(profile: Profile, scope: Scope, setting: Setting): Edit | undefined {
+  const edits = [...timingEdits(profile, scope, setting.timing), ...travelEdits(profile, scope, setting)];
   return edits.length > 0 ? together(edits) : undefined;
 }
 
-/** A profile in which a scope has a timing. */
+/** A profile in which a scope has a setting. */
 export function appliesTo(scope: Scope): Applies {
   if (scope.for === 'all') return forAll;
-  return (profile, timing) => {
-    const edit = timingEdit(profile, scope, timing);
+  return (profile, setting) => {
+    const edit = settingEdit(profile, scope, setting);
     const done = edit && applyEdit(profile, edit);
     return done?.ok ? done.profile : profile;
   };
 }
 
-/** The timing that a scope has now: the profile's, with what the first gesture in it has of its own. */
-export function timingNow(profile: Profile, scope: Scope): GestureTiming {
+/** What a scope has now: the profile's timing, with what the first gesture in it has of its own; how deep its first key fires. */
+export const settingNow = (profile: Profile, scope: Scope): Setting => ({
+  timing: timingNow(profile, scope),
+  travel:
+    scope.for === 'keys' && scope.keys[0] !== undefined ? actuationOf(profile, scope.keys[0]) : profile.travel.board,
+});
+
+function timingNow(profile: Profile, scope: Scope): GestureTiming {
   if (scope.for === 'all') return profile.timing;
   for (const { keys } of profile.layers)
     for (const key of scope.keys) {

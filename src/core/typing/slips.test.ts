@@ -4,7 +4,7 @@ import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { mustBeSound } from '../check';
 import { bringHosts } from '../hosts';
 import { applyEdit } from '../profile';
-import { appliesTo, fingerMates, timingEdit, timingNow } from './scope';
+import { ALL, appliesTo, fingerMates, settingEdit, settingNow } from './scope';
 import { columnsOf, lookAt, threadsOf } from './slips';
 
 beforeAll(() => bringHosts());
@@ -47,22 +47,37 @@ test('how long keys were down stands where it was meant, with how long the next 
   ]);
 });
 
-describe('for whom a timing is', () => {
-  const timing = { ...sound.profile.timing, holdAfterMs: 260 };
+describe('for whom a setting is', () => {
+  const now = settingNow(sound.profile, ALL);
+  const setting = { ...now, timing: { ...now.timing, holdAfterMs: 260 } };
+  const deeper = { ...now, travel: { mode: 'fixed', pointUm: 2200 } } as const;
 
   test('for all it is the profile’s, and one step', () => {
-    expect(timingEdit(sound.profile, { for: 'all' }, timing)).toEqual({ edit: 'timing', to: { holdAfterMs: 260 } });
+    expect(settingEdit(sound.profile, ALL, setting)).toEqual({ edit: 'timing', to: { holdAfterMs: 260 } });
   });
 
   test('for the keys of a finger it is that of their gestures, and no others', () => {
     const scope = { for: 'keys', keys: fingerMates(sound.board, 'KeyF') } as const;
     expect(scope.keys).toContain('KeyG');
-    const edit = timingEdit(sound.profile, scope, timing)!;
+    const edit = settingEdit(sound.profile, scope, setting)!;
     const done = applyEdit(sound.profile, edit);
     if (!done.ok) throw new Error('refused');
-    expect(timingNow(done.profile, scope).holdAfterMs).toBe(260);
+    expect(settingNow(done.profile, scope).timing.holdAfterMs).toBe(260);
     expect(done.profile.layers[0]!.keys.KeyA).toEqual(sound.profile.layers[0]!.keys.KeyA);
-    expect(appliesTo(scope)(sound.profile, timing)).toEqual(done.profile);
-    expect(timingEdit(sound.profile, { for: 'keys', keys: ['KeyS'] }, timing)).toBeUndefined();
+    expect(appliesTo(scope)(sound.profile, setting)).toEqual(done.profile);
+    expect(settingEdit(sound.profile, { for: 'keys', keys: ['KeyS'] }, setting)).toBeUndefined();
+  });
+
+  test('a depth is the board’s, or that of each key of a finger, also where it has no gesture; as it is, is no edit', () => {
+    expect(settingEdit(sound.profile, ALL, deeper)).toEqual({ edit: 'travel', key: null, to: deeper.travel });
+    const scope = { for: 'keys', keys: ['KeyS', 'KeyW'] } as const;
+    const done = applyEdit(sound.profile, settingEdit(sound.profile, scope, deeper)!);
+    if (!done.ok) throw new Error('refused');
+    expect(done.profile.travel).toEqual({
+      ...sound.profile.travel,
+      keys: { KeyS: deeper.travel, KeyW: deeper.travel },
+    });
+    expect(settingNow(done.profile, scope)).toEqual(deeper);
+    expect(settingEdit(done.profile, scope, deeper)).toBeUndefined();
   });
 });

@@ -5,8 +5,8 @@
  * misfires lie within 5 % of the fewest; of equal ones, the one that is nearest to what is set now. *The knee* is where the front bends most: what a
  * person might take who minds delay more.
  */
-import { sameData, type GestureTiming } from '../profile';
-import { FIELDS, type Grid, sizeOf } from './grid';
+import { sameData } from '../profile';
+import { FIELDS, type Grid, type Setting, sizeOf } from './grid';
 import { type Swept, type Tried, triedAt } from './sweep';
 
 /** How far from the fewest misfires a suggestion may lie. */
@@ -14,8 +14,8 @@ const WITHIN = 1.05;
 /** So many points of the front are shown at the most. */
 export const MOST_FRONT = 200;
 
-const changesOf = (a: GestureTiming, b: GestureTiming): number =>
-  FIELDS.filter((field) => a[field] !== b[field]).length;
+const changesOf = (a: Setting, b: Setting): number =>
+  FIELDS.filter((field) => a.timing[field] !== b.timing[field]).length + (sameData(a.travel, b.travel) ? 0 : 1);
 
 /** The front of a sweep and of what is set now, quickest first; settings with more misfires than were counted are none of it. */
 export function frontOf(swept: Swept, grid: Grid, now: Tried): Tried[] {
@@ -43,7 +43,7 @@ export function frontOf(swept: Swept, grid: Grid, now: Tried): Tried[] {
       isNowOffered = true;
       offer(now);
     }
-    offer(triedAt(swept, grid, now.timing, n));
+    offer(triedAt(swept, grid, now, n));
   }
   if (!isNowOffered) offer(now);
   return front.slice(-MOST_FRONT);
@@ -59,16 +59,16 @@ export function suggestionOf(swept: Swept, grid: Grid, now: Tried): Tried {
   for (let n = 0; n < size; n++) {
     if ((swept.misfires[n] as number) > most) continue;
     if (best && (swept.delayMeanUs[n] as number) > best.delayMeanUs) continue;
-    const tried = triedAt(swept, grid, now.timing, n);
-    if (!best || isBetter(tried, best, now.timing)) best = tried;
+    const tried = triedAt(swept, grid, now, n);
+    if (!best || isBetter(tried, best, now)) best = tried;
   }
   return best ?? now;
 }
 
-function isBetter(one: Tried, other: Tried, now: GestureTiming): boolean {
+function isBetter(one: Tried, other: Tried, now: Setting): boolean {
   if (one.delayMeanUs !== other.delayMeanUs) return one.delayMeanUs < other.delayMeanUs;
   if (one.misfires !== other.misfires) return one.misfires < other.misfires;
-  return changesOf(one.timing, now) < changesOf(other.timing, now);
+  return changesOf(one, now) < changesOf(other, now);
 }
 
 /** Where the front bends most: the point that is farthest from the line between its ends, both ways counted alike. */
@@ -80,6 +80,3 @@ export function kneeOf(front: readonly Tried[]): Tried | undefined {
     1 - (delayMeanUs - first.delayMeanUs) / wide - (misfires - last.misfires) / high;
   return front.reduce((best, one) => (below(one) > below(best) ? one : best));
 }
-
-/** Whether a suggestion is to leave everything as it is. */
-export const staysAsIs = (suggested: Tried, now: Tried): boolean => sameData(suggested.timing, now.timing);

@@ -5,7 +5,7 @@
  */
 import { align, type Aligned } from './distance';
 import type { Trial } from './sweep';
-import type { GestureTiming } from '../profile';
+import type { Setting } from './grid';
 
 const DRAWS = 200;
 /** A setting that is compared: how many misfires in each word. */
@@ -41,15 +41,15 @@ export function misfiresByWord(steps: readonly Aligned[], words: { of: Int32Arra
 }
 
 /** Misfires by word of some settings, each played once more. */
-export function byWord(trial: Trial, settings: readonly GestureTiming[]): ByWord[] {
+export function byWord(trial: Trial, settings: readonly Setting[]): ByWord[] {
   const spaces = new Map<number, boolean>();
   const isSpace = (token: number): boolean => {
     const known = spaces.get(token) ?? /^[\s⏎⇥]$/.test(trial.token(token));
     spaces.set(token, known);
     return known;
   };
-  return settings.map((timing) => {
-    trial.outcome(timing);
+  return settings.map((setting) => {
+    trial.outcome(setting);
     const { meant, came } = trial.tokens;
     return misfiresByWord(align(meant, came), wordsOf(meant, isSpace));
   });

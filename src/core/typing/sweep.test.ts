@@ -10,15 +10,15 @@ import { mustBeSound, type Sound } from '../check';
 import { isEdgeLine, isOfLamp, lampOf, replay, type Sample } from '../engine';
 import { seeded } from '../hands';
 import { bringHosts, hostLayout, HostText } from '../hosts';
-import { mergeTiming } from '../profile';
+import { mergeTiming, type Actuation } from '../profile';
 import { distance } from './distance';
 import { settingAt, sizeOf, usualGrid, type Grid } from './grid';
-import { rankOf } from './playing';
+import { isMeasured, rankOf } from './playing';
 import { frontOf, suggestionOf } from './suggestion';
 import { joined, sweep, Trial, triedAt, WHOLE, type Part, type Swept } from './sweep';
 import { TokenNumbers, tokensOf } from './tokens';
 import { tuningOf } from './tuning';
-import { typed } from './typist';
+import { typed, USUAL_TYPIST } from './typist';
 
 beforeAll(() => bringHosts());
 
@@ -62,7 +62,9 @@ describe('a take under a setting', () => {
         const trial = new Trial(mustBeSound(profile), samples, '');
         for (const interrupt of ['nested', 'any'] as const) {
           const timing = mergeTiming(profile.timing, { interrupt, holdAfterMs: 150 });
-          expect(trial.result(timing).text).toBe(plainLine(mustBeSound({ ...profile, timing }), samples));
+          expect(trial.result({ timing, travel: profile.travel.board }).text).toBe(
+            plainLine(mustBeSound({ ...profile, timing }), samples),
+          );
         }
       }),
       { numRuns: runs(40) },
@@ -89,7 +91,8 @@ describe('a take under a setting', () => {
       'KeyD',
     ];
     const samples = keys.flatMap((key, n) => press(key, n * 100_000));
-    const { text } = new Trial(sound, samples, '').result(sound.profile.timing);
+    const trial = new Trial(sound, samples, '');
+    const { text } = trial.result(trial.now);
     expect(text).toBe(plainLine(sound, samples));
     expect(text).toContain('é');
   });
@@ -102,8 +105,9 @@ describe('a take under a setting', () => {
       { tUs: 300_000, key: 'KeyA', depthUm: 4000 },
       { tUs: 390_000, key: 'KeyA', depthUm: 0 },
     ];
-    expect(new Trial(sound, samples, 'ba').result(sound.profile.timing)).toEqual({
-      timing: sound.profile.timing,
+    const trial = new Trial(sound, samples, 'ba');
+    expect(trial.result(trial.now)).toEqual({
+      ...trial.now,
       misfires: 0,
       delayMeanUs: 45_000,
       delay95Us: 90_000,
@@ -140,11 +144,11 @@ describe('a sweep', () => {
     const numbers = new TokenNumbers();
     const meant = numbers.rowOf(tokensOf(LETTERS_AND_SIGNS.slice(0, 260)));
     for (let n = 0; n < sizeOf(GRID); n++) {
-      const timing = settingAt(GRID, n, sound.profile.timing);
-      const line = plainLine(mustBeSound({ ...sound.profile, timing }), samples);
-      expect([n, triedAt(swept, GRID, sound.profile.timing, n)]).toEqual([
+      const setting = settingAt(GRID, n, trial.now);
+      const line = plainLine(mustBeSound({ ...sound.profile, timing: setting.timing }), samples);
+      expect([n, triedAt(swept, GRID, trial.now, n)]).toEqual([
         n,
-        { ...trial.outcome(timing), timing, misfires: distance(meant, numbers.rowOf(tokensOf(line))) },
+        { ...trial.outcome(setting), ...setting, misfires: distance(meant, numbers.rowOf(tokensOf(line))) },
       ]);
     }
   });
@@ -158,7 +162,7 @@ describe('a sweep', () => {
       const trial = new Trial(sound, samples, LETTERS_AND_SIGNS);
       const grid = usualGrid(sound.profile);
       const swept = whole(trial, grid);
-      const now = trial.result(sound.profile.timing);
+      const now = trial.result(trial.now);
       const fewest = Math.min(now.misfires, ...swept.misfires);
       const suggested = suggestionOf(swept, grid, now);
       expect(suggested.misfires).toBeLessThanOrEqual(fewest * 1.05);
@@ -175,6 +179,80 @@ describe('a sweep', () => {
       });
     },
   );
+
+  describe('over depths', () => {
+    const TEXT = 'lower the house lights, then play the rain and hold it';
+    const BOARD_UM = 4000;
+    /** Presses that go down to 2.8 mm in 20 ms and up again; before every fifth of them the key beside it is brushed, to 1.7 mm. */
+    const brushing = (sound: Sound): Sample[] => {
+      const plain = typed(TEXT, sound, seeded(seed()), { ...USUAL_TYPIST, gap: { mean: 220, spread: 20 }, lingers: 0 });
+      const slope = ({ tUs, key, depthUm }: Sample): Sample[] =>
+        [0, 1, 2, 3, 4].map((step) => ({
+          tUs: tUs + step * 5000,
+          key,
+          depthUm: Math.round(depthUm > 0 ? 700 * step : 700 * (4 - step)),
+        }));
+      const brushes = plain
+        .filter(({ depthUm }) => depthUm === BOARD_UM)
+        .flatMap(({ tUs }, n): Sample[] =>
+          n % 5 > 0
+            ? []
+            : [
+                { tUs: tUs - 60_000, key: 'KeyQ', depthUm: 600 },
+                { tUs: tUs - 50_000, key: 'KeyQ', depthUm: 1700 },
+                { tUs: tUs - 30_000, key: 'KeyQ', depthUm: 0 },
+              ],
+        );
+      return [...plain.flatMap(slope), ...brushes].sort((a, b) => a.tUs - b.tUs);
+    };
+    const at = (pointUm: number): Actuation => ({ mode: 'fixed', pointUm });
+
+    test('equals single replays, and finds the depth that a brushing finger does not reach', () => {
+      const sound = homeRow();
+      const samples = brushing(sound);
+      expect(isMeasured(samples)).toBe(true);
+      const trial = new Trial(sound, samples, TEXT);
+      const grid: Grid = { holdAfterMs: [200, 300], travel: [at(1000), at(1500), at(2000), at(2600), at(3600)] };
+      const swept = whole(trial, grid);
+      expect(swept.misfires).toHaveLength(10);
+      for (let n = 0; n < sizeOf(grid); n++) {
+        const setting = settingAt(grid, n, trial.now);
+        const { travel } = sound.profile;
+        const alone = mustBeSound({
+          ...sound.profile,
+          timing: setting.timing,
+          travel: { ...travel, board: setting.travel },
+        });
+        expect([n, trial.result(setting).text]).toEqual([n, plainLine(alone, samples)]);
+        expect([n, triedAt(swept, grid, trial.now, n)]).toEqual([n, { ...setting, ...trial.outcome(setting) }]);
+      }
+      const { travel, misfires } = suggestionOf(swept, grid, trial.result(trial.now));
+      expect([travel, misfires]).toEqual([at(2000), 0]);
+      expect(trial.outcome(trial.now).misfires).toBeGreaterThan(5);
+      // Deeper than any press goes nothing comes.
+      expect(trial.result({ ...trial.now, travel: at(3600) }).text).toBe('');
+    });
+
+    test('a deeper key is later, counted from where the finger began', () => {
+      const sound = mustBeSound(sketchProfile({ Base: { B: 'B' } }));
+      const samples: Sample[] = [0, 500, 1000, 1500, 2000, 2500, 3000, 3500, 0].map((depthUm, n) => ({
+        tUs: 100_000 + n * 4000,
+        key: 'KeyB',
+        depthUm,
+      }));
+      const trial = new Trial(sound, samples, 'b');
+      const late = (pointUm: number): number => trial.outcome({ ...trial.now, travel: at(pointUm) }).delayMeanUs;
+      expect([late(500), late(1000), late(2500)]).toEqual([0, 4000, 16_000]);
+    });
+
+    test('usual depths lie around the one that is set now; without measured depths none is tried', () => {
+      const { profile } = homeRow();
+      const { travel = [] } = usualGrid(profile, { now: at(1500), travelUm: BOARD_UM });
+      expect(travel).toContainEqual(at(1500));
+      expect(travel.length).toBeGreaterThan(4);
+      expect(usualGrid(profile).travel).toBeUndefined();
+    });
+  });
 
   test('is surer of a suggestion the more was typed', () => {
     const sound = homeRow();
@@ -201,5 +279,6 @@ test('a typist writes on layers, with gestures, and what was meant comes when no
     lingering: { mean: 0, spread: 0 },
   };
   const samples = typed(text, sound, seeded(1), calm);
-  expect(new Trial(sound, samples, text).result(sound.profile.timing)).toMatchObject({ misfires: 0, text });
+  const trial = new Trial(sound, samples, text);
+  expect(trial.result(trial.now)).toMatchObject({ misfires: 0, text });
 });

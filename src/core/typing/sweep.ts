@@ -2,26 +2,21 @@
  * Every setting of a grid on one take: how many misfires, and how much later keys come. What settings come to the same is played once; parts of
  * the grid can be swept apart, in workers, and put together.
  */
-import { retimed, type Sound } from '../check';
+import { check, firstProblem, isSound, retimed, type Sound } from '../check';
 import type { Sample } from '../engine';
-import type { GestureTiming, Profile } from '../profile';
+import { sameData, type Actuation } from '../profile';
 import { distance } from './distance';
-import { type Grid, samenessOf, settingAt, sizeOf } from './grid';
+import { type Grid, samenessOf, type Setting, settingAt, sizeOf } from './grid';
 import { fingersOf, meanOf, rankOf, Take } from './playing';
+import { ALL, appliesTo, type Applies, decidedBy, type Scope, settingNow } from './scope';
 import { tokensOf } from './tokens';
 
 /** What a setting gives: misfires, and delays from finger to host in µs. */
 export type Outcome = { misfires: number; delayMeanUs: number; delay95Us: number };
 /** A setting with what it gives. */
-export type Tried = Outcome & { timing: GestureTiming };
+export type Tried = Outcome & Setting;
 /** The same with what would come, as a line. */
 export type Result = Tried & { text: string };
-
-/** Where settings are put: a profile with a timing. */
-export type Applies = (profile: Profile, timing: GestureTiming) => Profile;
-
-/** The timing of the whole profile; gestures with figures of their own keep those. */
-export const forAll: Applies = (profile, timing) => ({ ...profile, timing });
 
 /** So many misfires are always counted. */
 const LEAST_COUNTED = 500;
@@ -30,21 +25,24 @@ const LEAST_COUNTED = 500;
 export class Trial {
   private readonly take: Take;
   private readonly meant: Int32Array;
-  readonly now: GestureTiming;
+  private readonly applies: Applies;
+  /** What is set now. */
+  readonly now: Setting;
+  /** The sound profile under other depths; those that a grid has are few. */
+  private readonly deeper = new Map<Actuation, Sound>();
 
   /** @param meant a line as `replay --text` prints it. @throws RangeError when the take has keys that the board lacks */
   constructor(
     private readonly sound: Sound,
     samples: readonly Sample[],
     meant: string,
-    private readonly applies: Applies = forAll,
-    /** What a setting decides, when that is less than the whole profile. */
-    private readonly decides: Profile = sound.profile,
+    private readonly scope: Scope = ALL,
   ) {
     const { profile, program } = sound;
     this.take = new Take(fingersOf(samples, program), program, profile.hostLayout);
     this.meant = this.take.arrivals.numbers.rowOf(tokensOf(meant));
-    this.now = decides.timing;
+    this.applies = appliesTo(scope);
+    this.now = settingNow(profile, scope);
   }
 
   get meantLength(): number {
@@ -87,22 +85,33 @@ export class Trial {
     );
   }
 
-  sameness(): (timing: GestureTiming) => string {
-    return samenessOf(this.decides, this.take.fingers);
+  sameness(): (setting: Setting) => string {
+    return samenessOf(decidedBy(this.sound.profile, this.scope), this.take.fingers);
   }
 
-  /** The sound profile under a setting. */
-  under(timing: GestureTiming): Sound {
-    return retimed(this.sound, (profile) => this.applies(profile, timing));
+  /** The sound profile under a setting. @throws RangeError for depths that make it unsound */
+  under(setting: Setting): Sound {
+    return retimed(this.atDepth(setting.travel), (profile) => this.applies(profile, setting));
+  }
+
+  private atDepth(travel: Actuation): Sound {
+    if (sameData(travel, this.now.travel)) return this.sound;
+    const known = this.deeper.get(travel);
+    if (known) return known;
+    const { profile, board } = this.sound;
+    const checked = check(this.applies(profile, { timing: this.now.timing, travel }), board);
+    if (!isSound(checked)) throw new RangeError(firstProblem(checked));
+    this.deeper.set(travel, checked);
+    return checked;
   }
 
   /**
    * Plays the take under a setting.
    * @param most misfires are counted up to here; more than that are one more
    */
-  outcome(timing: GestureTiming, most = Infinity): Outcome {
+  outcome(setting: Setting, most = Infinity): Outcome {
     const { take } = this;
-    take.play(this.under(timing).program);
+    take.play(this.under(setting).program);
     const { arrivals, presses } = take;
     const delays = presses.delays.subarray(0, presses.length);
     return {
@@ -113,9 +122,9 @@ export class Trial {
   }
 
   /** The same with what comes, as a line. */
-  result(timing: GestureTiming): Result {
-    const outcome = this.outcome(timing);
-    return { timing, ...outcome, text: this.take.arrivals.line() };
+  result({ timing, travel }: Setting): Result {
+    const outcome = this.outcome({ timing, travel });
+    return { timing, travel, ...outcome, text: this.take.arrivals.line() };
   }
 }
 
@@ -151,8 +160,8 @@ export function* sweep(trial: Trial, grid: Grid, { from, step }: Part = WHOLE): 
   const sameness = trial.sameness();
   const known = new Map<string, number>();
   for (let n = 0; n < size; n++) {
-    const timing = settingAt(grid, from + n * step, trial.now);
-    const name = sameness(timing);
+    const setting = settingAt(grid, from + n * step, trial.now);
+    const name = sameness(setting);
     const before = known.get(name);
     if (before !== undefined) {
       swept.misfires[n] = swept.misfires[before] as number;
@@ -161,7 +170,7 @@ export function* sweep(trial: Trial, grid: Grid, { from, step }: Part = WHOLE): 
       continue;
     }
     known.set(name, n);
-    const { misfires, delayMeanUs, delay95Us } = trial.outcome(timing, most);
+    const { misfires, delayMeanUs, delay95Us } = trial.outcome(setting, most);
     swept.misfires[n] = misfires;
     swept.delayMeanUs[n] = delayMeanUs;
     swept.delay95Us[n] = delay95Us;
@@ -186,8 +195,8 @@ export function joined(parts: readonly Swept[]): Swept {
 }
 
 /** A setting of a sweep by its number, with what it gave. */
-export const triedAt = (swept: Swept, grid: Grid, now: GestureTiming, number: number): Tried => ({
-  timing: settingAt(grid, number, now),
+export const triedAt = (swept: Swept, grid: Grid, now: Setting, number: number): Tried => ({
+  ...settingAt(grid, number, now),
   misfires: swept.misfires[number] ?? 0,
   delayMeanUs: swept.delayMeanUs[number] ?? 0,
   delay95Us: swept.delay95Us[number] ?? 0,

@@ -38,17 +38,14 @@ export function tuningOf(trial: Trial, grid: Grid, swept: Swept, chance: () => n
   const front = frontOf(swept, grid, now);
   const suggested = suggestionOf(swept, grid, now);
   const compared = spread(front, MOST_COMPARED);
-  const [own, before, ...rest] = byWord(
-    trial,
-    [suggested, now, ...compared].map(({ timing }) => timing),
-  );
+  const [own, before, ...rest] = byWord(trial, [suggested, now, ...compared]);
   const sure = own && before ? sureness(own, before, rest, chance) : 0;
-  const better = trial.result(suggested.timing);
+  const better = trial.result(suggested);
   return {
     now,
     suggested: better,
     otherWords: otherWords(now.text, better.text),
-    front: front.map(({ timing }) => trial.result(timing)),
+    front: front.map((one) => trial.result(one)),
     knee: kneeOf(front),
     tried: sizeOf(grid),
     sure,

@@ -2,6 +2,7 @@
 import { HOST_LAMPS } from '../../codes';
 import type { Clock, Timer } from '../clock';
 import {
+  ASK,
   CAPITAL_LETTERS,
   DEVICE,
   HOLD_FOR,
@@ -75,6 +76,11 @@ export class Actions {
     this.macros = new Macros(program.macros, clock, this.ledger, this.texts, listener);
     this.moves = new Moves(program.pollUs, depths, clock, listener);
     this.heldFor = new Array<Hold | null>(program.holdForCount).fill(null);
+  }
+
+  /** What stays with no finger on it. */
+  get staying(): { hasLatches: boolean; capitals: boolean } {
+    return { hasLatches: this.ledger.hasLatches, capitals: this.nextKey.hasCapitals };
   }
 
   /** Another slot was asked for: what waits is dropped, and nothing more is begun. */
@@ -232,6 +238,9 @@ export class Actions {
       case SLOT:
         this.leave(action);
         return earlier;
+      case ASK:
+        this.listener.ask?.(this.clock.nowUs, action.what, action.name);
+        return earlier;
       case DEVICE:
         this.listener.device?.(this.clock.nowUs, action.what, true);
         return this.holds.begin(action, origin.press, fingerHeld, earlier);
@@ -271,8 +280,8 @@ export class Actions {
   }
 
   /** Another slot is asked for: nothing more begins, and what is held ends before anything else happens. */
-  private leave({ how, slot }: SlotPart): void {
-    this.listener.slot?.(this.clock.nowUs, how, slot);
+  private leave({ how, slot, slots }: SlotPart): void {
+    this.listener.slot?.(this.clock.nowUs, how, slot, slots);
     this.leaving.dueUs = this.clock.nowUs;
     this.leaving.order = -1;
     this.ledger.isCalm = false;

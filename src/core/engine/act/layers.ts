@@ -28,7 +28,7 @@ export class Layers {
   private readonly lampLayers: Program['lampLayers'];
   /** The lamps that the host has lit, by their places as bits. They stay as it said, whatever slot is in use. */
   private lamps = 0;
-  private readonly keyCount: number;
+  readonly keyCount: number;
   /** How many presses hold each layer by `while`. */
   private readonly held: Uint16Array;
   private readonly flipped: Uint8Array;
@@ -43,6 +43,8 @@ export class Layers {
   /** Layers in the order they are asked: highest active first, then the go layer, then the base. */
   private readonly order: Uint8Array;
   private orderLength = 1;
+  /** The layer that the host shows; 0 for none. */
+  private shown = 0;
   /** The layer in which the last `lookUp` found its binding. */
   foundIn = 0;
 
@@ -101,6 +103,18 @@ export class Layers {
       return usage;
     }
     return PASSES;
+  }
+
+  /** The layers that are active, the one that is asked first before the others. */
+  activeInOrder(): number[] {
+    return Array.from(this.order.subarray(0, this.orderLength));
+  }
+
+  /** The host shows a layer on top of what is active anyway, or none (0), as long as it likes. */
+  show(layer: number): void {
+    if (layer === this.shown) return;
+    this.shown = layer;
+    this.refresh();
   }
 
   /** The host has lit a lamp, or put it out. */
@@ -174,6 +188,7 @@ export class Layers {
       const { lamp, lit, layer } = this.lampLayers[n] as Program['lampLayers'][number];
       if (layer > 0 && ((this.lamps >> lamp) & 1) === (lit ? 1 : 0)) active[layer] = 1;
     }
+    if (this.shown > 0) active[this.shown] = 1;
     this.join();
     let length = 0;
     for (let layer = active.length - 1; layer > 0; layer--) if (active[layer] === 1) order[length++] = layer;
@@ -198,6 +213,7 @@ export class Layers {
     if (this.flipped[layer] === 1) return 'flip';
     if (this.once[layer] === 1) return 'once';
     if (this.isOfLamp(layer)) return 'lamp';
+    if (layer === this.shown) return 'host';
     return this.active[layer] === 1 ? 'joined' : 'go';
   }
 

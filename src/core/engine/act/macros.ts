@@ -94,6 +94,7 @@ export class Macros {
     run.hasPutAside = false;
     run.passes = 0;
     run.origin.copy(origin);
+    this.ask(run.macro.asksFirst);
     if (run.macro.onPress) this.play(run, PRESS, run.macro.onPress);
     else this.nextPass(run);
     this.goOn(run);
@@ -210,6 +211,11 @@ export class Macros {
     if (run.macro.leavesHeld) while (run.lastClaim) this.ledger.leave(run, run.lastClaim);
     else while (this.ledger.releaseLast(run));
     if (run.hasPutAside) this.ledger.bringBack(run.putAsideAt);
+    this.ask(run.macro.asksLast);
+  }
+
+  private ask(asked: RunMacro['asksFirst']): void {
+    if (asked) this.listener.ask?.(this.clock.nowUs, asked.what, asked.name);
   }
 
   private event(run: MacroRun, event: RunScoreEvent): void {

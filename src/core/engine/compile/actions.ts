@@ -7,9 +7,11 @@ import {
   isModifiersOnly,
   UNDER_MODIFIERS,
   type Action,
+  type AskedFor,
   type DeviceFunction,
   type LayerHow,
   type Profile,
+  type SlotWay,
   type UnderModifier,
 } from '../../profile';
 import { compileText, type RunText } from './scores';
@@ -31,6 +33,7 @@ export const SLOT = 11;
 export const DEVICE = 12;
 export const UNDER = 13;
 export const MOVE = 14;
+export const ASK = 15;
 
 /** What several rules ask of an action, answered when the program is made. */
 type ActionFacts = {
@@ -71,8 +74,8 @@ export type MovePart = ActionFacts & {
 };
 /** What lasts from its beginning to its end. */
 export type LastingPart = KeysPart | HoldForPart | OncePart | LayerPart | MacroPart | DevicePart | UnderPart | MovePart;
-/** `slot` counts from 1; 0 for the next and the previous one. */
-export type SlotPart = ActionFacts & { kind: typeof SLOT; how: 'next' | 'previous' | 'go'; slot: number };
+/** `slot` counts from 1; 0 for the next and the previous one, and for one among `slots`. */
+export type SlotPart = ActionFacts & { kind: typeof SLOT; how: SlotWay; slot: number; slots: readonly number[] };
 
 export type RunAction =
   | KeysPart
@@ -85,6 +88,7 @@ export type RunAction =
   | MovePart
   | SlotPart
   | (ActionFacts & { kind: typeof TEXT; text: RunText })
+  | (ActionFacts & { kind: typeof ASK; what: AskedFor; name: string })
   | (ActionFacts & { kind: typeof LATCH_KEYS; usages: readonly number[] })
   | (ActionFacts & { kind: typeof LATCH_NEXT })
   | (ActionFacts & { kind: typeof CAPITAL_LETTERS })
@@ -229,6 +233,8 @@ const ROWS: Rows = {
     ...NOTHING_SPECIAL,
     how: action.how,
     slot: action.how === 'go' ? action.slot : 0,
+    slots: action.how === 'among' ? action.slots : [],
   }),
+  ask: ({ what, name }) => ({ kind: ASK, ...NOTHING_SPECIAL, what, name }),
   device: ({ what }) => ({ kind: DEVICE, ...NOTHING_SPECIAL, what }),
 };

@@ -1,7 +1,7 @@
 /** Macros and texts made ready to run: codes become usages, characters become strokes, events stand in order of time. */
 import type { Code } from '../../codes';
 import { hostLayout, strokesOf, type HostLayoutId } from '../../hosts';
-import type { Macro, Score } from '../../profile';
+import type { AskedOf, Macro, Score } from '../../profile';
 
 /** One character: modifiers that go down around a key. */
 export type RunStroke = { modifiers: readonly number[]; key: number };
@@ -26,6 +26,8 @@ export type RunMacro = {
   stopsNow: boolean;
   leavesHeld: boolean;
   liftsModifiers: boolean;
+  asksFirst: AskedOf | null;
+  asksLast: AskedOf | null;
 };
 
 /** Turns codes into usage numbers of a program. */
@@ -66,5 +68,7 @@ export function compileMacro(macro: Macro, host: HostLayoutId, index: Index): Ru
     stopsNow: macro.stop === 'now',
     leavesHeld: macro.leavesHeld,
     liftsModifiers: macro.liftModifiers,
+    asksFirst: macro.asksFirst ?? null,
+    asksLast: macro.asksLast ?? null,
   };
 }

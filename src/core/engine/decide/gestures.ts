@@ -71,6 +71,15 @@ export class Gestures implements EventTaker {
     this.head = new Head(clock, layers, this.presses, listener, () => this.pump());
   }
 
+  /** The key that is undecided, and those whose presses wait behind it. */
+  get waiting(): number[] {
+    const { head, queue } = this;
+    if (head.isFree) return [];
+    const keys = new Set([head.key]);
+    for (let at = 0; at < queue.length; at++) if ((queue.what(at) & PRESS) !== 0) keys.add(queue.key(at));
+    return [...keys];
+  }
+
   /** Presses are held back for joints: no deadline after the time of an event fires, until they go on. */
   standStillAt({ tUs }: StrokeEvent): void {
     if (this.head.standStillAt(tUs)) this.goOn();

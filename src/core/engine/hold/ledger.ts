@@ -279,6 +279,11 @@ export class Ledger {
     return this.kept > 0;
   }
 
+  /** Whether any usage is latched. */
+  get hasLatches(): boolean {
+    return this.latched.some((claim) => claim !== null);
+  }
+
   isLatched(usage: number): boolean {
     return this.latched[usage] !== null;
   }

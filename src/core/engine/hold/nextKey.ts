@@ -25,6 +25,11 @@ export class NextKey {
     private readonly ledger: Ledger,
   ) {}
 
+  /** Whether capitals are written until the word ends. */
+  get hasCapitals(): boolean {
+    return this.capitals;
+  }
+
   /** `once`: modifiers for the next key. Each key that asks holds a count of its own; those that are up already ask as one. */
   ask(usages: readonly number[], by: Holder | null): void {
     for (let n = 0; n < usages.length; n++) {

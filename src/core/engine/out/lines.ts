@@ -1,5 +1,5 @@
 /** Outcome lines: what the engine sent and why, as plain objects with names instead of numbers. */
-import { UNDER_MODIFIERS, type DeviceFunction, type UnderModifier } from '../../profile';
+import { UNDER_MODIFIERS, type AskedFor, type DeviceFunction, type SlotWay, type UnderModifier } from '../../profile';
 import type { Program } from '../compile';
 import { BY_TIME, type Cause, type Decided, type LayerWay, type Listener } from './listener';
 
@@ -24,14 +24,16 @@ export type LayerLine = { t: number; layer: string; active: boolean; under: bool
 type TracedDecisionLine = DecisionLine & { by?: string };
 /** What a press does begins; `from` is a key, or `joint:ID`. The downs that follow come from it. */
 type BeginLine = { t: number; from: string; layer: string; pressedUs: number };
-/** Another slot was asked for: the next, the previous, or a number from 1. */
-type SlotLine = { t: number; slot: 'next' | 'previous' | number };
+/** Another slot was asked for: the next, the previous, the next of some, or a number from 1. */
+type SlotLine = { t: number; slot: Exclude<SlotWay, 'go'> | number };
+/** The host was asked for something, by a name. */
+type AskLine = { t: number; ask: string; what: AskedFor };
 /** A function of the keyboard itself begins, or its key goes up. */
 type DeviceLine = { t: number; device: DeviceFunction; begins: boolean };
 /** What a press does is one thing under modifiers: which were lifted for it (none when it is what it is otherwise), and which were held. */
 export type UnderLine = { t: number; lifted: UnderModifier[]; held: UnderModifier[] };
 export type TraceLine =
-  OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine | SlotLine | DeviceLine | UnderLine;
+  OutcomeLine | TracedDecisionLine | PendingLine | LayerLine | BeginLine | SlotLine | AskLine | DeviceLine | UnderLine;
 
 export const isEdgeLine = (line: TraceLine): line is EdgeLine => 'edge' in line;
 export const isWheelLine = (line: TraceLine): line is WheelLine => 'wheel' in line;
@@ -39,6 +41,7 @@ export const isMoveLine = (line: TraceLine): line is MoveLine => 'move' in line;
 export const isDecisionLine = (line: TraceLine): line is TracedDecisionLine => 'why' in line;
 export const isPendingLine = (line: TraceLine): line is PendingLine => 'pending' in line;
 export const isBeginLine = (line: TraceLine): line is BeginLine => 'from' in line;
+export const isAskLine = (line: TraceLine): line is AskLine => 'ask' in line;
 export const isSlotLine = (line: TraceLine): line is SlotLine => 'slot' in line;
 export const isDeviceLine = (line: TraceLine): line is DeviceLine => 'device' in line;
 export const isUnderLine = (line: TraceLine): line is UnderLine => 'lifted' in line;
@@ -90,6 +93,7 @@ export function traceLines(program: Program, take: (line: TraceLine) => void): L
       take({ t, from: sourceName(program, key), layer: program.layerIds[layer] ?? '', pressedUs }),
     layer: (t, layer, active, under, way) => take({ t, layer: program.layerIds[layer] ?? '', active, under, way }),
     slot: (t, how, slot) => take({ t, slot: how === 'go' ? slot : how }),
+    ask: (t, what, ask) => take({ t, ask, what }),
     under: (t, lifted, held) => take({ t, lifted: modifiersOf(lifted), held: modifiersOf(held) }),
     device: (t, device, begins) => take({ t, device, begins }),
   };

@@ -2,7 +2,7 @@
  * Who hears what the engine does. It calls these methods with plain numbers, so that nothing is allocated unless a listener keeps
  * it; the trace methods are optional, and cost nothing when they are absent.
  */
-import type { DeviceFunction } from '../../profile';
+import type { AskedFor, DeviceFunction, SlotWay } from '../../profile';
 
 /** Why a gesture was decided. The words are those of outcome lines; their places are their numbers on the link. */
 export const CAUSES = [
@@ -24,8 +24,8 @@ export type Cause = (typeof CAUSES)[number];
 export const DECIDED = ['tap', 'hold', 'none'] as const;
 export type Decided = (typeof DECIDED)[number];
 
-/** Why a layer is active: held, flipped, gone to, for the next key, added by joined layers, or by a lamp of the host. Places are numbers on the link. */
-export const LAYER_WAYS = ['while', 'flip', 'go', 'once', 'joined', 'lamp'] as const;
+/** Why a layer is active: held, flipped, gone to, for the next key, added by joined layers, by a lamp of the host, or by the host itself. Places are numbers on the link. */
+export const LAYER_WAYS = ['while', 'flip', 'go', 'once', 'joined', 'lamp', 'host'] as const;
 export type LayerWay = (typeof LAYER_WAYS)[number];
 
 /** No key: a deadline closed the decision. */
@@ -69,8 +69,13 @@ export interface Listener {
    * `way` is what made it active, also when it ceases.
    */
   layer?(tUs: number, layer: number, active: boolean, under: boolean, way: LayerWay): void;
-  /** Another slot is asked for; `slot` counts from 1, and is 0 for the next and the previous one. Everything held ends after it. */
-  slot?(tUs: number, how: 'next' | 'previous' | 'go', slot: number): void;
+  /**
+   * Another slot is asked for; `slot` counts from 1, and is 0 for the next and the previous one, and for the next among `slots`. Everything held ends
+   * after it.
+   */
+  slot?(tUs: number, how: SlotWay, slot: number, slots: readonly number[]): void;
+  /** The host is asked for something, by a name on its person's list. */
+  ask?(tUs: number, what: AskedFor, name: string): void;
   /** A function of the keyboard itself begins, or its key goes up. */
   device?(tUs: number, what: DeviceFunction, begins: boolean): void;
 }

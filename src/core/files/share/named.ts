@@ -1,7 +1,7 @@
 /** The names of a profile as fields of text: what runs is an image, which packs that better. Written and read in one order. */
 import type { Board } from '../../board';
-import { DYES, type Assignment, type Profile, type WrittenStep } from '../../profile';
-import { Unreadable } from '../../reading';
+import { DYES, glowSchema, type Assignment, type GlowLine, type Profile, type WrittenStep } from '../../profile';
+import { parseJson, Unreadable } from '../../reading';
 import type { Names, NamesSource } from '../../image';
 import type { TextReader, TextWriter } from './textCoder';
 import { KIND } from './words';
@@ -27,13 +27,14 @@ export function writeNamed(out: TextWriter, profile: Profile, board: Board): voi
     out.field(KIND.name, name);
     out.field(KIND.id, writtenId(id, name));
   };
-  const { walk } = profile;
+  const { walk, glow } = profile;
   named(profile);
   out.field(KIND.icon, profile.icon);
   out.field(
     KIND.number,
-    [profile.roles, profile.layers, profile.macros, profile.joints, ...(walk ? [walk] : [])]
+    [profile.roles, profile.layers, profile.macros, profile.joints, ...(walk || glow ? [walk ?? []] : [])]
       .map(({ length }) => length)
+      .concat(glow ? [1] : [])
       .join(' '),
   );
   for (const role of profile.roles) {
@@ -51,6 +52,7 @@ export function writeNamed(out: TextWriter, profile: Profile, board: Board): voi
     out.field(KIND.id, layer ?? '');
     out.field(KIND.id, keys.join(' '));
   }
+  if (glow) out.field(KIND.json, JSON.stringify(glow));
   for (const layer of profile.layers)
     for (const key of board.keys) {
       const assignment = layer.keys[key.id];
@@ -61,6 +63,13 @@ export function writeNamed(out: TextWriter, profile: Profile, board: Board): voi
       out.field(KIND.label, label === '' ? ' ' : (label ?? ''));
       out.field(KIND.note, note === '' ? ' ' : (note ?? ''));
     }
+}
+
+/** @throws Unreadable */
+function glowOf(json: string): GlowLine[] {
+  const read = glowSchema.safeParse(parseJson(json));
+  if (!read.success) throw bad('says of the lamps what no lamp can show');
+  return read.data;
 }
 
 /** Whether names come out as they went in: a label of a single space would not. */
@@ -80,10 +89,11 @@ export class NamedReader implements NamesSource {
     const list = <T>(length: number, read: () => T): T[] => Array.from({ length }, read);
     const head = named();
     const icon = from.field(KIND.icon);
-    const numbers = /^(\d{1,3}) (\d{1,3}) (\d{1,4}) (\d{1,3})(?: (\d{1,2}))?$/.exec(from.field(KIND.number));
+    const numbers = /^(\d{1,3}) (\d{1,3}) (\d{1,4}) (\d{1,3})(?: (\d{1,2})(?: (1))?)?$/.exec(from.field(KIND.number));
     if (!numbers) throw bad('does not say how many things there are');
     const [roles = 0, layers = 0, macros = 0, joints = 0] = numbers.slice(1, 5).map(Number);
     const steps = Number(numbers[5] ?? 0);
+    const hasGlow = numbers[6] !== undefined;
     return {
       ...head,
       icon,
@@ -97,6 +107,7 @@ export class NamedReader implements NamesSource {
       macros: list(macros, named),
       joints: list(joints, () => from.field(KIND.id)),
       ...(steps > 0 && { walk: list(steps, (): WrittenStep => this.step()) }),
+      ...(hasGlow && { glow: glowOf(from.field(KIND.json)) }),
     };
   }
 

@@ -31,7 +31,9 @@ export type Site = {
     | 'joined'
     | 'lamp'
     | 'walk'
-    | 'step';
+    | 'step'
+    | 'glow'
+    | 'glowLine';
   layer?: string;
   key?: string;
   id?: string;
@@ -90,11 +92,12 @@ export const HEADS = [
   'joined',
   'lamp',
   'walk',
+  'glow',
   'without',
   'let',
 ] as const;
 export const HEAD_HELP =
-  'A line that is not indented begins with profile, base, role, depths, macro, layer, on, joint, joined, lamp, walk, without or let';
+  'A line that is not indented begins with profile, base, role, depths, macro, layer, on, joint, joined, lamp, walk, glow, without or let';
 
 /** Parts of a heading: what stands between commas, quotes kept together. */
 export function partsOf({ text, at }: Piece, separator = ','): Piece[] {

@@ -1,12 +1,21 @@
 /** The headings of a text and what a profile says of itself: roles, layers and macros come into being here, with their names and ids. */
 import { boardById } from '../../board';
 import { HOST_IDS } from '../../hosts';
-import { DYES, mergeTiming, type Layer, type Macro, type PartialTiming } from '../../profile';
+import {
+  askedSchema,
+  DYES,
+  LIMITS,
+  mergeTiming,
+  type AskedOf,
+  type Layer,
+  type Macro,
+  type PartialTiming,
+} from '../../profile';
 import { foreign, Unreadable } from '../../reading';
 import { parseScoreLine } from '../scoreLine';
 import type { Piece } from './behind';
 import { nameIn, partsOf, type Block, type Draft, type Named, type Gathered } from './gathered';
-import { readTiming, slugOf } from './words';
+import { readTiming, slugOf, unescaped } from './words';
 
 /** The name of a heading and what stands behind it, `id` taken out; reports what is not known. */
 export function head(
@@ -219,17 +228,38 @@ export function macroHead(reading: Gathered, draft: Draft, block: Block, changes
   return macro;
 }
 
+const ASK_PARTS: Readonly<Record<string, 'asksFirst' | 'asksLast'>> = { first: 'asksFirst', last: 'asksLast' };
+
+function askedOf(text: string): AskedOf | undefined {
+  const [, word = '', quoted = ''] = /^(start|sound)\s+"((?:[^"\\]|\\.)*)"$/i.exec(text.trim()) ?? [];
+  if (word === '') return undefined;
+  const what = word.toLowerCase() === 'start' ? 'program' : 'sound';
+  return askedSchema.safeParse({ what, name: unescaped(quoted) }).data;
+}
+
 export function scores(reading: Gathered, block: Block, macro: Macro): void {
   const parts = { press: 'onPress', repeat: 'repeat', release: 'onRelease' } as const;
   for (const line of block.inner) {
     const [, word = '', space = '', rest = ''] = /^(\S+)(\s*)(.*)$/s.exec(line.text) ?? [];
     const part = parts[word.toLowerCase() as keyof typeof parts];
     reading.site(line, undefined, 'score', { id: macro.id });
+    const asks = ASK_PARTS[word.toLowerCase()];
+    if (asks) {
+      const asked = askedOf(rest);
+      if (asked) macro[asks] = asked;
+      else
+        reading.fail(
+          line,
+          { text: rest, at: word.length + space.length },
+          `What is asked for ${word.toLowerCase()} is start "NAME" or sound "NAME", with a name of up to ${LIMITS.askLength} plain letters, figures and signs.`,
+        );
+      continue;
+    }
     if (!part) {
       reading.fail(
         line,
         { text: word, at: 0 },
-        `“${foreign(word)}” cannot stand here. A macro has lines for press, repeat and release.`,
+        `“${foreign(word)}” cannot stand here. A macro has lines for press, repeat and release, and for what is asked first and last.`,
       );
       continue;
     }

@@ -18,6 +18,7 @@ import { slips } from '../understand/spelling';
 import { describe, head, idFor, layerHead, macroHead, role, scores, without } from './headings';
 import { keyLines } from './keyLines';
 import { depths, joined, joint, lamp } from './otherLines';
+import { glow } from './glowLines';
 import { walk } from './walkLines';
 import {
   HEAD_HELP,
@@ -285,6 +286,7 @@ class TextReader {
       else if (block.word === 'joined') joined(this.reading, draft, block);
       else if (block.word === 'lamp') lamp(this.reading, draft, block);
       else if (block.word === 'walk') walk(this.reading, draft, block);
+      else if (block.word === 'glow') glow(this.reading, draft, block);
       if (['role', 'joint', 'joined', 'lamp', 'without'].includes(block.word))
         for (const line of block.inner)
           this.reading.fail(line, { text: line.text, at: 0 }, `Nothing can stand below ${block.word}.`);

@@ -4,7 +4,7 @@
  * not say the same, the text is written anew and its comments are kept below it, so that it never says something else than the profile.
  */
 import type { Board } from '../../board';
-import { DEFAULT_ACTUATION, idIn, sameData, type Profile } from '../../profile';
+import { DEFAULT_ACTUATION, idIn, sameData, type Macro, type Profile } from '../../profile';
 import { printActuation } from '../travel';
 import { printScoreLine } from '../scoreLine';
 import { KeyChanges } from './keyChanges';
@@ -12,8 +12,10 @@ import { ordered, ORDERS } from './blockOrder';
 import { readText, type ReadText, type TextBlock } from './read';
 import { commentAt } from './source';
 import { TextLines } from './textLines';
-import { ownTiming, printTiming, wordOfKey } from './words';
+import type { Site } from './gathered';
+import { ownTiming, printLayerName, printTiming, wordOfKey } from './words';
 import {
+  askLines,
   headLines,
   jointLine,
   joinedLine,
@@ -22,9 +24,9 @@ import {
   macroLines,
   printAssignment,
   printLayerHead,
-  printLayerName,
   roleLine,
-  stepLine,
+  glowLines,
+  walkLines,
   writeText,
 } from './write';
 
@@ -78,7 +80,8 @@ class Rewriting {
     this.depths(from);
     this.macros(from);
     this.layers(from);
-    this.walk(from);
+    this.inOrder('walk', 'step', from, (profile) => walkLines(profile, this.board));
+    this.inOrder('glow', 'glowLine', from, (profile) => glowLines(profile, this.board));
   }
 
   private describe(from: Profile): void {
@@ -181,14 +184,14 @@ class Rewriting {
     return !sameData(names(from), names(this.to));
   }
 
-  /** A line a step, in their order. */
-  private walk(from: Profile): void {
-    const { to, board } = this;
-    if (sameData(from.walk, to.walk) && !this.namesChanged(from)) return;
-    const block = this.blocks('walk').at(-1);
-    const wanted = (to.walk ?? []).map((step) => stepLine(step, to, board));
+  /** A line a step, or what a lamp shows, in their order. */
+  private inOrder(word: 'walk' | 'glow', is: Site['is'], from: Profile, linesOf: (profile: Profile) => string[]): void {
+    const { to } = this;
+    if (sameData(from[word], to[word]) && !this.namesChanged(from)) return;
+    const block = this.blocks(word).at(-1);
+    const wanted = linesOf(to).slice(1);
     if (!block) {
-      if (!sameData(from.walk, to.walk)) this.lines.insert(this.end(), ['', 'walk', ...wanted]);
+      if (!sameData(from[word], to[word])) this.lines.insert(this.end(), ['', word, ...wanted]);
       return;
     }
     if (wanted.length === 0) {
@@ -196,9 +199,9 @@ class Rewriting {
       return;
     }
     const there = this.read.sites
-      .filter(({ is, profile, line }) => is === 'step' && profile === this.index && line >= block.line)
+      .filter((site) => site.is === is && site.profile === this.index && site.line >= block.line)
       .map(({ line }) => line);
-    const was = (from.walk ?? []).map((step) => stepLine(step, from, board));
+    const was = linesOf(from).slice(1);
     there.forEach((line, n) => {
       const text = wanted[n];
       if (text === undefined) this.lines.takeOut(line);
@@ -250,6 +253,7 @@ class Rewriting {
       }
       const [head = ''] = lines;
       if (head !== macroLines(was)[0]) this.lines.replace(block.line, head);
+      this.asks(block, macro, was);
       for (const [word, part] of [
         ['press', 'onPress'],
         ['repeat', 'repeat'],
@@ -273,6 +277,20 @@ class Rewriting {
     if (added.length > 0) {
       const { at, isFirst } = this.placeFor('macro', 'depths', 'role', 'profile', 'base');
       this.lines.insert(at, isFirst ? ['', ...added] : added);
+    }
+  }
+
+  /** What a macro asks the host for stands first below its heading. */
+  private asks(block: TextBlock, macro: Macro, was: Macro): void {
+    for (const word of ['first', 'last'] as const) {
+      const [text, before] = [macro, was].map((one) => askLines(one).find(([own]) => own === word)?.[1]);
+      if (text === before) continue;
+      const there = this.innerLines(block).find((number) =>
+        new RegExp(`^\\s*${word}\\b`, 'i').test(this.raw[number - 1] ?? ''),
+      );
+      if (there !== undefined && text !== undefined) this.lines.replace(there, `${word} ${text}`);
+      else if (there !== undefined) this.lines.takeOut(there);
+      else if (text !== undefined) this.lines.insert(block.line, [`${INDENT}${word} ${text}`]);
     }
   }
 

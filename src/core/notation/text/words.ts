@@ -1,7 +1,7 @@
 /** The words of the text that the assign line does not have: names of things, keys of a board, figures of timing, what stands behind a binding. */
 import type { Board, BoardKey } from '../../board';
 import { codeOfWord, isCode, wordOfCode } from '../../codes';
-import { DEFAULT_TIMING, LIMITS, type GestureTiming, type PartialTiming, type Role } from '../../profile';
+import { DEFAULT_TIMING, LIMITS, type GestureTiming, type PartialTiming, type Profile, type Role } from '../../profile';
 
 /** A name as an id: what is written for it when nothing else is said. Empty when nothing of it can stand in one. */
 export const slugOf = (name: string): string =>
@@ -27,6 +27,13 @@ export const printHeadName = (name: string): string =>
 const ESCAPES: Readonly<Record<string, string>> = { n: '\n', t: '\t', r: '\r' };
 export const unescaped = (inside: string): string =>
   inside.replace(/\\(.)/gs, (_, letter: string) => ESCAPES[letter] ?? letter);
+
+/** A layer by its name, or by its id where the name is not its alone. */
+export function printLayerName(id: string, { layers }: Pick<Profile, 'layers'>): string {
+  const layer = layers.find((one) => one.id === id);
+  const isAlone = layer && layers.filter(({ name }) => name.toLowerCase() === layer.name.toLowerCase()).length === 1;
+  return layer && isAlone && !layer.name.startsWith('#') ? printHeadName(layer.name) : `#${id}`;
+}
 
 // ---- keys of a board
 

@@ -19,8 +19,9 @@ import {
 import { printActuation } from '../travel';
 import { printScoreLine } from '../scoreLine';
 import { printBehind } from './behind';
+import { printGlow } from './glowText';
 import { printActions, printBinding } from './bindingText';
-import { ownTiming, printHeadName, printTiming, quotedText, slugOf, wordOfKey } from './words';
+import { ownTiming, printHeadName, printLayerName, printTiming, quotedText, slugOf, wordOfKey } from './words';
 
 /** How many keys with nothing but a word to say make a layer worth writing in rows. */
 const ROWS_FROM = 8;
@@ -147,6 +148,17 @@ const RUN = (run: Macro['run']): string =>
       : `${run.times} times`;
 
 /** A macro: its heading with what is not as usual, then its scores. */
+/** What a macro asks the host for, at its beginning and its end: the word of the line, and what is asked. */
+export const askLines = ({ asksFirst, asksLast }: Macro): ['first' | 'last', string][] =>
+  (
+    [
+      ['first', asksFirst],
+      ['last', asksLast],
+    ] as const
+  ).flatMap(([word, asked]): ['first' | 'last', string][] =>
+    asked ? [[word, `${asked.what === 'program' ? 'start' : 'sound'} ${quotedText(asked.name)}`]] : [],
+  );
+
 export function macroLines(macro: Macro): string[] {
   const { id, name, run, gapMs, stop, leavesHeld, liftModifiers } = macro;
   const head = [
@@ -160,7 +172,13 @@ export function macroLines(macro: Macro): string[] {
   ].join(', ');
   const part = (word: string, score: Macro['onPress']): string[] =>
     score === undefined ? [] : [`${INDENT}${word} ${printScoreLine(score)}`.trimEnd()];
-  return [head, ...part('press', macro.onPress), ...part('repeat', macro.repeat), ...part('release', macro.onRelease)];
+  return [
+    head,
+    ...askLines(macro).map(([word, text]) => `${INDENT}${word} ${text}`),
+    ...part('press', macro.onPress),
+    ...part('repeat', macro.repeat),
+    ...part('release', macro.onRelease),
+  ];
 }
 
 export const roleLine = ({ id, name, color }: Role): string =>
@@ -172,13 +190,6 @@ export const jointId = (keys: readonly string[]): string => slugOf(keys.join('-'
 export function jointLine({ id, keys, withinMs, action }: Joint, profile: Profile, board: Board | undefined): string {
   const own = id === jointId(keys) ? '' : `, id ${id}`;
   return `joint ${keys.map((key) => wordOfKey(key, board)).join(' + ')}, within ${withinMs} ms${own}: ${printActions(action, profile)}`;
-}
-
-/** A layer by its name, or by its id where the name is not its alone. */
-export function printLayerName(id: string, { layers }: Pick<Profile, 'layers'>): string {
-  const layer = layers.find((one) => one.id === id);
-  const isAlone = layer && layers.filter(({ name }) => name.toLowerCase() === layer.name.toLowerCase()).length === 1;
-  return layer && isAlone && !layer.name.startsWith('#') ? printHeadName(layer.name) : `#${id}`;
 }
 
 export const joinedLine = ({ when, also }: Profile['joinedLayers'][number], profile: Profile): string =>
@@ -196,6 +207,10 @@ export function stepLine({ says, layer, keys }: WrittenStep, profile: Profile, b
 /** The walk as it is written anew; nothing when there is none. */
 export const walkLines = (profile: Profile, board: Board | undefined): string[] =>
   profile.walk ? ['walk', ...profile.walk.map((step) => stepLine(step, profile, board))] : [];
+
+/** What lamps show, as it is written anew; nothing when nothing is said of it. */
+export const glowLines = (profile: Profile, board: Board | undefined): string[] =>
+  profile.glow ? ['glow', ...profile.glow.map((line) => `${INDENT}${printGlow(line, profile, board)}`)] : [];
 
 /** What a profile says of itself. */
 export function headLines(profile: Profile): string[] {
@@ -234,6 +249,7 @@ export function writeText(profile: Profile, board: Board | undefined): string {
       ...profile.lampLayers.map((shown) => lampLine(shown, profile)),
     ],
     walkLines(profile, board),
+    glowLines(profile, board),
   ];
   return `${sections
     .filter((lines) => lines.length > 0)

@@ -81,14 +81,16 @@ const KEYS: Readonly<Record<string, string>> = {
   MediaTrackPrevious:
     'previous track, skip to previous track, skip to previous song, jump to previous song, go to previous song, go to previous track, go back a song, go back one song, back a song, previous song, prev track, prev song, previous, prev, last track, last song, media previous, media prev, track back, skip back, skip backward, previous title, back a track, one track back, one song back, go one track back, go one song back, back one track, go to the previous track, go to the previous song, previous media, song back, previous tune, play previous, track previous, prior track, ⏮',
   Eject: 'eject, eject disc, eject disk, eject cd, open drive, ⏏',
-  MediaSelect: 'media player, open media player, music player, launch media player, open music player',
+  MediaSelect:
+    'media player, open media player, music player, launch media player, open music player, start media player, start music player, launch music player',
   LaunchMail:
-    'mail, open my mail, open my email, my mail, email, e mail, open mail, open email, mail program, launch mail, open e mail, start mail',
+    'mail, open my mail, open my email, my mail, email, e mail, open mail, open email, mail program, email program, launch mail, open e mail, start mail, start email, launch email, open mail program, start mail program, launch mail program, open email program, start email program, launch email program',
   LaunchApp1:
-    'my computer, this computer, file manager, file explorer, files, explorer, open files, file browser, open file manager',
+    'my computer, this computer, file manager, file explorer, files, explorer, open files, file browser, open file manager, start file manager, launch file manager, open my files, open my computer',
   LaunchApp2: 'calculator, calc, open calculator, launch calculator, start calculator, pocket calculator',
   BrowserSearch: 'search, web search, browser search, search the web',
-  BrowserHome: 'browser home, home page, homepage, web home, browser homepage',
+  BrowserHome:
+    'browser, open browser, start browser, launch browser, open my browser, web browser, open web browser, start web browser, launch web browser, browser home, home page, homepage, web home, browser homepage',
   BrowserBack:
     'browser back, browser back button, go back a page, back a page, one page back, go back one page, one page back, back one page, back, go back, page back, web back, previous page, navigate back',
   BrowserForward:

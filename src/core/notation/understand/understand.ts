@@ -7,6 +7,7 @@ import { buttonOfCode, codeOfButton } from '../../codes';
 import { codesOfStroke, hostLayout, strokesOf, type HostLayoutData } from '../../hosts';
 import { once, type Action, type Binding } from '../../profile';
 import { ACTION_WORDS } from '../actionWords';
+import { askSaid } from './askSaid';
 import { asTyped, withoutChat } from './chat';
 import { IDIOMS, LIKELIER_IDIOMS, SILENCE } from './idioms';
 import { gestureSaid } from './gestureSaid';
@@ -320,6 +321,7 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
     if (readings.length > 0) break;
   }
   if (readings.length === 0) for (const binding of unlikely) add(plainly(binding));
+  if (readings.length === 0) for (const action of askSaid(line, false)) add({ kind: 'act', action });
   if (readings.length > 0 || said === '') return readings;
   const own = understanding.ownWords();
   const slipped = said.split(/([\s,;/+]+|(?<=[a-z])-(?=[a-z]))/);
@@ -331,12 +333,12 @@ export function readingsOf(line: string, context: NotationContext): Reading[] {
     slips.push({ typed: word, taken });
     return taken;
   });
-  if (slips.length === 0) return readings;
   const phrase = mended.join('');
-  for (const one of new Set([phrase, withoutFiller(phrase)])) {
+  for (const one of slips.length > 0 ? new Set([phrase, withoutFiller(phrase)]) : []) {
     if (readings.length > 0) break;
     for (const binding of understanding.bindings(one)) add(binding, slips);
   }
+  if (readings.length === 0) for (const action of askSaid(line, true)) add({ kind: 'act', action });
   return readings;
 }
 

@@ -9,6 +9,7 @@ import type {
   Assignment,
   Binding,
   GestureTiming,
+  GlowLine,
   Joint,
   Layer,
   Macro,
@@ -16,7 +17,7 @@ import type {
   Role,
   WrittenStep,
 } from '../schema';
-import { withWalk } from '../writtenWalk';
+import { withLines } from '../writtenLines';
 
 /** A key on a layer. */
 export type Place = { layer: string; key: KeyId };
@@ -47,7 +48,8 @@ export type Change =
   | { change: 'order'; list: ListName; id: string; name: string; after: string | null }
   | { change: 'joined'; from: Profile['joinedLayers']; to: Profile['joinedLayers'] }
   | { change: 'lamps'; from: Profile['lampLayers']; to: Profile['lampLayers'] }
-  | { change: 'walk'; from: readonly WrittenStep[]; to: readonly WrittenStep[] };
+  | { change: 'walk'; from: readonly WrittenStep[]; to: readonly WrittenStep[] }
+  | { change: 'glow'; from: readonly GlowLine[]; to: readonly GlowLine[] };
 
 const withEntry = <T>(record: Readonly<Record<string, T>>, key: string, to: T | null): Record<string, T> => {
   const { [key]: _old, ...rest } = record;
@@ -140,6 +142,12 @@ function reid(profile: Profile, list: ListName, from: string, to: string): Profi
       profile.walk && {
         walk: profile.walk.map((step) => (step.layer === undefined ? step : { ...step, layer: id(step.layer) })),
       }),
+    ...(list === 'layers' &&
+      profile.glow && {
+        glow: profile.glow.map((line) =>
+          'layer' in line && line.layer !== undefined ? { ...line, layer: id(line.layer) } : line,
+        ),
+      }),
   };
 }
 
@@ -211,7 +219,9 @@ export function applyChange(profile: Profile, change: Change): Profile {
     case 'lamps':
       return { ...profile, lampLayers: change.to };
     case 'walk':
-      return withWalk(profile, change.to);
+      return withLines(profile, 'walk', change.to);
+    case 'glow':
+      return withLines(profile, 'glow', change.to);
   }
 }
 

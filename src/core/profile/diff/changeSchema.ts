@@ -14,6 +14,7 @@ import {
   macroSchema,
   nameSchema,
   roleSchema,
+  glowSchema,
   walkSchema,
 } from '../schema';
 import { LIMITS } from '../limits';
@@ -79,6 +80,7 @@ export const changeSchema = z.union([
   z.strictObject({ change: z.literal('joined'), from: joined, to: joined }),
   z.strictObject({ change: z.literal('lamps'), from: lamps, to: lamps }),
   z.strictObject({ change: z.literal('walk'), from: walkSchema, to: walkSchema }),
+  z.strictObject({ change: z.literal('glow'), from: glowSchema, to: glowSchema }),
 ]) as unknown as z.ZodType<Change>;
 
 /** A variant in a file: what it is, and what it changes, but for what a profile of its own has. */

@@ -54,6 +54,8 @@ class Differing {
       this.take({ change: 'lamps', from: this.current.lampLayers, to: this.wanted.lampLayers });
     if (!sameData(this.current.walk, this.wanted.walk))
       this.take({ change: 'walk', from: this.current.walk ?? [], to: this.wanted.walk ?? [] });
+    if (!sameData(this.current.glow, this.wanted.glow))
+      this.take({ change: 'glow', from: this.current.glow ?? [], to: this.wanted.glow ?? [] });
     this.timing();
     this.travel();
     return this.changes;

@@ -62,6 +62,7 @@ export function subjectOf(change: Change): string {
     case 'joined':
     case 'lamps':
     case 'walk':
+    case 'glow':
       return change.change;
   }
 }
@@ -109,6 +110,8 @@ function fitOf(profile: Profile, change: Change): 'fits' | 'both' | 'gone' {
       return against(profile.lampLayers, change.from, change.to);
     case 'walk':
       return against(profile.walk ?? [], change.from, change.to);
+    case 'glow':
+      return against(profile.glow ?? [], change.from, change.to);
     case 'moved':
     case 'swapped':
     case 'reid':
