@@ -75,6 +75,7 @@ export async function openPage(
   { isInstalled = false } = {},
 ): Promise<{ page: Page; complaints: string[] }> {
   const prepare = async (made: Page): Promise<void> => {
+    tellWhatIsShown(made);
     if (isInstalled) return;
     await made.evaluateOnNewDocument(
       `if (navigator.serviceWorker) navigator.serviceWorker.register = () => new Promise(() => undefined)`,
@@ -100,6 +101,19 @@ export async function openPage(
   await page.bringToFront();
   await page.goto(url, { waitUntil: 'load' });
   return { page, complaints };
+}
+
+/** Whoever waits in vain is told what the page shows instead. */
+function tellWhatIsShown(page: Page): void {
+  const waitForSelector = page.waitForSelector.bind(page);
+  page.waitForSelector = async (selector, options) => {
+    try {
+      return await waitForSelector(selector, options);
+    } catch (error) {
+      const shown = await page.evaluate(() => document.body.innerText).catch(String);
+      throw new Error(`${String(error)}\n${page.url()} shows: ${shown.slice(0, 1500)}`, { cause: error });
+    }
+  };
 }
 
 /** What has not come after so long does not come, however slow and busy the machine is. */
@@ -248,6 +262,12 @@ export async function goToBench(page: Page, name: string): Promise<void> {
   );
   const digit = /\d/.exec(shortcut)?.[0] ?? '1';
   await hands(page, `+AltLeft +Digit${digit} -Digit${digit} -AltLeft`);
+  // The bench that is left stays in sight, and takes clicks, until the other one has been fetched.
+  await page.waitForFunction(
+    (wanted) => document.querySelector('nav a[aria-current="page"][title^="Alt"]')?.textContent === wanted,
+    { timeout: PATIENCE_MS, polling: 60 },
+    name,
+  );
 }
 
 /** The files that a page hands over go to a folder; what comes out waits for the first with an ending, and gives its bytes. */

@@ -403,7 +403,7 @@ withScreen('the program in front', () => {
   test('shows a layer on a board that somebody drew, too', async () => {
     const typed = await terminal('Ledger');
     const pad = startingBoard(familyById('number-pad')!, {}, { id: 'own-pad' });
-    await fetch(`${app.server.url}/boards/own-pad`, {
+    await fetch(`${app.server.url}/keyboards/own-pad/board.json`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json', origin: app.server.url },
       body: JSON.stringify(pad),

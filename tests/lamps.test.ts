@@ -41,20 +41,20 @@ describe('as it glows', () => {
   test('a layer and a key get what they show, by keyboard as well; undo takes it back; the keyboard shows it when it is saved', async () => {
     expect(await lampOf('KeyF')).toBe('');
     await press(page, 'as it glows');
-    await seeLamp('KeyF', 'Its lamp: var(--indigo)');
+    await seeLamp('KeyF', 'Its lamp is indigo');
     await choose(page, '.ladder li:nth-child(4) .rung');
-    await seeLamp('KeyF', 'Its lamp: var(--madder)');
+    await seeLamp('KeyF', 'Its lamp is madder');
     await select('Lamps of Cues', 'dark');
     await seeLamp('KeyF', 'Its lamp is dark');
     await choose(page, '[data-key="KeyF"]');
     await select('Lamp of F on Cues', 'by dye');
-    await seeLamp('KeyF', 'Its lamp: var(--madder)');
+    await seeLamp('KeyF', 'Its lamp is madder');
     await seeLamp('KeyG', 'Its lamp is dark');
     await choose(page, '.layer-board .ant-checkbox-input');
     await seeLamp('KeyB', 'Its lamp is dark');
     await choose(page, '[data-key="KeyF"]');
     await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
-    await seeLamp('KeyB', 'Its lamp: var(--indigo)');
+    await seeLamp('KeyB', 'Its lamp is indigo');
 
     await press(page, 'All lamps');
     await seeText(page, '.lamps-dialog, .ant-modal', 'by dye on Cues: F');
@@ -67,28 +67,28 @@ describe('as it glows', () => {
 
     await saveToKeyboard(page);
     await goToBench(page, 'Device');
-    await seeLamp('KeyF', 'Its lamp: var(--indigo)');
+    await seeLamp('KeyF', 'Its lamp is indigo');
     // Caps Lock leads to the cues while it is held; the lamps of all but F go dark there.
     await page.waitForSelector('.device-drawing .cap-light');
     const box = await (await page.waitForSelector('.device-drawing [data-key="CapsLock"] .cap-body'))!.boundingBox();
     await page.mouse.move(box!.x + 5, box!.y + 5);
     await page.mouse.down();
-    await seeLamp('KeyF', 'Its lamp: var(--madder)');
+    await seeLamp('KeyF', 'Its lamp is madder');
     await seeLamp('KeyG', 'Its lamp is dark');
     await page.mouse.up();
-    await seeLamp('KeyG', 'Its lamp: var(--indigo)');
+    await seeLamp('KeyG', 'Its lamp is indigo');
   });
 
   test('on the trial bench layers light up', async () => {
     await goToBench(page, 'Trial');
     await press(page, 'as it glows');
-    await seeLamp('KeyF', 'Its lamp: var(--indigo)');
+    await seeLamp('KeyF', 'Its lamp is indigo');
     await press(page, 'Listen to my keyboard');
     await page.waitForSelector('.trial-listening');
     await page.keyboard.down('CapsLock');
-    await seeLamp('KeyF', 'Its lamp: var(--madder)');
+    await seeLamp('KeyF', 'Its lamp is madder');
     await page.keyboard.up('CapsLock');
-    await seeLamp('KeyF', 'Its lamp: var(--indigo)');
+    await seeLamp('KeyF', 'Its lamp is indigo');
   });
 
   test('what waits pulses on the trial bench until it is decided', async () => {

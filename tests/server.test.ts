@@ -52,7 +52,7 @@ const tryLink = (path: string, origin: string, send?: Uint8Array | string): Prom
 describe('boards of one’s own', () => {
   const pad = startingBoard(familyById('number-pad')!, {}, { id: 'own-pad' });
   const bring = async (board: object, more: { origin?: string; id?: string } = {}): Promise<string> => {
-    const response = await fetch(`${server.url}/boards/${more.id ?? 'own-pad'}`, {
+    const response = await fetch(`${server.url}/keyboards/${more.id ?? 'own-pad'}/board.json`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json', origin: more.origin ?? server.url },
       body: JSON.stringify(board),
@@ -98,7 +98,7 @@ describe('boards of one’s own', () => {
 
   test('is told to whoever plugs its keyboard in', async () => {
     const told = async (id: string): Promise<unknown> => {
-      const response = await fetch(`${server.url}/boards/${id}`);
+      const response = await fetch(`${server.url}/keyboards/${id}/board.json`);
       return response.ok ? response.json() : response.status;
     };
     const drawn = { ...pad, id: 'own-told' };
@@ -106,6 +106,9 @@ describe('boards of one’s own', () => {
     expect(await bring(drawn, drawn)).toBe('204');
     expect(await told(drawn.id)).toEqual(drawn);
     expect(await told('..%2fkeyboards.json')).toBe(404);
+    // Where a person draws it there is the page.
+    const drawing = await fetch(`${server.url}/boards/${drawn.id}`);
+    expect(drawing.headers.get('content-type')).toContain('text/html');
   });
 
   test('those that nobody is at are let go of, and their memory is there when they come again', async () => {

@@ -42,7 +42,7 @@ export async function boardOf(server: string, boardId: string): Promise<Board> {
   const shipped = boardById(boardId);
   if (shipped) return shipped;
   try {
-    const answer = await fetch(`${server}/boards/${boardId}`, { signal: AbortSignal.timeout(ANSWERS_WITHIN_MS) });
+    const answer = await fetch(`${server}/keyboards/${boardId}/board.json`, { signal: AbortSignal.timeout(ANSWERS_WITHIN_MS) });
     if (answer.ok) return boardSchema.parse(await answer.json());
   } catch (error) {
     throw new NotPlugged(

@@ -155,12 +155,17 @@ export async function startServer({
     log,
     (request) => development && request.headers['sec-websocket-protocol'] === 'vite-hmr',
   );
-  app.get('/boards/:id', (request, response) => {
+  app.get('/keyboards/:id/board.json', (request, response) => {
     const keyboard = keyboards.keyboard(request.params.id);
     if (keyboard) response.set('Cache-Control', 'no-store').json(keyboard.board);
     else response.status(404).type('text/plain').send('No such keyboard is here.');
   });
-  app.put('/boards/:id', onlyFromOwnPage, express.json({ limit: MOST_BOARD_BYTES }), takeBoard(keyboards, cables));
+  app.put(
+    '/keyboards/:id/board.json',
+    onlyFromOwnPage,
+    express.json({ limit: MOST_BOARD_BYTES }),
+    takeBoard(keyboards, cables),
+  );
   const closeApp = development ? await developedApp(app, server) : (builtApp(app, appFolder), () => Promise.resolve());
   app.use(badRequest(log));
   try {

@@ -5,6 +5,7 @@
 import { memo } from 'react';
 import { outlineOf, type BoardKey } from '../../core/board';
 import { sameData } from '../../core/profile';
+import { paintOf } from '../theme/dyes';
 import { CapFace, linesOf, type CapLegend } from './CapFace';
 import './Cap.css';
 
@@ -29,7 +30,7 @@ export type KeyFace = {
   light?: CapLight | null;
 };
 
-/** A lamp's light around a cap: its colour, the stitch that stands for the colour too, how much of it, and whether it pulses. */
+/** A lamp's light around a cap: its colour (`#RRGGBB`), the stitch that stands for the colour too, how much of it, and whether it pulses. */
 export type CapLight = { color: string; stitch: number; share?: number; pulses?: boolean };
 
 /** The outline of a cap of two rectangles, with the gap to its neighbours taken off; at a place, in drawing units. */
@@ -70,7 +71,7 @@ type LightProps = CapLight & { boardKey: BoardKey; x: number; y: number; width: 
 const Light = ({ boardKey, x, y, width, height, color, stitch, share = 1, pulses = false }: LightProps) => {
   const dressed = {
     className: `cap-light cap-light-${stitch % STITCHES}${pulses ? ' cap-light-pulses' : ''}`,
-    style: { stroke: color, strokeOpacity: 0.25 + 0.75 * share },
+    style: { stroke: paintOf(color), strokeOpacity: 0.25 + 0.75 * share },
   };
   return boardKey.second ? (
     <path d={capPath(boardKey, UNIT, GAP, x, y)} strokeLinejoin="round" {...dressed} />

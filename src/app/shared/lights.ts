@@ -2,7 +2,7 @@
 import { DARK, hexOf, lampPlan, paletteOf, shownAt, type Color, type LampPlan, type Shown } from '../../core/lamps';
 import type { Board } from '../../core/board';
 import type { Profile } from '../../core/profile';
-import { paintOf } from '../theme/dyes';
+import { colorWords } from '../theme/colorWords';
 import type { CapLight } from './Cap';
 
 const plans = new WeakMap<Profile, { board: Board; plan: LampPlan; palette: readonly Color[] }>();
@@ -21,7 +21,7 @@ export function planOf(profile: Profile, board: Board): { plan: LampPlan; palett
 export function lightOf(color: Color, palette: readonly Color[], more: Partial<CapLight> = {}): CapLight | null {
   if (color === DARK) return null;
   const place = palette.indexOf(color);
-  return { color: paintOf(hexOf(color)), stitch: place < 0 ? palette.length : place, ...more };
+  return { color: hexOf(color), stitch: place < 0 ? palette.length : place, ...more };
 }
 
 /** The light of each key, by its place on the board. */
@@ -41,4 +41,4 @@ export function lightsOfLayer(profile: Profile, board: Board, layer: number): (C
 
 /** What a lamp shows, for who cannot see it. */
 export const lightSaid = (light: CapLight | null): string =>
-  light ? `Its lamp: ${light.color}.` : 'Its lamp is dark.';
+  light ? `Its lamp is ${colorWords(light.color)}${light.pulses ? ', and pulses' : ''}.` : 'Its lamp is dark.';

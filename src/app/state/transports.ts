@@ -82,7 +82,7 @@ const latest = new Map<string, Board>();
 async function bringBoard(board: Board): Promise<void> {
   if (boardById(board.id)) return;
   latest.set(board.id, board);
-  const response = await fetch(`/boards/${board.id}`, {
+  const response = await fetch(`/keyboards/${board.id}/board.json`, {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(board),
