@@ -98,10 +98,13 @@ export const findFirefox = () =>
     'FIREFOX_PATH',
   );
 
-/** The path of a Python 3, in which a second reader and a second keyboard are written. */
-export const findPython = () =>
-  findProgram(
+/** The path of a Python 3, in which a second reader and a second keyboard are written: the program itself, and no script that looks for it anew at each start. */
+export function findPython() {
+  const found = findProgram(
     'python3',
     [process.env.PYTHON_PATH, ...(process.env.PATH ?? '').split(':').map((folder) => join(folder, 'python3'))],
     'PYTHON_PATH',
   );
+  const { stdout, status } = spawnSync(found, ['-c', 'import sys; print(sys.executable)'], { encoding: 'utf8' });
+  return status === 0 && existsSync(stdout.trim()) ? stdout.trim() : found;
+}

@@ -3,7 +3,7 @@
  * the server's address stay the same all along, so that the browser need not read the same program anew for each test.
  */
 import { afterEach, beforeEach } from '@jest/globals';
-import type { BrowserContext } from 'puppeteer-core';
+import type { BrowserContext, Page } from 'puppeteer-core';
 import { temporaryFolder, world } from './browser';
 
 export type App = {
@@ -15,6 +15,13 @@ export type App = {
 
 /** Everything that a page can keep. */
 const KEPT = 'cookies,local_storage,indexeddb,service_workers,cache_storage,file_systems';
+
+/** A browser that is shared may have been at the same address before, with another server behind it. */
+export async function forget(page: Page, origin: string): Promise<void> {
+  const session = await page.createCDPSession();
+  await session.send('Storage.clearDataForOrigin', { origin, storageTypes: KEPT });
+  await session.detach();
+}
 
 let port = 0;
 
@@ -44,9 +51,7 @@ export function useApp(): App {
     // One that a test has closed may still be on its way out; those that wait for a test stay.
     const { pool } = world();
     await Promise.all(before.flatMap((page) => (pool.includes(page) ? [] : page.close().catch(() => undefined))));
-    const session = await blank.createCDPSession();
-    await session.send('Storage.clearDataForOrigin', { origin: app.server.url, storageTypes: KEPT });
-    await session.detach();
+    await forget(blank, app.server.url);
   });
   afterEach(() => stop());
   return app;

@@ -255,6 +255,7 @@ export async function layerWithoutKey(page: Page): Promise<void> {
 
 /** Goes to a bench by its shortcut, which its link tells. */
 export async function goToBench(page: Page, name: string): Promise<void> {
+  await page.waitForSelector('nav a[title^="Alt"]');
   const shortcut = await page.$$eval(
     'nav a',
     (links, wanted) => links.find((link) => link.textContent === wanted)?.title ?? '',

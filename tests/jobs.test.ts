@@ -75,7 +75,7 @@ class Person {
 }
 
 let jobs = 0;
-/** A job on a profile's bench, and the most steps that it may take. Every other has its turn in the usual run, all in the hunt. */
+/** A job on a profile's bench, and the most steps that it may take. One of three has its turn in the usual run, each in the hunt. */
 const job = (
   what: string,
   most: number,
@@ -83,7 +83,7 @@ const job = (
   work: (person: Person) => Promise<unknown>,
   ready = '.workbench',
 ): void => {
-  if (!hasItsTurn(jobs++)) return;
+  if (!hasItsTurn(jobs++, 3)) return;
   test(what, async () => {
     const { page, complaints } = await openPage(app.browser, `${app.server.url}${path}`);
     await page.waitForSelector(ready);

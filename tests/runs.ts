@@ -6,5 +6,8 @@ export const runs = (usual: number): number => Math.ceil(usual * Number(process.
 /** The seed of everything random: the commit's, so that each commit tries something else; or the one that is said, to see a case again. */
 export const seed = (): number => Number(process.env.SEED ?? 7);
 
-/** Whether one of many of a kind has its turn: in the usual run every other, by the commit's seed; in the hunt all. @param place its place among them */
-export const hasItsTurn = (place: number): boolean => (place + seed()) % 2 < runs(1);
+/**
+ * Whether one of many of a kind has its turn: in the usual run one of so many, by the commit's seed; in the hunt all.
+ * @param place its place among them
+ */
+export const hasItsTurn = (place: number, oneOf = 2): boolean => (place + seed()) % oneOf < runs(1);

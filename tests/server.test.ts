@@ -6,6 +6,7 @@ import type { AddressInfo } from 'node:net';
 import { WebSocket } from 'ws';
 import { familyById, startingBoard } from '../src/core/board';
 import { ReportWriter, REQUEST } from '../src/core/device/linkReports';
+import { forget } from './app';
 import {
   openPage,
   saveToKeyboard,
@@ -199,6 +200,8 @@ test('without our server the keyboard lives in the page, and keeps what was save
   await new Promise((resolve) => files.once('listening', resolve));
   const url = `http://127.0.0.1:${(files.address() as AddressInfo).port}`;
   const browser = (await world().ownBrowser()).defaultBrowserContext();
+  const blank = await browser.newPage();
+  await forget(blank, url);
   try {
     const { page } = await openPage(browser, url);
     await page.waitForSelector('.layout-bench');
@@ -213,6 +216,7 @@ test('without our server the keyboard lives in the page, and keeps what was save
     await seeText(second, '[data-testid=slot-1]', 'Show desk in use');
     await second.close();
   } finally {
+    await blank.close();
     files.close();
   }
 });
