@@ -129,7 +129,12 @@ const runTests = (project, env, workers) =>
     const { status } = spawnSync(
       process.execPath,
       jest(project, '--json', `--outputFile=${results}`, `--maxWorkers=${workers}`),
-      { cwd: ROOT, stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, TMPDIR: folder, ...env } },
+      {
+        cwd: ROOT,
+        stdio: ['ignore', 'ignore', 'inherit'],
+        // Who names tests has all of them.
+        env: { ...process.env, TMPDIR: folder, ...(words.length > 0 && { TURNS: 'all' }), ...env },
+      },
     );
     let report = { numPassedTests: 0, numFailedTests: 1, numRuntimeErrorTestSuites: 0 };
     try {

@@ -12,8 +12,17 @@ function seedOfCommit() {
   return status === 0 ? String(Number.parseInt(stdout.slice(0, 7), 16)) : '7';
 }
 
+/** Whose turn it is: the next at each commit. Without git, or where only some commits are known, by the seed. */
+function turnOfCommit() {
+  const git = (...words) => spawnSync('git', words, { encoding: 'utf8' }).stdout?.trim();
+  return git('rev-parse', '--is-shallow-repository') === 'false'
+    ? git('rev-list', '--count', 'HEAD')
+    : process.env.SEED;
+}
+
 export default async function setUp({ maxWorkers }, { displayName }) {
   process.env.SEED ??= seedOfCommit();
+  process.env.TURN ??= turnOfCommit();
   await Promise.all(['cli', 'server', 'host', 'tests', 'core'].map((name) => bundleOf(name)));
   if ((displayName?.name ?? displayName) === 'unit') return;
   const browsers = await Promise.all(Array.from({ length: maxWorkers }, () => launchShared()));

@@ -1,5 +1,5 @@
 /** One's own typing: a text with planted rolls, what went wrong, the setting that helps; exercises and walks with the keyboard alone. */
-import { expect, jest, test } from '@jest/globals';
+import { expect, jest } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
@@ -17,6 +17,7 @@ import {
   tabTo,
   textOf,
 } from './browser';
+import { test } from './turns';
 
 jest.setTimeout(180_000);
 

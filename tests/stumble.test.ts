@@ -1,11 +1,12 @@
 /** Without a stumble: what stops somebody who is new here, each thing once, on a page as they meet it. */
 import { gzipSync } from 'node:zlib';
 import { readdirSync, readFileSync } from 'node:fs';
-import { expect, jest, test } from '@jest/globals';
+import { expect, jest, test as always } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, goToBench, hands, listen, openPage, press, quickHands, seeText, tabTo, textOf, wait } from './browser';
 import { hasItsTurn } from './runs';
+import { test } from './turns';
 
 jest.setTimeout(120_000);
 
@@ -38,7 +39,7 @@ function withImports(files: Iterable<string>): Set<string> {
 const begun = (): string[] =>
   [...readFileSync('dist/index.html', 'utf8').matchAll(/"\/assets\/([^"]+)"/g)].map(([, file = '']) => file);
 
-test('what a page begins with is less than 220 kB, packed', () => {
+always('what a page begins with is less than 220 kB, packed', () => {
   const files = withImports(begun());
   expect([...files].filter((file) => file.endsWith('.css'))).toHaveLength(1);
   expect([...files].filter((file) => file.endsWith('.js')).length).toBeGreaterThan(0);
@@ -46,14 +47,16 @@ test('what a page begins with is less than 220 kB, packed', () => {
   expect(bytes).toBeLessThan(220_000);
 });
 
-test('a bench comes in a handful of files', () => {
+always('a bench comes in a handful of files', () => {
   const benches = readdirSync('dist/assets').filter((file) => /^\w+Bench-.*\.js$/.test(file));
   expect(benches.length).toBeGreaterThan(9);
   for (const bench of benches) expect(withImports([bench]).size).toBeLessThan(9);
 });
 
 /** Those whose turn it is. */
-const BENCHES = ['Layout', 'Travel', 'Macros', 'Text', 'Trial', 'Practice', 'Device'].filter((_, n) => hasItsTurn(n, 3));
+const BENCHES = ['Layout', 'Travel', 'Macros', 'Text', 'Trial', 'Practice', 'Device'].filter((_, n) =>
+  hasItsTurn(n, 3),
+);
 
 test('in windows from small to very large nothing of the bar is cut, and the board takes what room there is', async () => {
   const { page } = await open(`${DESK}/layout`);

@@ -42,7 +42,9 @@ export async function boardOf(server: string, boardId: string): Promise<Board> {
   const shipped = boardById(boardId);
   if (shipped) return shipped;
   try {
-    const answer = await fetch(`${server}/keyboards/${boardId}/board.json`, { signal: AbortSignal.timeout(ANSWERS_WITHIN_MS) });
+    const answer = await fetch(`${server}/keyboards/${encodeURIComponent(boardId)}/board.json`, {
+      signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
+    });
     if (answer.ok) return boardSchema.parse(await answer.json());
   } catch (error) {
     throw new NotPlugged(
@@ -68,7 +70,7 @@ type Comes = {
 
 /** Plugs a keyboard in, and hears what it does. @throws NotPlugged */
 export async function plugIn(server: string, boardId: string, comes: Comes): Promise<Cable> {
-  const socket = await openSocket(server, `/plug/${boardId}`);
+  const socket = await openSocket(server, `/plug/${encodeURIComponent(boardId)}`);
   const transport: Transport = {
     send: (report) => socket.readyState === socket.OPEN && socket.send(report),
     close: () => socket.close(),
