@@ -2,6 +2,7 @@
 import 'fake-indexeddb/auto';
 import { afterAll, afterEach, beforeEach, expect, jest, test } from '@jest/globals';
 import { closeChannels } from '../../../tests/channels';
+import { comes } from '../../../tests/comes';
 import { beginWindow } from '../../../tests/windows';
 import { HARROW_64 } from '../../core/board';
 import { doText, type TextOrder } from '../../core/notation';
@@ -69,15 +70,12 @@ const lineOf = (key: string): string | undefined => desk.now().text.match(new Re
 
 test('a text that reads is the profile, and a change of the profile is its line', async () => {
   write('B: F13');
-  await rest();
-  expect(keyOf(id, 'KeyB')).toEqual(letter('F13'));
+  await comes(() => expect(keyOf(id, 'KeyB')).toEqual(letter('F13')));
   useShelf.getState().edit(id, assign('KeyB', 'F14'), 'a key');
-  await rest();
-  expect(lineOf('B')).toContain('F14');
+  await comes(() => expect(lineOf('B')).toContain('F14'));
   await desk.travel('undo');
   await desk.travel('undo');
-  await rest();
-  expect(keyOf(id, 'KeyB')).toEqual(letter('KeyB'));
+  await comes(() => expect(keyOf(id, 'KeyB')).toEqual(letter('KeyB')));
 });
 
 test('what was typed a moment ago is taken before undo, and undo takes exactly that', async () => {
@@ -99,8 +97,9 @@ test('typing goes on while an older text is read, and while the profile changes;
   write('C: F14');
   useShelf.getState().edit(id, assign('KeyD', 'F15'), 'elsewhere');
   await slow.go();
-  await rest();
-  expect(['KeyB', 'KeyC', 'KeyD'].map((key) => keyOf(id, key))).toEqual(['F13', 'F14', 'F15'].map(letter));
+  await comes(() =>
+    expect(['KeyB', 'KeyC', 'KeyD'].map((key) => keyOf(id, key))).toEqual(['F13', 'F14', 'F15'].map(letter)),
+  );
   expect(lineOf('D')).toContain('F15');
 });
 
@@ -111,8 +110,7 @@ test('a text is called read when it has been read, and not when an older one was
   await rest();
   expect(desk.now()).toMatchObject({ isRead: false, problems: [] });
   await slow.go();
-  await rest();
-  expect(desk.now().isRead).toBe(true);
+  await comes(() => expect(desk.now().isRead).toBe(true));
   expect(desk.now().problems).not.toEqual([]);
 });
 
@@ -124,22 +122,18 @@ test('each stretch of typing is a step of its own, however slowly it is read', a
   desk.type(`${text}  B: F13\n  C: F1`, 'second');
   desk.type(`${text}  B: F13\n  C: F14`, 'second');
   await slow.go();
-  await rest();
-  expect([keyOf(id, 'KeyB'), keyOf(id, 'KeyC')]).toEqual([letter('F13'), letter('F14')]);
+  await comes(() => expect([keyOf(id, 'KeyB'), keyOf(id, 'KeyC')]).toEqual([letter('F13'), letter('F14')]));
   await desk.travel('undo');
-  await rest();
-  expect([keyOf(id, 'KeyB'), keyOf(id, 'KeyC')]).toEqual([letter('F13'), letter('KeyC')]);
+  await comes(() => expect([keyOf(id, 'KeyB'), keyOf(id, 'KeyC')]).toEqual([letter('F13'), letter('KeyC')]));
   expect(desk.now().text).toBe(`${text}  B: F13`);
 });
 
 test('a text that does not read changes nothing, is kept as it is, and is there again', async () => {
   write('B: nonsense nonsense');
-  await rest();
-  expect([desk.now().problems.length, keyOf(id, 'KeyB')]).toEqual([1, letter('KeyB')]);
+  await comes(() => expect([desk.now().problems.length, keyOf(id, 'KeyB')]).toEqual([1, letter('KeyB')]));
   const broken = desk.now().text;
   desk.close();
-  for (let n = 0; n < 50 && (await stored(id)) !== broken; n++) await rest();
-  expect(await stored(id)).toBe(broken);
+  await comes(async () => expect(await stored(id)).toBe(broken));
   desk = new TextDesk(id, HARROW_64, slow.reader);
   await desk.open();
   expect(desk.now().text).toBe(broken);
@@ -162,16 +156,14 @@ test('what is typed when the bench is left becomes the profile, and the next vis
 test('an edit that the shelf refuses is a problem of the text', async () => {
   jest.spyOn(useShelf.getState(), 'edit').mockReturnValue('That is too much.');
   write('B: F13');
-  await rest();
-  expect(desk.now().problems.map(({ message }) => message)).toEqual(['That is too much.']);
+  await comes(() => expect(desk.now().problems.map(({ message }) => message)).toEqual(['That is too much.']));
 });
 
 test('a text of a profile that is not kept is not called kept', async () => {
   const { database } = await import('../state/database');
   await database.profiles.delete(id);
   write('// a remark');
-  await rest();
-  expect(desk.now().keeping).toMatchObject({ state: 'notKept' });
+  await comes(() => expect(desk.now().keeping).toMatchObject({ state: 'notKept' }));
 });
 
 test('a text of another window comes when its profile is here, in whatever order the two are heard of', async () => {
@@ -186,8 +178,7 @@ test('a text of another window comes when its profile is here, in whatever order
     desk.type(`${begun}// a remark\n${typed}\n`, 'row');
     await new Promise((resolve) => setTimeout(resolve, 5));
   }
-  for (let n = 0; n < 100 && looksOn.now().text !== desk.now().text; n++) await rest();
-  expect(looksOn.now().text).toBe(`${begun}// a remark\nlayer From one\n`);
+  await comes(() => expect(looksOn.now().text).toBe(`${begun}// a remark\nlayer From one\n`));
   expect(looksOn.now().problems).toEqual([]);
   const there = otherShelf.getState().entries.find((one) => one.id === id)?.profile;
   expect(there?.layers.map(({ name }) => name)).toEqual(['Base', 'From one']);
