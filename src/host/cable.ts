@@ -90,8 +90,14 @@ export async function plugIn(server: string, boardId: string, comes: Comes): Pro
     },
     SESSION,
   );
-  await client.hello();
-  await client.watch({ keyIds: [], layerIds: [], jointIds: [] }, comes.line);
-  await client.hearAsks(comes.ask);
+  try {
+    await client.hello();
+    await client.watch({ keyIds: [], layerIds: [], jointIds: [] }, comes.line);
+    await client.hearAsks(comes.ask);
+  } catch (error) {
+    // Left open, it would be the other host program of which the next try is told.
+    socket.terminate();
+    throw error;
+  }
   return { client, unplug: () => socket.terminate() };
 }

@@ -83,12 +83,20 @@ function keepPlugged(
       if (isOver) return;
       isOver = true;
       endWatching();
-      say(why);
-      void Promise.resolve(plugged?.stop()).finally(() => resolve(code));
+      // What is held has been let go of when that is said.
+      void Promise.resolve(plugged?.stop())
+        .catch(() => undefined)
+        .then(() => {
+          say(why);
+          resolve(code);
+        });
     };
     const endWatching = watch(end);
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, () => end(0, STOPPED));
+    // Once for each plug: one that fails while it starts may be told, besides, that its cable is out.
     const again = (plug: Plug): void => {
+      if (isOver || plugged !== plug) return;
+      plugged = null;
       void plug.stop();
       setTimeout(() => void begin(), AGAIN_AFTER_MS);
     };

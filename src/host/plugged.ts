@@ -91,16 +91,18 @@ export class Plugged {
     this.cable = await plugIn(server, boardId, {
       line: (line) => this.punctual.at(line.t, () => this.play(line)),
       ask: (what, name) => void this.answered.take(what, name),
-      pulled: () => {
-        this.letGo();
-        this.pulled();
-      },
+      pulled: () => this.isOut(),
     });
     this.cable.client.onChange = () => this.follower.again();
     this.tells = await this.display.hearPressed((name, isDown, atMs) =>
       this.arriving.came(name, isDown, atMs, performance.now()),
     );
-    this.talk = await Talk.open(server, boardId, (told) => this.hear(told));
+    this.talk = await Talk.open(
+      server,
+      boardId,
+      (told) => this.hear(told),
+      () => this.isOut(),
+    );
     asks.pageSounds = this.sounds;
     await this.lookAtLayout();
     this.timers.push(
@@ -115,6 +117,11 @@ export class Plugged {
     );
     this.follower.mayHaveChanged();
     this.tellState();
+  }
+
+  private isOut(): void {
+    this.letGo();
+    this.pulled();
   }
 
   private hear(told: ToHost): void {

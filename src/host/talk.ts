@@ -6,12 +6,17 @@ import { openSocket } from './cable';
 export class Talk {
   private constructor(private readonly socket: WebSocket) {}
 
-  /** @param hear takes what the server says @throws NotPlugged with a sentence */
-  static async open(server: string, boardId: string, hear: (told: ToHost) => void): Promise<Talk> {
-    const socket = await openSocket(server, `/host/${boardId}`, (text) => {
-      const told = toHostSchema.safeParse(JSON.parse(text));
-      if (told.success) hear(told.data);
+  /**
+   * @param hear takes what the server says
+   * @param gone is told when it ends, whoever ends it: nobody hears any more what this program does
+   * @throws NotPlugged with a sentence
+   */
+  static async open(server: string, boardId: string, hear: (told: ToHost) => void, gone: () => void): Promise<Talk> {
+    const socket = await openSocket(server, `/host/${encodeURIComponent(boardId)}`, (text) => {
+      const told = read(text);
+      if (told) hear(told);
     });
+    socket.once('close', gone);
     return new Talk(socket);
   }
 
@@ -21,5 +26,14 @@ export class Talk {
 
   close(): void {
     this.socket.terminate();
+  }
+}
+
+/** What the server says; undefined when it is nothing that is known here. */
+function read(text: string): ToHost | undefined {
+  try {
+    return toHostSchema.parse(JSON.parse(text));
+  } catch {
+    return undefined;
   }
 }

@@ -40,6 +40,18 @@ const imageCasesSchema = z.strictObject({
   cases: z.array(z.strictObject({ name: z.string(), image: hex, isTaken: z.boolean() })),
 });
 
+/** What the keys do, as lines, by layer; a key that is not named is plain. */
+const keyLines = z.record(z.string(), z.record(z.string(), z.string()));
+/** What is done to a keyboard. */
+const doings = {
+  /** Time in µs, place of the key on the board, depth in µm. */
+  strokes: z.array(z.tuple([z.number(), z.number(), z.number()])),
+  /** Time in µs, which lamps the host has lit from then on, as bits. */
+  lamps: z.array(z.tuple([z.number(), z.number()])),
+  /** To this time the clock goes on, in µs. */
+  untilUs: z.number(),
+};
+
 const engineCasesSchema = z.strictObject({
   format: z.literal('underloom-engine-cases'),
   version: z.literal(1),
@@ -47,17 +59,11 @@ const engineCasesSchema = z.strictObject({
     z.strictObject({
       name: z.string(),
       why: z.string(),
-      /** What the keys do, as lines, by layer; a key that is not named is plain. */
-      keys: z.record(z.string(), z.record(z.string(), z.string())),
+      keys: keyLines,
       /** What the fingers and the host's lamps do, in ms, to be read. */
       fingers: z.string(),
       image: hex,
-      /** Time in µs, place of the key on the board, depth in µm. */
-      strokes: z.array(z.tuple([z.number(), z.number(), z.number()])),
-      /** Time in µs, which lamps the host has lit from then on, as bits. */
-      lamps: z.array(z.tuple([z.number(), z.number()])),
-      /** To this time the clock goes on, in µs. */
-      untilUs: z.number(),
+      ...doings,
       /** Time in µs, 1 down or 0 up, HID page, HID usage. */
       edges: z.array(z.tuple([z.number(), z.number(), z.number(), z.number()])),
       /** Time in µs, counts of the pointer to the right, and down. */
@@ -74,15 +80,13 @@ const lampCasesSchema = z.strictObject({
     z.strictObject({
       name: z.string(),
       why: z.string(),
-      keys: z.record(z.string(), z.record(z.string(), z.string())),
+      keys: keyLines,
       /** What the lamps show, as lines, to be read. */
       glow: z.array(z.string()),
       image: hex,
       steps: z.array(
         z.strictObject({
-          strokes: z.array(z.tuple([z.number(), z.number(), z.number()])),
-          lamps: z.array(z.tuple([z.number(), z.number()])),
-          untilUs: z.number(),
+          ...doings,
           /** Place of the key, and what its lamp shows then: `#RRGGBB` or `dark`, with ` pulses` behind it while it does. */
           shows: z.array(z.tuple([z.number(), z.string()])),
         }),

@@ -43,19 +43,26 @@ export class UhidPlugged {
     const { client } = (this.cable = await plugIn(server, boardId, {
       line: (line) => this.punctual.at(line.t, () => this.play(line)),
       ask: (what, name) => void this.answered.take(what, name),
-      pulled: () => {
-        this.letGo();
-        this.pulled();
-      },
+      pulled: () => this.isOut(),
     }));
     this.device.onLamps = (lamps) => void client.hostLamps(0, lamps).catch(() => undefined);
-    this.talk = await Talk.open(server, boardId, (told) => {
-      if ('say' in told) this.sounds.played(told);
-      else this.sounds.isThere = told.pages.play;
-    });
+    this.talk = await Talk.open(
+      server,
+      boardId,
+      (told) => {
+        if ('say' in told) this.sounds.played(told);
+        else this.sounds.isThere = told.pages.play;
+      },
+      () => this.isOut(),
+    );
     asks.pageSounds = this.sounds;
     this.timer = setInterval(() => this.answered.lookAtList(), LIST_EVERY_MS);
     this.tellState();
+  }
+
+  private isOut(): void {
+    this.letGo();
+    this.pulled();
   }
 
   private tellState(): void {
