@@ -215,7 +215,7 @@ export class Plugged {
   private tellState(): void {
     const state: HostState = {
       plugged: `display ${this.displayName}`,
-      isTyping: true,
+      looks: true,
       tells: this.tells,
       layout: this.layout,
       ...this.seen,

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import type { Board } from '../../core/board';
 import { hostName } from '../../core/hosts';
 import { MOST_RULES, neverReached, type Asked, type HostState, type Rule, type Wanted } from '../../core/hostSide';
-import type { Profile } from '../../core/profile';
+import { sameData, type Profile } from '../../core/profile';
 import { useComputerSounds } from '../state/computerSounds';
 import { useHostRoom } from '../state/hostRoom';
 import './HostPanel.css';
@@ -23,6 +23,13 @@ function wantedOf(choice: string): Wanted {
 const nameOf = (program: string, title = ''): string =>
   (title === '' ? program : `${program}, “${title}”`).slice(0, 60);
 
+/** Where a rule that was seen at a place stands: there, elsewhere when others went or were moved, or there with other words; -1 when it has gone. */
+function placeOf(rules: readonly Rule[], rule: Rule, seenAt: number): number {
+  const isThere = (place: number): boolean => sameData(rules[place], rule);
+  const place = isThere(seenAt) ? seenAt : rules.findIndex((_, n) => isThere(n));
+  return place < 0 && seenAt < rules.length ? seenAt : place;
+}
+
 const DID: Readonly<Record<Asked['did'], string>> = {
   done: 'done',
   notListed: 'not on the list there; nothing was done',
@@ -32,12 +39,18 @@ const DID: Readonly<Record<Asked['did'], string>> = {
 type RuleRowProps = { rule: Rule; n: number; board: Board; profile: Profile; isNever: boolean; isAtWork: boolean };
 
 const RuleRow = ({ rule, n, board, profile, isNever, isAtWork }: RuleRowProps) => {
-  const rules = useHostRoom((state) => state.rules) ?? [];
   const change = useHostRoom((state) => state.change);
-  const put = (to: Partial<Rule>): void => {
-    const { title, ...rest } = { ...rule, ...to };
-    change(rules.with(n, { ...rest, name: nameOf(rest.program, title), ...(title ? { title } : {}) }));
-  };
+  /** Changes this rule, wherever it stands by then. */
+  const at = (make: (rules: readonly Rule[], place: number) => readonly Rule[]): void =>
+    change((rules) => {
+      const place = placeOf(rules, rule, n);
+      return place < 0 ? rules : make(rules, place);
+    });
+  const put = (to: Partial<Rule>): void =>
+    at((rules, place) => {
+      const { title, ...rest } = { ...(rules[place] as Rule), ...to };
+      return rules.with(place, { ...rest, name: nameOf(rest.program, title), ...(title ? { title } : {}) });
+    });
   const layers = profile.layers.slice(1).map(({ name }) => ({ value: `layer ${name}`, label: `show layer ${name}` }));
   const options = [
     ...Array.from({ length: board.device.slots }, (_, slot) => ({
@@ -89,7 +102,11 @@ const RuleRow = ({ rule, n, board, profile, isNever, isAtWork }: RuleRowProps) =
           className="word"
           disabled={n === 0}
           aria-label={`Rule ${n + 1} earlier`}
-          onClick={() => change(rules.toSpliced(n, 1).toSpliced(n - 1, 0, rule))}
+          onClick={() =>
+            at((rules, place) =>
+              place === 0 ? rules : rules.toSpliced(place, 1).toSpliced(place - 1, 0, rules[place] as Rule),
+            )
+          }
         >
           ↑
         </button>
@@ -97,7 +114,7 @@ const RuleRow = ({ rule, n, board, profile, isNever, isAtWork }: RuleRowProps) =
           type="button"
           className="word madder"
           aria-label={`Take out rule ${n + 1}`}
-          onClick={() => change(rules.toSpliced(n, 1))}
+          onClick={() => at((rules, place) => rules.toSpliced(place, 1))}
         >
           ×
         </button>
@@ -155,14 +172,16 @@ export const HostPanel = ({ board, profile, inUse }: HostPanelProps) => {
               <>
                 In front: <strong>{state.front.program}</strong>.
               </>
-            ) : (
+            ) : state.looks ? (
               'Nothing that says what it is is in front.'
+            ) : (
+              'What is in front there is not looked at on this way, so that no rule counts.'
             )}
           </p>
           <LayoutSaid state={state} inUse={inUse} />
           <p role="status">
             {state.rule === null
-              ? rules && rules.length > 0
+              ? state.looks && rules && rules.length > 0
                 ? 'No rule is for that: the keyboard is as it was.'
                 : ''
               : `The rule for ${state.rule} counts.`}{' '}
@@ -201,8 +220,8 @@ export const HostPanel = ({ board, profile, inUse }: HostPanelProps) => {
               size="small"
               disabled={rules.length >= MOST_RULES}
               onClick={() =>
-                change([
-                  ...rules,
+                change((before) => [
+                  ...before,
                   {
                     name: nameOf(front ?? 'Program'),
                     program: front ?? 'Program',

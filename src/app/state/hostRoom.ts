@@ -3,6 +3,8 @@ import { create } from 'zustand';
 import type { HostState, Rule } from '../../core/hostSide';
 import { openHostTalk, type HostTalk } from './hostTalk';
 
+type Edit = (rules: readonly Rule[]) => readonly Rule[];
+
 type HostRoomState = {
   boardId: string | null;
   /** Null until the server has told; for ever where there is no server. */
@@ -15,8 +17,8 @@ type HostRoomState = {
   problem: string;
   /** Follows a keyboard's room until it is called back. */
   follow(boardId: string): () => void;
-  /** Other rules; they are shown when the server has kept them. */
-  change(rules: readonly Rule[]): void;
+  /** Makes other rules of those that there are by then; they are shown when the server has kept them. One waits for the answer to the one before. */
+  change(edit: Edit): void;
 };
 
 const MOST_SEEN = 8;
@@ -24,6 +26,8 @@ const MOST_SEEN = 8;
 let talk: HostTalk | null = null;
 /** Rules are on their way, and not answered yet. */
 let isAsking = false;
+/** What a hand has done meanwhile, before anything of it could be seen. */
+let edits: Edit[] = [];
 
 export const useHostRoom = create<HostRoomState>()((set, get) => ({
   boardId: null,
@@ -34,6 +38,8 @@ export const useHostRoom = create<HostRoomState>()((set, get) => ({
 
   follow(boardId) {
     set({ boardId, rules: null, state: undefined, problem: '' });
+    isAsking = false;
+    edits = [];
     const own = openHostTalk(boardId, {
       told: (message) => {
         if ('say' in message) return;
@@ -48,12 +54,18 @@ export const useHostRoom = create<HostRoomState>()((set, get) => ({
           }),
           ...(answer !== undefined && { problem: answer }),
         });
-        if (answer !== undefined) isAsking = false;
+        if (answer === undefined) return;
+        isAsking = false;
+        // What was done on rules that are not there does not go on.
+        const [next, ...others] = answer === '' ? edits : [];
+        edits = others;
+        if (next) get().change(next);
       },
       lost: () => {
         if (isAsking)
           set({ problem: 'The server is gone; whether the rules were kept is told when it is there again.' });
         isAsking = false;
+        edits = [];
         set({ state: undefined });
       },
     });
@@ -64,9 +76,13 @@ export const useHostRoom = create<HostRoomState>()((set, get) => ({
     };
   },
 
-  change(rules) {
+  change(edit) {
+    if (isAsking) {
+      edits.push(edit);
+      return;
+    }
     const { rules: was } = get();
-    if (!was || !talk?.say({ say: 'rules', was: [...was], rules: [...rules] })) {
+    if (!was || !talk?.say({ say: 'rules', was: [...was], rules: [...edit(was)] })) {
       set({ problem: 'The server is not there; the rules are as they were.' });
       return;
     }

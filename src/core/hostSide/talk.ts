@@ -25,7 +25,8 @@ export type Asked = z.infer<typeof askedSchema>;
 export const hostStateSchema = z.strictObject({
   /** `display :0`, or `/dev/uhid`. */
   plugged: words(100),
-  isTyping: z.boolean(),
+  /** Whether it looks at what is in front. */
+  looks: z.boolean(),
   /** Whether it can tell what has arrived at the computer. */
   tells: z.boolean(),
   /** By which layout the computer makes characters: as it says, and which host layout that is, if it is one of them; null when it does not say. */

@@ -68,12 +68,12 @@ export class UhidPlugged {
   private tellState(): void {
     const state: HostState = {
       plugged: `/dev/uhid, ${this.around.layout === 'boot' ? 'reports of six keys' : 'reports of all keys'}`,
-      isTyping: true,
+      looks: false,
       tells: false,
       layout: null,
       front: null,
       rule: null,
-      because: 'What is in front is not looked at on this way.',
+      because: '',
       ...this.answered.told,
     };
     this.talk?.say({ say: 'state', state });
