@@ -6,24 +6,18 @@
  */
 import type { Board } from '../board';
 import { decodeImage } from '../image';
-import { ASKED_FOR } from '../profile';
 import { Unreadable } from '../reading';
-import { Answers } from './answers';
 import { Asking } from './asking';
 import type { Flash } from './flash';
 import { FlashError, PowerCut } from './flash';
 import type { Shown } from '../lamps';
 import type { Lamps } from './glowing';
-import { lampReports, type Told } from './lampReports';
 import { Life, type Indicator } from './life';
 import {
   ANSWER_BIT,
-  ASK,
-  CHANGED,
   FRONT,
   LINK_VERSIONS,
   PIECE_BYTES,
-  PLAY_ENDED,
   REPORT_BYTES,
   isIntact,
   ReportReader,
@@ -33,6 +27,7 @@ import {
   STATUS,
 } from './linkReports';
 import { numberOfUse } from './pageUse';
+import { Peers, type Connection, type Peer } from './peers';
 import { Playing } from './playing';
 import { Refused } from './refused';
 import { Store } from './store';
@@ -43,9 +38,6 @@ import { yesKeyOf } from './yesKey';
 const FIRMWARE_VERSION = 2;
 /** Pages of which one report tells. */
 const PAGES_A_REPORT = 12;
-
-/** One page or program that talks to the keyboard. */
-export type Connection = { send(report: Uint8Array): void };
 
 /** Where a firmware lives. */
 export interface Home {
@@ -58,17 +50,6 @@ export interface Home {
 }
 
 const NO_HOME: Home = { keep: (done) => done(), changed: () => undefined, powerGone: () => undefined };
-
-type Peer = {
-  connection: Connection;
-  answers: Answers;
-  watches: boolean;
-  /** What it knows of the lamps; null when it does not watch them. */
-  lamps: Told | null;
-  /** It is a host that does what it is asked for. */
-  hearsAsks: boolean;
-  told: number;
-};
 
 /** What can be seen of the keyboard from outside. */
 export type Face = {
@@ -90,7 +71,7 @@ export type Face = {
 export class Firmware {
   private readonly store: Store;
   private readonly life: Life;
-  private readonly peers = new Map<Connection, Peer>();
+  private readonly peers = new Peers();
   private writing: { by: Peer; work: Writing } | null = null;
   private readonly asking = new Asking<Peer>(() => this.home.changed());
   private readonly playing: Playing<Peer>;
@@ -112,7 +93,7 @@ export class Firmware {
     this.playing = new Playing(
       board,
       (peer) => {
-        peer.connection.send(this.told(peer, PLAY_ENDED).sealed());
+        this.peers.tellPlayEnded(peer);
         this.tellLamps();
       },
       () => this.tellLamps(),
@@ -122,19 +103,14 @@ export class Firmware {
         traceReports(
           program,
           (kind) => new ReportWriter(kind),
-          (report) => this.toWatchers(report),
+          (report) => this.peers.tellTrace(report, (peer) => this.playing.isBy(peer)),
         ),
       changed: (isStored) => {
         if (isStored) this.keep();
-        this.tellChanged();
+        this.peers.tellChanged(this.store.selected);
         this.home.changed();
       },
-      asks: (what, name) => {
-        const hosts = [...this.peers.values()].filter((peer) => peer.hearsAsks && peer.answers.session !== null);
-        for (const peer of hosts)
-          peer.connection.send(this.told(peer, ASK).u8(ASKED_FOR.indexOf(what)).text(name).sealed());
-        return hosts.length > 0;
-      },
+      asks: (what, name) => this.peers.ask(what, name),
       glows: () => {
         // What they show first of all is nothing that has changed.
         if (!this.isUp) return;
@@ -197,7 +173,7 @@ export class Firmware {
   /** Takes one report from a connection. What came damaged is dropped; nonsense is refused with a reason and changes nothing. */
   receive(from: Connection, report: Uint8Array): void {
     this.powered(() => {
-      const peer = this.peerOf(from);
+      const peer = this.peers.of(from);
       if (report.length !== REPORT_BYTES) {
         peer.answers.refuse(0, `a report has ${REPORT_BYTES} bytes, not ${report.length}`);
         return;
@@ -224,7 +200,7 @@ export class Firmware {
 
   /** A connection is gone: what it was writing is forgotten, what it was playing ends. */
   closed(connection: Connection): void {
-    const peer = this.peers.get(connection);
+    const peer = this.peers.takeOut(connection);
     if (!peer) return;
     if (this.writing?.by === peer) this.writing = null;
     this.playing.stop(peer);
@@ -233,7 +209,6 @@ export class Firmware {
       this.fronts = null;
       this.life.front(null);
     }
-    this.peers.delete(connection);
   }
 
   /** Keeps what rests on unworn pages from staying there for ever; for when nothing else is to be done. */
@@ -252,15 +227,6 @@ export class Firmware {
       this.isOff = true;
       this.home.powerGone();
     }
-  }
-
-  private peerOf(connection: Connection): Peer {
-    const known = this.peers.get(connection);
-    if (known) return known;
-    const answers = new Answers((report) => connection.send(report));
-    const peer: Peer = { connection, answers, watches: false, lamps: null, hearsAsks: false, told: 0 };
-    this.peers.set(connection, peer);
-    return peer;
   }
 
   private carryOut(peer: Peer, request: ReportReader): ReportWriter | null {
@@ -372,7 +338,7 @@ export class Firmware {
         peer.hearsAsks = request.u8() === 1;
         return answer;
       case REQUEST.watchLamps:
-        peer.lamps = request.u8() === 1 ? new Map() : null;
+        peer.watchLamps(request.u8() === 1);
         this.tellLamps();
         return answer;
       default:
@@ -456,7 +422,7 @@ export class Firmware {
     this.playing.end();
     work();
     this.life.reload();
-    this.tellChanged();
+    this.peers.tellChanged(this.store.selected);
     this.home.changed();
     this.keep((problem) => {
       if (problem === undefined) peer.answers.answer(sequence, answer);
@@ -489,44 +455,14 @@ export class Firmware {
       sound,
       traceReports(
         program,
-        (kind) => this.told(peer, kind),
-        (report) => peer.connection.send(report.sealed()),
+        (kind) => peer.begin(kind),
+        (report) => peer.send(report),
       ),
     );
   }
 
-  /** A report that nobody asked for; they are counted, so that a lost one is noticed. */
-  private told(peer: Peer, kind: number): ReportWriter {
-    peer.told = (peer.told + 1) & 0xffff;
-    return new ReportWriter(kind, peer.told, peer.answers.session ?? 0);
-  }
-
-  private toWatchers(report: ReportWriter): void {
-    for (const peer of this.peers.values()) {
-      if (!peer.watches || this.playing.isBy(peer)) continue;
-      const own = report.copy(this.told(peer, report.kind));
-      peer.connection.send(own.sealed());
-    }
-  }
-
   private tellLamps(): void {
-    for (const peer of this.peers.values())
-      if (peer.lamps && peer.answers.session !== null) {
-        const { lamps, shown } = this.playing.lampsFor(peer) ?? this.life;
-        lampReports(
-          lamps,
-          shown,
-          peer.lamps,
-          (kind) => this.told(peer, kind),
-          (report) => peer.connection.send(report.sealed()),
-        );
-      }
-  }
-
-  private tellChanged(): void {
-    for (const peer of this.peers.values())
-      if (peer.answers.session !== null)
-        peer.connection.send(this.told(peer, CHANGED).u8(this.store.selected).sealed());
+    this.peers.tellLamps((peer) => this.playing.lampsFor(peer) ?? this.life);
   }
 }
 

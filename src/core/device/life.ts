@@ -7,7 +7,8 @@ import { actionsOf, type AskedFor, type Binding, type DeviceFunction, type Profi
 import type { Listener, Program } from '../engine';
 import { decodeImage, decodeRecordings, encodeRecordings, type Recording } from '../image';
 import type { Shown } from '../lamps';
-import { sameData, Unreadable } from '../reading';
+import { Unreadable } from '../reading';
+import { FrontWish, type Front } from './frontWish';
 import { Glowing, type Lamps } from './glowing';
 import { GIVE_UP_AFTER_US, Recorder } from './recorder';
 import { withRecordings } from './recorded';
@@ -36,9 +37,6 @@ interface LifeListener {
   asks(what: AskedFor, name: string): boolean;
 }
 
-/** A slot or a layer that the host wants, by its number. */
-export type Front = { what: 'slot' | 'layer'; number: number };
-
 export class Life {
   private readonly glowing: Glowing;
   /** Something has happened that lamps may show. */
@@ -61,9 +59,7 @@ export class Life {
   private wantedSlot: number | null = null;
   /** What the host has told of its lamps, which outlives a change of slot; null when it has told of none. */
   private hostLamps: number | null = null;
-  /** What the host wants while a program is in front, and what of it has come about. */
-  private wantedFront: Front | null = null;
-  private cameAbout: Front | null = null;
+  private readonly frontWish = new FrontWish();
   private nowUs = 0;
 
   constructor(
@@ -112,7 +108,6 @@ export class Life {
     return Math.min(
       this.running?.nextUs ?? Infinity,
       this.recorder.nextUs,
-      this.isGlowOld ? this.nextGlowUs : Infinity,
       this.bootloaderAtUs,
       this.refusedUntilUs > this.nowUs ? this.refusedUntilUs : Infinity,
       this.isGlowOld ? this.nextGlowUs : Infinity,
@@ -195,7 +190,7 @@ export class Life {
     this.trouble = undefined;
     const slot = this.store.selected;
     // A layer was one of the profile that ran; the host says anew what it wants of this one.
-    if (this.cameAbout?.what === 'layer') this.cameAbout = this.wantedFront = null;
+    this.frontWish.isOver('layer');
     if (this.store.stateOf(slot) === 'damaged') this.trouble = `what is in slot ${slot + 1} is damaged`;
     const image = this.store.read(slot);
     this.isGlowOld = true;
@@ -222,7 +217,7 @@ export class Life {
 
   /** Another slot, from the person's key or over the link. What the host wanted is over: a person's choice counts. */
   select(slot: number): void {
-    if (this.cameAbout?.what === 'slot') this.cameAbout = this.wantedFront = null;
+    this.frontWish.isOver('slot');
     this.store.select(slot);
     this.reload();
     this.listener.changed(true);
@@ -248,20 +243,20 @@ export class Life {
   front(wanted: Front | null): void {
     if (wanted?.what === 'slot' && this.store.stateOf(wanted.number) !== 'sound')
       throw new Refused(`slot ${wanted.number + 1} holds nothing that can be run`);
-    this.wantedFront = wanted;
+    this.frontWish.want(wanted);
     this.followFront();
   }
 
   private followFront(): void {
-    const wanted = this.wantedFront;
-    if (sameData(wanted, this.cameAbout) || this.keysDown.length > 0) return;
+    const wanted = this.frontWish.due;
+    if (wanted === undefined || this.keysDown.length > 0) return;
     const before = this.store.selected;
     this.store.lend(wanted?.what === 'slot' ? wanted.number : null);
     if (this.store.selected !== before) {
       this.reload();
       this.listener.changed(false);
     }
-    this.wantedFront = this.cameAbout = wanted;
+    this.frontWish.hasCome(wanted);
     this.running?.show(this.nowUs, wanted?.what === 'layer' ? wanted.number : 0);
     this.isGlowOld = true;
     this.followGlow();

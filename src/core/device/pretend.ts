@@ -2,7 +2,8 @@
 import { HARROW_64, type Board } from '../board';
 import { KeyboardClient, type Transport } from './client';
 import { FaultyWay, NO_FAULTS, seededChance, type Faults } from './faults';
-import { Firmware, type Connection, type Home } from './firmware';
+import { Firmware, type Home } from './firmware';
+import type { Connection } from './peers';
 import { blankFlash, Flash, type FlashContents } from './flash';
 import { yesKeyOf } from './yesKey';
 
