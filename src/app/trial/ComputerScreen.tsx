@@ -8,21 +8,21 @@ const SHOWN = 160;
 const MOST_NAMED = 4;
 
 const inMs = (us: number): string => (us / 1000).toFixed(1);
-const textOf = (pieces: readonly ShownPiece[]): string => pieces.slice(-SHOWN).map(pieceShown).join('');
+const textOf = (pieces: readonly ShownPiece[]): string => pieces.map(pieceShown).join('');
 
 const Arrived = ({ session }: { session: TrialSession }) => {
-  const { arrivals, profile } = session;
-  const { count, missing, lateUs } = arrivals;
-  if (count + missing.length === 0) return 'Nothing has arrived yet.';
-  const names = [...new Set(missing.map(({ code }) => legendOnHost(hostLayout(profile.hostLayout), code)))];
+  const { count, lost, missing, lateUs } = session.computer.arrivals;
+  if (count + lost === 0) return 'Nothing has arrived yet.';
+  const names = [...new Set(missing.map(({ code }) => legendOnHost(hostLayout(session.profile.hostLayout), code)))];
   return (
     <>
-      {count} of {count + missing.length} presses and releases arrived
+      {count} of {count + lost} presses and releases arrived
       {count > 0 && `, ${inMs(lateUs.least)} to ${inMs(lateUs.most)} ms after the keyboard`}.
       {names.length > 0 && (
         <strong>
           {' '}
-          Sent, and never there: {names.slice(0, MOST_NAMED).join(', ')}
+          Sent, and never there{lost > missing.length ? ', of the last minutes' : ''}:{' '}
+          {names.slice(0, MOST_NAMED).join(', ')}
           {names.length > MOST_NAMED ? ' …' : ''}.
         </strong>
       )}
@@ -32,7 +32,7 @@ const Arrived = ({ session }: { session: TrialSession }) => {
 
 export const ComputerScreen = ({ session }: { session: TrialSession }) => {
   useSessionVersion(session);
-  const { computer, arrivals } = session;
+  const { state: computer, arrivals } = session.computer;
   // Keyboards on USB, and those in the page, have no server that could tell.
   if (computer === undefined) return null;
   if (computer === null)
@@ -46,6 +46,7 @@ export const ComputerScreen = ({ session }: { session: TrialSession }) => {
   if (!tells)
     return <p className="soft host-note">Plugged into {plugged}, which does not tell what has arrived there.</p>;
   const read = textOf(arrivals.pieces);
+  const isSame = read !== '' && read === textOf(session.screen);
   return (
     <div data-testid="computer-text">
       <p className="host-note">
@@ -53,7 +54,7 @@ export const ComputerScreen = ({ session }: { session: TrialSession }) => {
       </p>
       {layout?.id ? (
         <p className="mono host-text">
-          {read === textOf(session.screen) && read !== '' ? <span className="soft">It reads the same.</span> : read}
+          {isSame ? <span className="soft">It reads the same.</span> : textOf(arrivals.pieces.slice(-SHOWN))}
         </p>
       ) : (
         <p className="soft host-note">

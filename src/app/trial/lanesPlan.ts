@@ -98,7 +98,7 @@ function lanesOf(session: TrialSession, keyLabel: (key: string) => string, fromU
       fill: 'var(--indigo)',
       choose: (bar) => ({ lane: 'host', bar: bar as HostBar }),
     })),
-    computer: rowsWithin(session.arrivals.bars, fromUs, edgeUs)
+    computer: rowsWithin(session.computer.arrivals.bars, fromUs, edgeUs)
       .slice(-MOST_ROWS)
       .map(({ name, bars }): Lane => ({
         label: legendOnHost(layout, name),

@@ -2,11 +2,11 @@
  * One trial: fingers go in, lanes and the host's text come out. It keeps time from the events' own timestamps, and a few
  * milliseconds behind the page's clock, so that an event that is still on its way is never later than a deadline it beat.
  */
-import { Arrivals, Lanes, type Changes, type Played } from '../../core/trial';
+import { Lanes, type Changes, type Played } from '../../core/trial';
 import { contactPlaces, type Board, type KeyId } from '../../core/board';
-import { hostLayout, HostText, USUAL_REPEAT, type ShownPiece } from '../../core/hosts';
+import type { HostText, ShownPiece } from '../../core/hosts';
 import type { ArrivedMessage, HostState } from '../../core/hostSide';
-import { HOST_LAMPS, type HostLamp } from '../../core/codes';
+import type { HostLamp } from '../../core/codes';
 import {
   isEdgeLine,
   isMoveLine,
@@ -22,6 +22,7 @@ import type { Sound } from '../../core/check';
 import type { Shown } from '../../core/lamps';
 import type { Profile } from '../../core/profile';
 import { Comparison, playsAlike, type Got } from './comparison';
+import { Computer } from './computer';
 import { HostFeed } from './hostFeed';
 import { HostLamps } from './hostLamps';
 import { MOST_AT_ONCE, startLongRun, type LongRun } from './longRun';
@@ -71,10 +72,7 @@ export class TrialSession {
   /** How far a long run is, in samples; null when none is under way. */
   runs: { done: number; of: number } | null = null;
   private longRun: LongRun | null = null;
-  /** The computer that a watched keyboard is plugged into, as its host program says; null when there is none, undefined while that is not known. */
-  computer: HostState | null | undefined;
-  /** What has arrived there. */
-  readonly arrivals = new Arrivals();
+  readonly computer = new Computer();
 
   constructor(
     readonly sound: Sound,
@@ -113,22 +111,17 @@ export class TrialSession {
     this.changed();
   };
 
-  /** What the host program says of the computer, now or by and by; null when it has gone, undefined when nobody tells any more. */
+  /** What the host program says of the computer that is watched. */
   computerIs(state: HostState | null | undefined): void {
-    const id = state?.layout?.id ?? null;
-    if (id !== (this.computer?.layout?.id ?? null))
-      this.arrivals.readAs(id && new HostText(hostLayout(id), undefined, USUAL_REPEAT));
-    this.computer = state;
+    this.computer.is(state);
     this.changed();
   }
 
   /** What has arrived at the computer. */
-  arrived({ lamps, edges }: ArrivedMessage): void {
+  arrived(message: ArrivedMessage): void {
     const byUs = this.player?.byUs?.() ?? null;
     if (byUs === null) return;
-    if (this.arrivals.count === 0)
-      HOST_LAMPS.forEach((lamp, place) => this.arrivals.light(lamp, ((lamps >> place) & 1) === 1));
-    for (const edge of edges) this.arrivals.take(edge, byUs);
+    this.computer.take(message, byUs);
     this.changed();
   }
 
@@ -421,7 +414,7 @@ export class TrialSession {
   clearText(): void {
     this.typed.clear();
     this.host.clear();
-    this.arrivals.clearText();
+    this.computer.arrivals.clearText();
     this.clearedUs = Math.max(this.edgeUs, this.playedUs);
     this.clearsAtUs = null;
     const { before } = this.comparison;
@@ -454,10 +447,10 @@ export class TrialSession {
     this.isRunning = true;
     this.advance(nowUs);
     this.host.advance(nowUs);
-    this.arrivals.advance(nowUs);
+    this.computer.arrivals.advance(nowUs);
     this.edgeUs = Math.max(this.edgeUs, nowUs);
     this.lanes.forget(nowUs - REMEMBERS_US);
-    this.arrivals.forget(nowUs - REMEMBERS_US);
+    this.computer.arrivals.forget(nowUs - REMEMBERS_US);
     this.record.forget(nowUs - REMEMBERS_US);
     this.changed();
     this.telling.frame(nowMs, layers());

@@ -3,7 +3,7 @@
  * macros are recorded and played. It needs nothing but fingers and time.
  */
 import { contactPlaces, type Board } from '../board';
-import { actionsOf, type AskedFor, type Binding, type DeviceFunction, type Profile, type SlotWay } from '../profile';
+import { actionsOf, type AskedFor, type Binding, type DeviceFunction, type Profile } from '../profile';
 import type { Listener, Program } from '../engine';
 import { decodeImage, decodeRecordings, encodeRecordings, type Recording } from '../image';
 import type { Shown } from '../lamps';
@@ -14,6 +14,7 @@ import { GIVE_UP_AFTER_US, Recorder } from './recorder';
 import { withRecordings } from './recorded';
 import { Refused } from './refused';
 import { Running } from './running';
+import { slotMeant } from './slotMeant';
 import type { Store } from './store';
 
 /** About what an event takes of the memory for recordings, in bytes. */
@@ -294,7 +295,7 @@ export class Life {
       begin: lit(outer.begin),
       slot: (tUs, how, slot, slots) => {
         outer.slot?.(tUs, how, slot, slots);
-        this.wantedSlot = this.slotMeant(how, slot, slots);
+        this.wantedSlot = slotMeant(this.store, how, slot, slots);
       },
       ask: (tUs, what, name) => {
         outer.ask?.(tUs, what, name);
@@ -306,22 +307,6 @@ export class Life {
         this.function(tUs, what, begins);
       },
     };
-  }
-
-  /** The slot that is meant: the next and the previous one skip empty slots. */
-  private slotMeant(how: SlotWay, slot: number, some: readonly number[]): number {
-    const { slots, selected } = this.store;
-    if (how === 'go') return slot - 1;
-    if (how === 'among') {
-      // From one that is not among them it goes to the first.
-      const at = some.indexOf(selected + 1);
-      const turned = [...some.slice(at + 1), ...some.slice(0, at + 1)];
-      return (turned.find((one) => one <= slots && this.store.stateOf(one - 1) === 'sound') ?? selected + 1) - 1;
-    }
-    const step = how === 'next' ? 1 : slots - 1;
-    for (let n = (selected + step) % slots; n !== selected; n = (n + step) % slots)
-      if (this.store.stateOf(n) === 'sound') return n;
-    return selected;
   }
 
   private followSlot(): void {

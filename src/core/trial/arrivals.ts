@@ -9,9 +9,11 @@ type Missing = { tUs: number; code: Code; isDown: boolean };
 
 export class Arrivals {
   readonly bars: Bar[] = [];
+  /** What never arrived, of the time that is remembered. */
   readonly missing: Missing[] = [];
-  /** How many edges arrived. */
+  /** How many edges arrived, and how many never did. */
   count = 0;
+  lost = 0;
   /** How much later than the keyboard's own time they came, in µs: at the least and at the most; 0 while none has. */
   lateUs = { least: 0, most: 0 };
   private readonly open = new Map<Code, Bar>();
@@ -49,6 +51,7 @@ export class Arrivals {
   /** @param byUs what is added to the keyboard's time to have that of the trial */
   take({ t, atUs, code, isDown }: Arrived, byUs: number): void {
     if (atUs === null) {
+      this.lost++;
       this.missing.push({ tUs: t + byUs, code, isDown });
       return;
     }
