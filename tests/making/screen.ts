@@ -16,11 +16,14 @@ export type Screen = {
   kill(): Promise<void>;
 };
 
-/** Starts an X server on a free display. */
+/**
+ * Starts an X server on a free display. It repeats no key: on a machine that stands still for more than half a second while one is down, what it adds by itself
+ * would be taken for typed.
+ */
 export async function startScreen(): Promise<Screen> {
   const server = spawn(
     '/usr/bin/Xvfb',
-    ['-displayfd', '3', '-screen', '0', '1280x800x24', '-nolisten', 'tcp', '-noreset'],
+    ['-displayfd', '3', '-screen', '0', '1280x800x24', '-nolisten', 'tcp', '-noreset', '-r'],
     {
       stdio: ['ignore', 'ignore', 'ignore', 'pipe'],
     },
