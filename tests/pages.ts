@@ -17,6 +17,9 @@ const SPOILING = [
   'emulateMediaType',
 ] as const;
 
+/** What Puppeteer itself listens to on a page, to know what is under way. */
+const ITS_OWN: readonly unknown[] = ['response', 'requestfailed', 'requestfinished'];
+
 const IDLE_AT = { x: 1, y: 799 };
 
 /** Where the pages of a worker wait; they outlive the file that opened them. */
@@ -47,7 +50,7 @@ export function lend(pool: Pool, page: Page, stop: () => void): void {
     const real = (page[name] as (...args: unknown[]) => unknown).bind(page);
     Object.assign(page, {
       [name]: (...args: unknown[]) => {
-        isSpoilt = true;
+        isSpoilt ||= !ITS_OWN.includes(args[0]);
         return real(...args);
       },
     });
