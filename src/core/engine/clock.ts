@@ -31,6 +31,11 @@ export class Clock {
   private count = 0;
   private setCount = 0;
 
+  /** Whether no deadline is set. */
+  get isEmpty(): boolean {
+    return this.count === 0;
+  }
+
   /** Sets a deadline at its `dueUs`, or moves it there; it comes after equal ones that were set before. */
   set(timer: Timer): void {
     timer.order = this.setCount++;

@@ -9,7 +9,7 @@
 import { Actions, Layers } from './act';
 import { Clock, Timer } from './clock';
 import type { Program } from './compile';
-import { Gestures, Joints } from './decide';
+import { Gestures, Joints, type Leeway, type PressMemory } from './decide';
 import { type EventTaker, PRESS, RELEASE, StrokeEvent } from './events';
 import type { Listener } from './out';
 import { lampOfSample, type Sample } from './sample';
@@ -35,13 +35,15 @@ export class Engine {
   constructor(
     readonly program: Program,
     listener: Listener,
+    /** Told of each comparison with a timing; see there. */
+    leeway: Leeway | null = null,
   ) {
     const { clock } = this;
     this.travel = new Travel(program);
     this.layers = new Layers(program, clock, listener);
     this.depths = program.followsDepth ? new Int32Array(program.keyIds.length) : null;
     this.actions = new Actions(program, clock, this.layers, listener, this.leaving, this.depths);
-    this.gestures = new Gestures(program, clock, this.layers, this.actions, listener);
+    this.gestures = new Gestures(program, clock, this.layers, this.actions, listener, leeway);
     this.joints = new Joints(program, clock, this.gestures);
     this.takesNow = program.joints.length === 0;
     this.first = this.takesNow ? this.gestures : this.joints;
@@ -128,6 +130,30 @@ export class Engine {
       ...this.actions.staying,
       waiting: this.gestures.waiting.filter((key) => key < keyCount),
     };
+  }
+
+  /**
+   * Whether all keys are up, and nothing is held, active but the base, pending or due: of what was before, only `memory` can still matter. Not known of
+   * profiles with stroke plans, and not of lamps that the host has lit.
+   */
+  get isAtRest(): boolean {
+    return (
+      this.clock.isEmpty &&
+      this.joints.isAtRest &&
+      this.gestures.isAtRest &&
+      this.layers.isAtRest &&
+      this.actions.isAtRest
+    );
+  }
+
+  /** What of earlier presses can still decide later ones. */
+  get memory(): PressMemory {
+    return this.gestures.memory;
+  }
+
+  /** From rest, goes on as after the presses of a memory. */
+  recall(memory: PressMemory): void {
+    this.gestures.recall(memory);
   }
 
   /** Where a key's switch stands, for those who draw it. */

@@ -1,5 +1,6 @@
 /** From finger to host. The words used here (claim, head, stroke, origin, ...) are in docs/glossary.md. */
-export { compile, type Program } from './compile';
+export { compile, GESTURE, type Program } from './compile';
+export { figuresOf, handsBit, Leeway, type PressMemory, ruleBit, type RunTiming } from './decide';
 export { Engine } from './engine';
 export * from './out';
 export { replay, replayed, type ReplayOptions } from './replay';

@@ -23,6 +23,8 @@ export class Arrivals {
   /** Of each token that has arrived, what `by` was then: which press it came from, as the caller numbers them. */
   from = new Int32Array(1024);
   by = 0;
+  /** How many tokens were taken back that had arrived before the beginning. */
+  below = 0;
   private readonly happenings = new Map<number, Happening>();
   /** The states of dead keys by number, each as a way that leads there; 0 is none. */
   private readonly ways: Way[] = [[]];
@@ -32,6 +34,7 @@ export class Arrivals {
   private mods = NOTHING_HELD;
   private lit = 0;
   private dead = 0;
+  private litAtFirst = 0;
 
   constructor(
     private readonly codes: readonly Code[],
@@ -45,10 +48,21 @@ export class Arrivals {
   /** An empty field, with nothing held. */
   begin(): void {
     const host = new HostText(this.layout);
-    this.length = 0;
+    this.goOn();
     this.mods = NOTHING_HELD;
     this.dead = 0;
-    this.lit = HOST_LAMPS.reduce((lit, lamp, n) => lit | (host.isLit(lamp) ? 1 << n : 0), 0);
+    this.lit = this.litAtFirst = HOST_LAMPS.reduce((lit, lamp, n) => lit | (host.isLit(lamp) ? 1 << n : 0), 0);
+  }
+
+  /** What has arrived is put away by who asked; what comes is counted from here. */
+  goOn(): void {
+    this.length = 0;
+    this.below = 0;
+  }
+
+  /** Whether the host is as it was at first: nothing held, no dead key, no lamp that was not lit. */
+  get isAtRest(): boolean {
+    return this.mods === NOTHING_HELD && this.dead === 0 && this.lit === this.litAtFirst;
   }
 
   /** Something else turns a lamp on or off. */
@@ -68,7 +82,11 @@ export class Arrivals {
     const key = ((this.dead * this.codes.length + usage) * 256 + this.mods) * 8 + this.lit;
     let known = this.happenings.get(key);
     if (!known) this.happenings.set(key, (known = this.find(usage)));
-    this.length = Math.max(0, this.length - known.back);
+    this.length -= known.back;
+    if (this.length < 0) {
+      this.below -= this.length;
+      this.length = 0;
+    }
     for (let n = 0; n < known.adds.length; n++) this.add(known.adds[n] as number);
     this.dead = known.dead;
     this.lit = known.lit;

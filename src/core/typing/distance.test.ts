@@ -42,6 +42,26 @@ describe('an alignment', () => {
     return above[b.length]!;
   }
 
+  test('of long rows that are nearly equal is that of the table, however far it is counted', () => {
+    const token = fc.integer({ min: 0, max: 5 });
+    const mistake = fc.tuple(fc.nat(119), fc.constantFrom(0, 1, 2), fc.array(token, { maxLength: 3 }));
+    fc.assert(
+      fc.property(
+        fc.array(token, { minLength: 60, maxLength: 120 }),
+        fc.array(mistake, { maxLength: 25 }),
+        (meant, mistakes) => {
+          const came = meant.slice();
+          for (const [at, taken, added] of mistakes) came.splice(at, taken, ...added);
+          const fewest = byTable(meant, came);
+          const rows = [Int32Array.from(meant), Int32Array.from(came)] as const;
+          expect(distance(...rows)).toBe(fewest);
+          for (const most of [fewest - 1, fewest, 12]) expect(distance(...rows, most)).toBe(Math.min(fewest, most + 1));
+        },
+      ),
+      { numRuns: runs(200) },
+    );
+  });
+
   test('has the fewest changes there are, and goes through both rows from end to end', () => {
     const tokens = fc.array(fc.integer({ min: 0, max: 3 }), { maxLength: 14 });
     fc.assert(

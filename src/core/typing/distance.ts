@@ -52,28 +52,160 @@ function walk(a: Int32Array, b: Int32Array, stage?: (reached: Reached) => void):
 /** Room for two stages, kept: a sweep asks thousands of times. */
 let room: [Int32Array, Int32Array] = [new Int32Array(0), new Int32Array(0)];
 
+/** Of each token how many more there are in one row than in another. */
+let surplus = new Int32Array(1024);
+
+/** A distance is not less than what a row has too many of, or too few: quickly counted, and enough for rows that have little to do with each other. */
+function leastByCounts(a: Int32Array, b: Int32Array): number {
+  let highest = 0;
+  for (let n = 0; n < a.length; n++) if ((a[n] as number) > highest) highest = a[n] as number;
+  for (let n = 0; n < b.length; n++) if ((b[n] as number) > highest) highest = b[n] as number;
+  if (highest >= surplus.length) surplus = new Int32Array(highest * 2);
+  surplus.fill(0, 0, highest + 1);
+  for (let n = 0; n < a.length; n++) (surplus[a[n] as number] as number)++;
+  for (let n = 0; n < b.length; n++) (surplus[b[n] as number] as number)--;
+  let [many, few] = [0, 0];
+  for (let n = 0; n <= highest; n++) {
+    const more = surplus[n] as number;
+    if (more > 0) many += more;
+    else few -= more;
+  }
+  return Math.max(many, few);
+}
+
+/**
+ * Two rows, walked through from their ends in step: where they differ, on to the nearest place where they are equal again. It tells between what the distance
+ * lies: so many changes are enough, and fewer than what one row has too many of, or too few, are not. Seldom do the two differ by more than some hundredths.
+ */
+class Bounds {
+  /** So many changes are enough. */
+  enough = 0;
+  /** From each place of the first row, and one of the second that stands so much farther (or less), at least so many are needed. */
+  needed = new Int32Array(0);
+  apart = new Int32Array(0);
+  private many = 0;
+  private few = 0;
+  private i = 0;
+  private j = 0;
+
+  constructor(
+    private a: Int32Array,
+    private b: Int32Array,
+  ) {}
+
+  /** For rows whose tokens have been counted. */
+  find(a: Int32Array, b: Int32Array): void {
+    this.a = a;
+    this.b = b;
+    if (a.length >= this.needed.length) {
+      this.needed = new Int32Array(a.length * 2 + 1);
+      this.apart = new Int32Array(a.length * 2 + 1);
+    }
+    this.many = this.few = this.enough = 0;
+    surplus.fill(0);
+    this.i = a.length;
+    this.j = b.length;
+    this.note();
+    while (this.i > 0 || this.j > 0) {
+      if (this.i > 0 && this.j > 0 && a[this.i - 1] === b[this.j - 1]) {
+        this.i--;
+        this.j--;
+        this.note();
+      } else this.pass();
+    }
+  }
+
+  /** Goes on to where both are equal again, the nearest there is. */
+  private pass(): void {
+    const [i, j] = [this.i, this.j];
+    for (let far = 1; far <= FARTHEST; far++)
+      for (let less = 0; less <= far; less++) {
+        if (this.isEqualBefore(i - far, j - less)) return this.change(far, less);
+        if (this.isEqualBefore(i - less, j - far)) return this.change(less, far);
+      }
+    if (i === 0 || j === 0) this.change(Math.min(1, i), Math.min(1, j));
+    else this.change(1, 1);
+  }
+
+  private isEqualBefore(i: number, j: number): boolean {
+    if (i < 0 || j < 0) return false;
+    for (let n = 1; n <= ALIKE; n++) {
+      if (i < n || j < n) return i < n && j < n;
+      if (this.a[i - n] !== this.b[j - n]) return false;
+    }
+    return true;
+  }
+
+  private change(ofFirst: number, ofSecond: number): void {
+    this.enough += Math.max(ofFirst, ofSecond);
+    for (let n = 0; n < ofSecond; n++) {
+      const token = this.b[--this.j] as number;
+      const more = surplus[token] as number;
+      if (more > 0) this.many--;
+      else this.few++;
+      surplus[token] = more - 1;
+    }
+    if (ofFirst === 0) this.note();
+    for (let n = 0; n < ofFirst; n++) {
+      const token = this.a[--this.i] as number;
+      const more = surplus[token] as number;
+      if (more < 0) this.few--;
+      else this.many++;
+      surplus[token] = more + 1;
+      this.note();
+    }
+  }
+
+  private note(): void {
+    this.needed[this.i] = this.many > this.few ? this.many : this.few;
+    this.apart[this.i] = this.j - this.i;
+  }
+}
+
+/** So far it is looked for where two rows are equal again, and for so many tokens in a row. */
+const FARTHEST = 8;
+const ALIKE = 3;
+
+/** Kept: a sweep asks thousands of times. */
+const bounds = new Bounds(new Int32Array(0), new Int32Array(0));
+
 /**
  * The least number of tokens to add, take out or change between two rows.
  * @param most counted up to here: more than that is `most + 1`
  */
 export function distance(a: Int32Array, b: Int32Array, most = Infinity): number {
+  const needed = leastByCounts(a, b);
+  if (needed > most) return most + 1;
+  bounds.find(a, b);
+  const { enough } = bounds;
+  if (needed === enough) return enough;
+  const changes = countUpTo(a, b, Math.min(most, enough));
+  return changes === NOT_FOUND ? most + 1 : changes;
+}
+
+const NOT_FOUND = -1;
+
+/** The same up to a limit, with the bounds of these rows at hand; -1 for more. */
+function countUpTo(a: Int32Array, b: Int32Array, limit: number): number {
   const [n, m] = [a.length, b.length];
+  const { needed, apart } = bounds;
   const last = m - n;
-  const limit = Math.min(most, Math.max(n, m));
-  if (Math.abs(last) > limit) return most + 1;
+  if (Math.abs(last) > limit) return NOT_FOUND;
   // Diagonal d stands at d + centre; those beyond what is reached say NOWHERE.
   const centre = limit + 2;
   if (room[0].length < 2 * centre + 1) room = [new Int32Array(2 * centre + 1), new Int32Array(2 * centre + 1)];
   let [before, reached] = room;
   before.fill(NOWHERE, centre - 2, centre + 3);
   before[centre] = equalFrom(a, b, 0, 0);
+  let [low, high] = [0, 0];
   for (let changes = 0; ; changes++) {
-    if (Math.abs(last) <= changes && (before[last + centre] as number) >= n) return changes;
-    if (changes === limit) return most + 1;
-    // A diagonal from which the end is too far to be reached with what is left leads nowhere.
+    if (last >= low && last <= high && (before[last + centre] as number) >= n) return changes;
+    if (changes === limit || low > high) return NOT_FOUND;
     const next = changes + 1;
-    const from = Math.max(-next, last - (limit - next), -n);
-    const to = Math.min(next, last + (limit - next), m);
+    const from = Math.max(low - 1, last - (limit - next), -n);
+    const to = Math.min(high + 1, last + (limit - next), m);
+    low = Infinity;
+    high = -Infinity;
     for (let diagonal = from; diagonal <= to; diagonal++) {
       const at = diagonal + centre;
       let i = (before[at] as number) + 1;
@@ -92,7 +224,14 @@ export function distance(a: Int32Array, b: Int32Array, most = Infinity): number 
         i++;
         j++;
       }
+      // From where more is needed than is left nothing leads to the end: a place on another diagonal needs at most as much less as it lies apart.
+      if (next + (needed[i] as number) - Math.abs(diagonal - (apart[i] as number)) > limit) {
+        reached[at] = NOWHERE;
+        continue;
+      }
       reached[at] = i;
+      if (diagonal < low) low = diagonal;
+      high = diagonal;
     }
     reached[from + centre - 1] = reached[to + centre + 1] = NOWHERE;
     reached[from + centre - 2] = reached[to + centre + 2] = NOWHERE;

@@ -9,7 +9,7 @@ import { hostLayout, type HostLayoutId } from '../hosts';
 import { Arrivals } from './arrivals';
 
 /** How long the engine runs on after the last finger, in µs: as `replay` does. */
-const SETTLE_US = 10_000_000;
+export const SETTLE_US = 10_000_000;
 /** The key of a row that is a lamp of the host: -1 and its place, negative. */
 const lampRow = (place: number): number => -1 - place;
 
@@ -151,7 +151,7 @@ export class Delays implements Listener {
 /** The mean, in µs, rounded; 0 of none. */
 export function meanOf(values: Float64Array): number {
   let sum = 0;
-  for (const value of values) sum += value;
+  for (let n = 0; n < values.length; n++) sum += values[n] as number;
   return values.length === 0 ? 0 : Math.round(sum / values.length);
 }
 
@@ -178,10 +178,21 @@ export function rankOf(values: Float64Array, hundredths: number): number {
   return row[place] ?? 0;
 }
 
+function startsOf({ keys, depths }: Fingers): Uint8Array {
+  const down = new Set<number>();
+  return Uint8Array.from(keys, (key, n) => {
+    const isStart = down.size === 0;
+    if ((depths[n] as number) > 0) down.add(key);
+    else down.delete(key);
+    return isStart ? 1 : 0;
+  });
+}
+
 /** Plays the same fingers under one program after the other, all for one board and host. */
 export class Take {
   readonly arrivals: Arrivals;
   readonly presses: Delays;
+  private startsFound: Uint8Array | null = null;
 
   constructor(
     readonly fingers: Fingers,
@@ -190,6 +201,11 @@ export class Take {
   ) {
     this.arrivals = new Arrivals(codes, hostLayout(host));
     this.presses = new Delays(this.arrivals, fingers.begun);
+  }
+
+  /** Before which samples all keys are up. */
+  get starts(): Uint8Array {
+    return (this.startsFound ??= startsOf(this.fingers));
   }
 
   /** What comes of the fingers stands in `arrivals` and `presses` until the next play. */

@@ -4,11 +4,12 @@
  */
 import { check, firstProblem, isSound, retimed, type Sound } from '../check';
 import type { Sample } from '../engine';
-import { sameData, type Actuation } from '../profile';
+import { once, sameData, type Actuation } from '../profile';
 import { distance } from './distance';
 import { type Grid, samenessOf, type Setting, settingAt, sizeOf } from './grid';
 import { fingersOf, meanOf, rankOf, Take } from './playing';
 import { ALL, appliesTo, type Applies, decidedBy, type Scope, settingNow } from './scope';
+import { Stretches } from './stretches';
 import { tokensOf } from './tokens';
 
 /** What a setting gives: misfires, and delays from finger to host in µs. */
@@ -28,6 +29,8 @@ export class Trial {
   private readonly applies: Applies;
   /** What is set now. */
   readonly now: Setting;
+  /** What settings of a sweep have in common; null where nothing can be told. Made when the first is asked for. */
+  private stretches: Stretches | null | undefined;
   /** The sound profile under other depths; those that a grid has are few. */
   private readonly deeper = new Map<Actuation, Sound>();
 
@@ -113,9 +116,26 @@ export class Trial {
     const { take } = this;
     take.play(this.under(setting).program);
     const { arrivals, presses } = take;
-    const delays = presses.delays.subarray(0, presses.length);
+    const came = arrivals.tokens.subarray(0, arrivals.length);
+    return this.outcomeOf(came, presses.delays.subarray(0, presses.length), most);
+  }
+
+  /** The same, for one of many: what of the take others came to by the same decisions is not played again. */
+  outcomeAmongMany(setting: Setting, most: number): Outcome {
+    const program = once(() => this.under(setting).program);
+    if (this.stretches === undefined)
+      this.stretches = Stretches.of(this.take, this.now, (one) => this.under(one).program);
+    // Of the whole profile every gesture takes a timing that has none of its own; of some keys that is looked at.
+    const isFor = this.scope.for === 'all' || this.stretches?.isFor(program(), setting);
+    if (!this.stretches || !isFor) return this.outcome(setting, most);
+    this.stretches.play(setting, program);
+    const { tokens, delays } = this.stretches;
+    return this.outcomeOf(tokens.values.subarray(0, tokens.length), delays.values.subarray(0, delays.length), most);
+  }
+
+  private outcomeOf(came: Int32Array, delays: Float64Array, most: number): Outcome {
     return {
-      misfires: distance(this.meant, arrivals.tokens.subarray(0, arrivals.length), most),
+      misfires: distance(this.meant, came, most),
       delayMeanUs: meanOf(delays),
       delay95Us: rankOf(delays, 95),
     };
@@ -170,7 +190,7 @@ export function* sweep(trial: Trial, grid: Grid, { from, step }: Part = WHOLE): 
       continue;
     }
     known.set(name, n);
-    const { misfires, delayMeanUs, delay95Us } = trial.outcome(setting, most);
+    const { misfires, delayMeanUs, delay95Us } = trial.outcomeAmongMany(setting, most);
     swept.misfires[n] = misfires;
     swept.delayMeanUs[n] = delayMeanUs;
     swept.delay95Us[n] = delay95Us;

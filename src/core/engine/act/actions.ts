@@ -102,6 +102,18 @@ export class Actions {
     return this.ledger.isCalm || this.findCalm();
   }
 
+  /** Whether nothing lasts, plays or is kept for the next key. */
+  get isAtRest(): boolean {
+    return (
+      this.holds.length === 0 &&
+      !this.latchesNext &&
+      !this.leaving.isSet &&
+      this.nextKey.isAsIs &&
+      this.ledger.isAtRest &&
+      this.macros.areIdle
+    );
+  }
+
   private findCalm(): boolean {
     return (this.ledger.isCalm = !this.latchesNext && this.nextKey.isAsIs && !this.leaving.isSet);
   }

@@ -154,6 +154,12 @@ export class Layers {
     this.refresh();
   }
 
+  /** Whether no press and no switching of layers has left any active. */
+  get isAtRest(): boolean {
+    const isNone = (count: number): boolean => count === 0;
+    return this.go === 0 && this.oncePending === 0 && this.held.every(isNone) && this.flipped.every(isNone);
+  }
+
   get hasOncePending(): boolean {
     return this.oncePending > 0;
   }

@@ -76,6 +76,10 @@ export class Macros {
     );
   }
 
+  get areIdle(): boolean {
+    return this.runs.every(({ phase }) => phase === IDLE);
+  }
+
   isRunning(macro: number): boolean {
     return this.runs[macro]?.phase !== IDLE;
   }

@@ -37,9 +37,11 @@ import {
   RELEASE,
   StrokeEvent,
 } from '../events';
+import type { Interrupt } from '../../profile';
 import type { Listener } from '../out';
 import { Head } from './head';
-import { Presses } from './presses';
+import type { Leeway } from './leeway';
+import { type PressMemory, Presses } from './presses';
 import { FINDS, GOES_ON, IS_EDGE, IS_NOTHING, IS_PLAN_PRESS, Strokes } from './strokes';
 
 /** How a waiting press is looked at by the head: not there, a press that can decide, or modifiers that never do. */
@@ -64,11 +66,12 @@ export class Gestures implements EventTaker {
     private readonly layers: Layers,
     private readonly actions: Actions,
     listener: Listener,
+    private readonly leeway: Leeway | null,
   ) {
     this.waitingPress = new Uint8Array(program.keyIds.length + program.joints.length);
-    this.presses = new Presses(program, clock, actions, listener);
+    this.presses = new Presses(program, clock, actions, listener, leeway);
     this.strokes = new Strokes(program, layers, actions, this.presses);
-    this.head = new Head(clock, layers, this.presses, listener, () => this.pump());
+    this.head = new Head(clock, layers, this.presses, listener, () => this.pump(), leeway);
   }
 
   /** The key that is undecided, and those whose presses wait behind it. */
@@ -184,6 +187,19 @@ export class Gestures implements EventTaker {
     this.lookAfresh();
     this.queue.clear();
     this.presses.reset();
+  }
+
+  /** Whether nothing is undecided and nothing waits. */
+  get isAtRest(): boolean {
+    return this.head.isFree && this.queue.length === 0;
+  }
+
+  get memory(): PressMemory {
+    return this.presses.memory(this.program);
+  }
+
+  recall(memory: PressMemory): void {
+    this.presses.recall(memory, this.program);
   }
 
   /** The clock of gestures may have moved. */
@@ -331,9 +347,9 @@ export class Gestures implements EventTaker {
       head.becomeTap('interrupted');
     } else if (binding?.kind === ACT && binding.action.modifiersOnly) {
       this.wait(key, WAITS_INERT);
-    } else if (head.rules.otherHandOnly && this.sameHand(key) && !(binding?.kind === GESTURE && binding.hasHold)) {
+    } else if (this.staysInHand(key, binding)) {
       head.becomeTap('same-hand');
-    } else if (head.rules.interrupt === 'any') {
+    } else if (this.isRule('any')) {
       head.becomeHold('pressed-inside');
     } else {
       this.wait(key, WAITS);
@@ -344,7 +360,7 @@ export class Gestures implements EventTaker {
     const { head } = this;
     const { key } = event;
     const waits = this.waitingPress[key];
-    if (waits === WAITS && head.rules.interrupt === 'nested') {
+    if (waits === WAITS && this.isRule('nested')) {
       head.becomeHold('nested');
     } else if (waits !== NOT_WAITING) {
       this.wait(key, NOT_WAITING);
@@ -362,6 +378,20 @@ export class Gestures implements EventTaker {
   private wait(key: number, as: typeof NOT_WAITING | typeof WAITS | typeof WAITS_INERT): void {
     this.waitingPress[key] = as;
     this.looked++;
+  }
+
+  /** Whether a press is no reason for the head to hold, being of the same hand. */
+  private staysInHand(key: number, binding: RunBinding | null): boolean {
+    if (!this.sameHand(key) || (binding?.kind === GESTURE && binding.hasHold)) return false;
+    const { otherHandOnly } = this.head.rules;
+    this.leeway?.asksHands(otherHandOnly);
+    return otherHandOnly;
+  }
+
+  private isRule(rule: Interrupt): boolean {
+    const { interrupt } = this.head.rules;
+    this.leeway?.asksRule(interrupt, rule);
+    return interrupt === rule;
   }
 
   private sameHand(key: number): boolean {

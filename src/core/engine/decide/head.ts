@@ -6,6 +6,7 @@ import { type Layers, Origin } from '../act';
 import { type Clock, Timer } from '../clock';
 import { ACT, GESTURE, type RunAction, type RunGesture, type RunStep } from '../compile';
 import { BY_TIME, type Cause, type Decided, type Listener } from '../out';
+import { HOLD_AFTER, type Leeway, TAP_GAP } from './leeway';
 import type { Presses } from './presses';
 
 const NO_KEY = -1;
@@ -37,6 +38,7 @@ export class Head {
     private readonly listener: Listener,
     /** Called when its deadline is due. */
     due: () => void,
+    private readonly leeway: Leeway | null,
   ) {
     this.deadline = new Timer(due);
   }
@@ -100,16 +102,29 @@ export class Head {
 
   /** Whether its deadline is due by a time. */
   isDueBy(tUs: number): boolean {
-    return this.deadlineUs <= tUs;
+    if (this.deadlineUs <= tUs) return true;
+    if (this.leeway !== null) this.outlasts(this.leeway, tUs);
+    return false;
   }
 
   /** Whether its deadline is due now, and its clock has not stopped before it. */
   get isDue(): boolean {
-    return this.deadlineUs <= this.clock.nowUs && this.deadlineUs <= this.standsAtUs;
+    return this.isDueBy(this.clock.nowUs) && this.deadlineUs <= this.standsAtUs;
+  }
+
+  private outlasts(leeway: Leeway, tUs: number): void {
+    const { tapGapUs, holdAfterUs } = this.gesture as RunGesture;
+    if (this.isWaiting) leeway.isMore(TAP_GAP, tapGapUs, tUs - this.sinceUs);
+    else leeway.isMore(HOLD_AFTER, holdAfterUs, tUs - this.sinceUs);
   }
 
   deadlinePassed(): void {
     this.closedBy = BY_TIME;
+    if (this.leeway !== null) {
+      const { tapGapUs, holdAfterUs } = this.gesture as RunGesture;
+      if (this.isWaiting) this.leeway.isOver(TAP_GAP, tapGapUs);
+      else this.leeway.isOver(HOLD_AFTER, holdAfterUs);
+    }
     if (this.isWaiting) this.becomeShownTap('gap');
     else if (this.present.hold) this.becomeHold('timeout');
     else this.becomeTap('held');

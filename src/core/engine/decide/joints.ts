@@ -91,6 +91,13 @@ export class Joints implements EventTaker {
     this.pump();
   }
 
+  /** Whether nothing is held back, and no joint press has keys that are down. */
+  get isAtRest(): boolean {
+    const isNone = (count: number): boolean => count === 0;
+    const hasNone = this.isRunning.every(isNone) && this.tookPart.every(isNone);
+    return this.waiting.length === 0 && hasNone && this.firedWith.every((joint) => joint === NO_JOINT);
+  }
+
   /** Drops what is held back and forgets what has fired. */
   reset(): void {
     this.waiting.clear();

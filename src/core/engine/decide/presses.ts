@@ -4,9 +4,22 @@
  */
 import type { Actions, Hold, Origin } from '../act';
 import type { Clock } from '../clock';
-import type { Program, RunAction, RunGesture } from '../compile';
+import { GESTURE, type Program, type RunAction, type RunGesture } from '../compile';
 import type { StrokeEvent } from '../events';
 import type { Listener } from '../out';
+import { GUARD, type Leeway, RETAP } from './leeway';
+
+/**
+ * The key that went down last, or -1; when it was up, and when one last typed, in µs; where the gesture stands that it tapped, among the bindings and then those
+ * of joints, or -1.
+ */
+export type PressMemory = { last: number; typedUs: number; releasedUs: number; tapped: number };
+
+function gesturePlace({ bindings, jointBindings }: Program, gesture: RunGesture | null): number {
+  if (!gesture) return -1;
+  const place = bindings.indexOf(gesture);
+  return place >= 0 ? place : bindings.length + jointBindings.indexOf(gesture);
+}
 
 export class Presses {
   /** The key that went down last, or -1. */
@@ -27,6 +40,7 @@ export class Presses {
     private readonly clock: Clock,
     private readonly actions: Actions,
     private readonly listener: Listener,
+    private readonly leeway: Leeway | null,
   ) {
     // Joint presses have numbers of their own behind the keys.
     const count = program.keyIds.length + program.joints.length;
@@ -125,14 +139,45 @@ export class Presses {
 
   /** Whether a press comes so soon after one that typed that it is a tap. */
   isGuarded(gesture: RunGesture, { pressedUs }: Origin): boolean {
-    return pressedUs - this.typedUs < gesture.typingGuardUs;
+    const sinceUs = pressedUs - this.typedUs;
+    const isGuarded = sinceUs < gesture.typingGuardUs;
+    if (this.leeway !== null) this.answered(this.leeway, GUARD, gesture.typingGuardUs, isGuarded, sinceUs);
+    return isGuarded;
   }
 
   /** Whether a press comes so soon after a tap of the same gesture that it is a tap again. */
   isTappedAgain(gesture: RunGesture, { key, pressedUs }: Origin, lastKey: number): boolean {
-    return (
-      lastKey === key && this.tapped[key] === gesture && pressedUs - (this.releasedUs[key] as number) < gesture.retapUs
-    );
+    if (lastKey !== key || this.tapped[key] !== gesture) return false;
+    const sinceUs = pressedUs - (this.releasedUs[key] as number);
+    const isAgain = sinceUs < gesture.retapUs;
+    if (this.leeway !== null) this.answered(this.leeway, RETAP, gesture.retapUs, isAgain, sinceUs);
+    return isAgain;
+  }
+
+  private answered(leeway: Leeway, figure: number, own: number, isMore: boolean, thanUs: number): void {
+    if (isMore) leeway.isMore(figure, own, thanUs);
+    else leeway.isNoMore(figure, own, thanUs);
+  }
+
+  /** What of earlier presses can still decide later ones, once all keys are up. */
+  memory(program: Program): PressMemory {
+    const { last, typedUs } = this;
+    return {
+      last,
+      typedUs,
+      releasedUs: last < 0 ? -Infinity : (this.releasedUs[last] as number),
+      tapped: last < 0 ? -1 : gesturePlace(program, this.tapped[last] ?? null),
+    };
+  }
+
+  /** Stands as presses did that left a memory. */
+  recall({ last, typedUs, releasedUs, tapped }: PressMemory, { bindings, jointBindings }: Program): void {
+    this.last = last;
+    this.typedUs = typedUs;
+    if (last < 0) return;
+    this.releasedUs[last] = releasedUs;
+    const binding = tapped < bindings.length ? bindings[tapped] : jointBindings[tapped - bindings.length];
+    this.tapped[last] = binding?.kind === GESTURE ? binding : null;
   }
 
   reset(): void {

@@ -274,6 +274,13 @@ export class Ledger {
     }
   }
 
+  /** Whether no usage is down or claimed, nothing is lifted or put aside, and Caps Lock is as it was at first. */
+  get isAtRest(): boolean {
+    const { claims, kept, asiders, isCapsLocked } = this;
+    const isNothingHeld = claims.length === 0 && kept === 0 && this.counts.every((count) => count === 0);
+    return isNothingHeld && !this.hasLifts && asiders.length === 0 && !isCapsLocked && this.isCapsLamp === null;
+  }
+
   /** Whether anything is kept down with no finger on it. */
   get hasKept(): boolean {
     return this.kept > 0;
