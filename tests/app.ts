@@ -45,13 +45,12 @@ export function useApp(): App {
     folder = temporaryFolder();
     await start();
     app.browser = (await world().ownBrowser()).defaultBrowserContext();
-    // A browser without a page ends: a blank one stays, from which everything is cleared.
-    const before = await app.browser.pages();
-    const blank = await app.browser.newPage();
-    // One that a test has closed may still be on its way out; those that wait for a test stay.
-    const { pool } = world();
-    await Promise.all(before.flatMap((page) => (pool.includes(page) ? [] : page.close().catch(() => undefined))));
-    await forget(blank, app.server.url);
+    // One that a test has closed may still be on its way out; those that wait for a test stay, and so does the blank one, from which everything is cleared.
+    const { pool, blank } = world();
+    const before = (await app.browser.pages()).filter((page) => page !== blank.page && !pool.includes(page));
+    blank.page ??= await app.browser.newPage();
+    await Promise.all(before.map((page) => page.close().catch(() => undefined)));
+    await forget(blank.page, app.server.url);
   });
   afterEach(() => stop());
   return app;

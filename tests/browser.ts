@@ -15,6 +15,8 @@ type World = {
   serve(options: Pick<ServerOptions, 'port' | 'dataFolder' | 'appFolder'>): Promise<RunningServer>;
   /** Pages of the shared browser that wait for the next test. */
   pool: Pool;
+  /** A page that is never closed, once it has been opened. */
+  blank: { page: Page | null };
 };
 const own = (globalThis as { underloom?: World }).underloom;
 export function world(): World {

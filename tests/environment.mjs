@@ -12,6 +12,8 @@ let browser;
 let server;
 /** Pages that wait for the next test, whatever file it is in. */
 const pool = [];
+/** A blank page that is never closed: a browser without a page ends. */
+const blank = { page: null };
 
 /** The browser of this worker. */
 const ownBrowser = () =>
@@ -31,6 +33,6 @@ async function serve(options) {
 export default class extends TestEnvironment {
   async setup() {
     await super.setup();
-    this.global.underloom = { ownBrowser, launch, launchFirefox, serve, pool };
+    this.global.underloom = { ownBrowser, launch, launchFirefox, serve, pool, blank };
   }
 }
