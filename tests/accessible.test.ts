@@ -2,7 +2,7 @@
  * Every view, dialogs and menus with it, against WCAG 2.2, levels A and AA, and what is good practice besides, as far as a program can
  * tell (axe-core); on both cloths. There is no list of exceptions. Then everything in it is come to by keyboard alone.
  */
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import type axe from 'axe-core';
 import type { AxeResults } from 'axe-core';
@@ -13,8 +13,6 @@ import { notForKeyboards } from './reach';
 import { hasItsTurn as isItsTurn } from './runs';
 import { notInSheet, unstyled } from './styled';
 import { CARD, DIALOG, VIEWS } from './views';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 const LEVELS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];

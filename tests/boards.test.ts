@@ -1,5 +1,5 @@
 /** Boards of one's own: drawn, pressed in, given a profile, saved to their keyboard and tried; by pointer and by keyboard. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
@@ -20,8 +20,6 @@ import {
   wait,
 } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 

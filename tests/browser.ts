@@ -204,19 +204,26 @@ export async function hands(page: Page, script: string): Promise<void> {
 }
 
 /**
- * Fingers that no slow machine holds down for longer: `+KeyS +KeyH -KeyH -KeyS`, some milliseconds apart, all in one task of the page.
- * The page hears events that it cannot tell from those of a keyboard but for their being made by itself.
+ * Fingers that no slow machine holds down for longer: `+KeyS +KeyH 40 -KeyH -KeyS`, so many ms apart (or 4), all in one task of the page, and with these times
+ * whatever stands still between. The page hears events that it cannot tell from those of a keyboard but for their being made by itself.
  */
 export async function quickHands(page: Page, script: string): Promise<void> {
   await page.evaluate((words) => {
+    let atMs = performance.now();
     for (const word of words.split(' ')) {
-      const untilMs = performance.now() + 4;
-      while (performance.now() < untilMs);
+      atMs += /^\d/.test(word) ? Number(word) : 4;
+      while (performance.now() < atMs);
+      if (/^\d/.test(word)) continue;
       const type = word.startsWith('+') ? 'keydown' : 'keyup';
       const code = word.slice(1);
-      document.activeElement?.dispatchEvent(
-        new KeyboardEvent(type, { code, key: code === 'Space' ? ' ' : '', bubbles: true, cancelable: true }),
-      );
+      const event = new KeyboardEvent(type, {
+        code,
+        key: code === 'Space' ? ' ' : '',
+        bubbles: true,
+        cancelable: true,
+      });
+      Object.defineProperty(event, 'timeStamp', { value: atMs });
+      document.activeElement?.dispatchEvent(event);
     }
   }, script);
 }

@@ -1,11 +1,10 @@
 /** The device bench: a keyboard that is touched, unplugged, recorded on, and that remembers. */
-import { describe, expect, jest } from '@jest/globals';
+import { describe, expect } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, goToBench, openPage, press, saveToKeyboard, sayYes, seeText } from './browser';
 import { test } from './turns';
 
-jest.setTimeout(120_000);
 const app = useApp();
 
 const drawn = (key: string): string => `.device-drawing [data-key="${key}"]`;

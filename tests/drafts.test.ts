@@ -1,12 +1,10 @@
 /** A draft in which everything is wrong that can be wrong: every bench draws it, says what is wrong, and can be worked on. */
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle } from 'puppeteer-core';
 import { useApp } from './app';
 import { openPage, press, seeText, takeIn, temporaryFolder, wait } from './browser';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 

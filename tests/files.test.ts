@@ -1,11 +1,9 @@
-import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { beforeEach, describe, expect, test } from '@jest/globals';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, openPage, press, seeText, temporaryFolder } from './browser';
-
-jest.setTimeout(90_000);
 
 const app = useApp();
 let page: Page;

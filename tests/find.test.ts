@@ -1,9 +1,7 @@
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { useApp } from './app';
 import { hands, openPage, seeText, tabTo } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(90_000);
 
 const app = useApp();
 

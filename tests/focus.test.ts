@@ -1,10 +1,8 @@
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, openPage, press } from './browser';
 import { runs, seed } from './runs';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 

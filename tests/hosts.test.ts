@@ -1,5 +1,5 @@
 /** Hosts: a text with accents on a French one, a symbol layer aimed anew from US to German, and typing a character for a key. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
@@ -17,8 +17,6 @@ import {
   seeText,
 } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 

@@ -2,15 +2,13 @@
  * Twenty-four jobs as somebody does them who is new here, by the shortest way that is in sight, with their steps counted: a click, a key, a chord
  * or a text that is typed is one. None may take more than it once did, and all together must take half of that.
  */
-import { afterAll, expect, jest, test } from '@jest/globals';
+import { afterAll, expect, test } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, downloads, openPage, quickHands, seeText, sayYes, takeIn, temporaryFolder, wait } from './browser';
 import { hasItsTurn } from './runs';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 const taken: { steps: number; most: number }[] = [];

@@ -1,5 +1,5 @@
 /** What the page says of a person's work is so: with two windows, a killed browser, a store that refuses, and a bench that tears. */
-import { afterEach, describe, expect, jest, test } from '@jest/globals';
+import { afterEach, describe, expect, test } from '@jest/globals';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, ElementHandle, Page } from 'puppeteer-core';
@@ -20,8 +20,6 @@ import {
   textOf,
   wait,
 } from './browser';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 const SHOW_DESK = '/profile/demo-show-desk/layout';

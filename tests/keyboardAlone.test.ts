@@ -1,9 +1,7 @@
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { goToBench, hands, layerWithoutKey, openPage, quickHands, seeText, tabTo } from './browser';
-
-jest.setTimeout(90_000);
 
 const app = useApp();
 

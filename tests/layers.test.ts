@@ -1,10 +1,8 @@
-import { beforeEach, describe, expect, jest } from '@jest/globals';
+import { beforeEach, describe, expect } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, hands, listen, openPage, press, quickHands, saveToKeyboard, seeText } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(90_000);
 
 const app = useApp();
 let page: Page;

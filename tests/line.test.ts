@@ -1,11 +1,9 @@
 /** The assign line as somebody uses it who does not know its words yet: what is shown is what is taken, and nothing else. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, hands, openPage, press, seeText } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 const LINE = 'input[aria-label="Assign line"]';

@@ -1,10 +1,8 @@
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { hands, openPage, seeText } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(90_000);
 
 const app = useApp();
 

@@ -1,4 +1,4 @@
-import { describe, expect, jest, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
@@ -9,21 +9,22 @@ import {
   listen,
   openPage,
   press,
+  quickHands,
   seeText,
   temporaryFolder,
   textOf,
   saveToKeyboard,
   goToBench,
+  wait,
 } from './browser';
-
-jest.setTimeout(90_000);
 
 const app = useApp();
 
 /** A tap of A writes a, A held with J inside is Ctrl+J. */
 async function feelTheKey(page: Page): Promise<void> {
   await listen(page);
-  await hands(page, '+KeyA 40 -KeyA 900');
+  await quickHands(page, '+KeyA 40 -KeyA');
+  await wait(900);
   await seeText(page, '[data-testid=host-text]', 'a');
   await hands(page, '+KeyA 950 +KeyJ 40 -KeyJ 30 -KeyA 60');
   await seeText(page, '[data-testid=host-text]', 'a[Ctrl+J]');

@@ -1,8 +1,6 @@
 /** After the first visit the page needs no server: it opens, keeps what is done, and its keyboard lives in a worker of the page. */
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { openBrowser, openPage, saveToKeyboard, seeText, startApp, temporaryFolder, textOf } from './browser';
-
-jest.setTimeout(120_000);
 
 test('the server is gone: the page opens, edits are kept, and a profile is saved to the keyboard', async () => {
   const server = await startApp(temporaryFolder());

@@ -1,5 +1,5 @@
 /** One's own typing: a text with planted rolls, what went wrong, the setting that helps; exercises and walks with the keyboard alone. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { HARROW_64 } from '../src/core/board';
 import { plainProfile, type Profile } from '../src/core/profile';
@@ -18,8 +18,6 @@ import {
   textOf,
 } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 const open = (part: string) => openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/practice/${part}`);

@@ -1,4 +1,4 @@
-import { afterAll, beforeAll, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import express from 'express';
 import { spawnSync } from 'node:child_process';
 import { request } from 'node:http';
@@ -18,8 +18,6 @@ import {
   wait,
   type AppServer,
 } from './browser';
-
-jest.setTimeout(90_000);
 
 let server: AppServer;
 let port: number;

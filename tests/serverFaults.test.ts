@@ -1,5 +1,5 @@
 /** The server as a process among others: killed at any moment, started twice, asked nonsense, left alone. */
-import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, test } from '@jest/globals';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { connect } from 'node:net';
 import { SHOW_DESK } from '../demo';
@@ -9,8 +9,6 @@ import { encodeImage } from '../src/core/image';
 import { SERVER_PROGRAM, temporaryFolder, wait } from './browser';
 import { open, plugInto } from './cable';
 import { runs, seed } from './runs';
-
-jest.setTimeout(120_000);
 
 let folder: string;
 let children: ChildProcess[];

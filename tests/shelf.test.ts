@@ -1,5 +1,5 @@
 /** The shelf as people use it: found again among many, looked at before it is taken, compared, taken over, shared; and nothing of it lost when the browser is killed. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
@@ -12,8 +12,6 @@ import { useApp } from './app';
 import { runs } from './runs';
 import { choose, downloads, openPage, press, seeText, takeIn, temporaryFolder, textOf } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 const open = (path = '/shelf') => openPage(app.browser, `${app.server.url}${path}`);

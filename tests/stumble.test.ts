@@ -1,14 +1,12 @@
 /** Without a stumble: what stops somebody who is new here, each thing once, on a page as they meet it. */
 import { gzipSync } from 'node:zlib';
 import { readdirSync, readFileSync } from 'node:fs';
-import { expect, jest, test as always } from '@jest/globals';
+import { expect, test as always } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, goToBench, hands, listen, openPage, press, quickHands, seeText, tabTo, textOf, wait } from './browser';
 import { hasItsTurn } from './runs';
 import { test } from './turns';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 const DESK = '/profile/demo-show-desk';

@@ -1,13 +1,11 @@
 /** The text bench: a profile written from nothing, saved and played; text and board follow each other; nothing typed is lost. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, hands, listen, openPage, press, saveToKeyboard, seeText, takeIn, temporaryFolder } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(180_000);
 
 const app = useApp();
 

@@ -1,10 +1,8 @@
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { useApp } from './app';
 import type { Page } from 'puppeteer-core';
 import { choose, hands, openPage, press, seeText, tabTo, textOf } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 

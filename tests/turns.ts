@@ -7,5 +7,5 @@ import { hasItsTurn } from './runs';
 
 let place = 0;
 
-export const test = (name: string, work: () => Promise<void>): void =>
+export const test = (name: string, work: () => void | Promise<void>): void =>
   (hasItsTurn(place++) ? always : always.skip)(name, work);

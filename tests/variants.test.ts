@@ -1,12 +1,10 @@
 /** A profile through its life: a variant that follows its base, snapshots to go back to, roles, two keys that change places, and the sheet on paper. */
-import { expect, jest } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { PDFDocument } from 'pdf-lib';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
 import { choose, downloads, openPage, press, seeText, textOf, wait } from './browser';
 import { test } from './turns';
-
-jest.setTimeout(120_000);
 
 const app = useApp();
 const open = (path: string) => openPage(app.browser, `${app.server.url}${path}`);

@@ -17,7 +17,7 @@ const SEED = seed();
 /** Where the walk begins and comes back to, when it is about one place: `WALK_AT=/boards`. */
 const AT = process.env.WALK_AT;
 const STEPS = runs(6);
-jest.setTimeout(120_000 + STEPS * 1500);
+jest.setTimeout(300_000 + STEPS * 1500);
 
 const app = useApp();
 

@@ -1,11 +1,9 @@
 /** Every view in Debian's Firefox: it opens without a complaint; and a person's whole way there: edit, reload, type, save. */
-import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { Browser } from 'puppeteer-core';
 import type { RunningServer } from '../../src/server/server';
 import { hands, listen, openPage, saveToKeyboard, seeText, temporaryFolder, textOf, world } from '../browser';
 import { VIEWS } from '../views';
-
-jest.setTimeout(120_000);
 
 let browser: Browser;
 let server: RunningServer;

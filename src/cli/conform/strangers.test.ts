@@ -8,6 +8,7 @@ import fc from 'fast-check';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../demo';
 import { randomProfile } from '../../../tests/making/randomProfiles';
 import { runs, seed } from '../../../tests/runs';
+import { test as inTurn } from '../../../tests/turns';
 import { BOARDS, HARROW_64 } from '../../core/board';
 import { readShareCode, writeShareCode } from '../../core/files/share';
 import { bringHosts } from '../../core/hosts';
@@ -41,7 +42,7 @@ async function boardFiles(): Promise<string> {
 }
 
 describe('a reader of share codes in another language', () => {
-  test('reads what is written: the demo, profiles that no person would make, and a damaged code', async () => {
+  inTurn('reads what is written: the demo, profiles that no person would make, and a damaged code', async () => {
     const short = randomProfile(HARROW_64).filter((profile) => JSON.stringify(profile).length < 10_000);
     const odd = fc.sample(short, { numRuns: runs(2), seed: seed() });
     const profiles: Profile[] = [SHOW_DESK, PROMPT_BOOK, SOUND_PAD, ...odd];
@@ -86,7 +87,7 @@ const NOT_KNOWN = [
 ];
 
 describe('a keyboard in another language', () => {
-  test('holds in every case of the link and of images, and in those of gestures, layers and chords', async () => {
+  inTurn('holds in every case of the link and of images, and in those of gestures, layers and chords', async () => {
     const board = join(await boardFiles(), `${HARROW_64.id}.json`);
     const start = (): Program => new Program(processWire(PYTHON, [BARE, `${STRANGERS}/keyboard.py`, board]), 0.5);
     const lines: string[] = [];

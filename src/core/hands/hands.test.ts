@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { test as inTurn } from '../../../tests/turns';
 import { HARROW_64 } from '../board';
 import type { Actuation } from '../profile';
 import {
@@ -70,7 +71,7 @@ describe('the spring', () => {
 });
 
 describe('a resting hand, run by the engine', () => {
-  test('presses by sway are as many as the closed form says', () => {
+  inTurn('presses by sway are as many as the closed form says', () => {
     const hand: Hand = { weightG: 28, drift: DRIFT, tremor: TREMOR, slips: NO_SLIPS };
     const points = [100, 400];
     const trial = new HandTrial(HARROW_64, points.map(bare), hand, SEED, false);
@@ -82,7 +83,7 @@ describe('a resting hand, run by the engine', () => {
     });
   });
 
-  test('presses by slips are those of the exponential strengths that reach the point', () => {
+  inTurn('presses by slips are those of the exponential strengths that reach the point', () => {
     const slips = { perHour: 1200, meanG: 10, ms: 100 };
     const hand: Hand = { weightG: 30, drift: STILL, tremor: STILL, slips };
     const trial = new HandTrial(HARROW_64, [bare(500), bare(2000)], hand, SEED, false);
@@ -94,7 +95,7 @@ describe('a resting hand, run by the engine', () => {
     });
   });
 
-  test('a heavier finger, and a shallower point, fire more often', () => {
+  inTurn('a heavier finger, and a shallower point, fire more often', () => {
     const pressesOf = (weight: 'light' | 'usual' | 'heavy'): number[] => {
       const trial = new HandTrial(HARROW_64, [bare(100), bare(300)], restingHand(weight, 'index'), SEED, false);
       trial.run(900);

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { unzipSync, zipSync } from 'fflate';
 import { runs } from '../../../../tests/runs';
+import { test as inTurn } from '../../../../tests/turns';
 import { PROMPT_BOOK, SHOW_DESK, SOUND_PAD } from '../../../../demo';
 import { familyById, HARROW_64, startingBoard } from '../../board';
 import { bringHosts } from '../../hosts';
@@ -128,7 +129,7 @@ describe('whatever a shelf holds', () => {
     expect([...together(volumes).values()].map(({ profile }) => profile)).toEqual(profiles);
   });
 
-  test('more snapshots than one archive holds are in several, each with the profile', () => {
+  inTurn('more snapshots than one archive holds are in several, each with the profile', () => {
     const small: Profile = { ...many(1)[0]!, layers: [{ id: 'base', name: 'Base', dye: 'indigo', keys: {} }] };
     const snapshots = snapshotsOf(small, 2100);
     const volumes = writeBundles([{ profile: small, snapshots }]);
@@ -137,7 +138,7 @@ describe('whatever a shelf holds', () => {
     expect(() => writeBundle([{ profile: small, snapshots }])).toThrow('is too large for one archive');
   });
 
-  test('a variant has its base with it in every archive', () => {
+  inTurn('a variant has its base with it in every archive', () => {
     const [base, ...others] = many(6);
     const variants = others.map((one) => ({
       ...base!,

@@ -1,6 +1,6 @@
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { useApp } from '../app';
+import { useApp } from './app';
 import {
   choose,
   goToBench,
@@ -12,9 +12,9 @@ import {
   seeText,
   tabTo,
   textOf,
-} from '../browser';
-
-jest.setTimeout(120_000);
+  wait,
+} from './browser';
+import { test as inTurn } from './turns';
 
 const app = useApp();
 
@@ -70,7 +70,8 @@ test('a gesture of three presses, a joint press and a layer for one key: made, p
   await page.waitForFunction(() => document.activeElement?.textContent === 'Listen to my keyboard');
   await page.keyboard.press('Enter');
   await quickHands(page, '+KeyG -KeyG +KeyG -KeyG +KeyG -KeyG');
-  await hands(page, '400 +KeyF 20 -KeyF 20 +KeyG 20 -KeyG 300');
+  await quickHands(page, '400 +KeyF 20 -KeyF 20 +KeyG 20 -KeyG');
+  await wait(300);
   await quickHands(page, '+KeyJ +KeyK -KeyJ -KeyK');
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=decisions]', 'G: tap of press 3');
@@ -139,7 +140,7 @@ test('another moment of decision runs the same fingers again and marks what diff
   await page.close();
 });
 
-test('several keys take one edit, which undo takes back as one', async () => {
+inTurn('several keys take one edit, which undo takes back as one', async () => {
   const { page, complaints } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/layout`);
   await choose(page, '[data-key="L2-2"]');
   await page.keyboard.down('Control');

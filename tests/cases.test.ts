@@ -1,13 +1,11 @@
 /** A trial that is kept as a case is one that the command line runs to the same end. */
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { unzipSync } from 'fflate';
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { useApp } from '../app';
-import { downloads, hands, listen, openPage, press, seeText, temporaryFolder } from '../browser';
-
-jest.setTimeout(90_000);
+import { useApp } from './app';
+import { downloads, listen, openPage, press, quickHands, seeText, temporaryFolder } from './browser';
 
 const app = useApp();
 
@@ -16,7 +14,7 @@ test('a trial is kept as a case with one click, and the command line finds that 
   const handedOver = await downloads(page, '.zip');
   await page.waitForSelector('.trial-main');
   await listen(page);
-  await hands(page, '+CapsLock 300 +KeyJ 40 -KeyJ 40 -CapsLock 80 +KeyA 60 -KeyA 400');
+  await quickHands(page, '+CapsLock 300 +KeyJ 40 -KeyJ 40 -CapsLock 80 +KeyA 60 -KeyA');
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=host-text]', 'a');
   await press(page, 'Keep as a case …');

@@ -1,9 +1,8 @@
-import { expect, jest, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
-import { useApp } from '../app';
-import { choose, hands, listen, openPage, press, seeText, tabTo } from '../browser';
-
-jest.setTimeout(120_000);
+import { useApp } from './app';
+import { choose, hands, listen, openPage, press, seeText, tabTo } from './browser';
+import { test as inTurn } from './turns';
 
 const app = useApp();
 
@@ -170,7 +169,7 @@ test('everything by keyboard: recorded, chosen, moved, taken out, written as a l
   await page.close();
 });
 
-test('a window that loses the focus ends the recording, and says so', async () => {
+inTurn('a window that loses the focus ends the recording, and says so', async () => {
   const { page } = await openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/macros`);
   await page.waitForSelector('.macros-bench');
   await press(page, 'Record');
