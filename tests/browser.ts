@@ -228,6 +228,13 @@ export async function quickHands(page: Page, script: string): Promise<void> {
   }, script);
 }
 
+/** Opens the story of a bar of the trial's lanes, by keyboard: on a slow machine it has gone too far to the left for a pointer. */
+export async function openBar(page: Page, selector: string): Promise<void> {
+  await page.waitForSelector(selector);
+  await page.$eval(selector, (bar) => (bar as SVGElement).focus());
+  await page.keyboard.press('Enter');
+}
+
 export const textOf = (page: Page, selector: string): Promise<string> =>
   page.$eval(selector, (element) => element.textContent ?? '');
 

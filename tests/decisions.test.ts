@@ -7,6 +7,7 @@ import {
   hands,
   layerWithoutKey,
   listen,
+  openBar,
   openPage,
   quickHands,
   seeText,
@@ -102,7 +103,7 @@ test('another moment of decision runs the same fingers again and marks what diff
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=decisions]', 'key down and up inside'.slice(4));
   await page.waitForSelector('.lanes:not(.running) .on-decisions');
-  await choose(page, '.on-decisions');
+  await openBar(page, '.on-decisions');
   await seeText(page, '[data-part=why]', 'is decided: hold');
   await choose(page, '.ant-segmented-item ::-p-text(wait)');
   await seeText(page, '.compared', '1 no longer sent');

@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import type { Page } from 'puppeteer-core';
 import { useApp } from './app';
-import { choose, hands, listen, openPage, press, seeText, tabTo } from './browser';
+import { choose, hands, listen, openBar, openPage, press, seeText, tabTo } from './browser';
 import { test as inTurn } from './turns';
 
 const app = useApp();
@@ -89,7 +89,7 @@ test('a macro from the hands to the host: recorded, mended, checked, put on a ke
   await page.keyboard.press('F10');
   await seeText(page, '[data-testid=host-text]', 'aaaaaaaaaaaaaaaaa');
   await press(page, 'Pause');
-  await choose(page, '.lane-bar.on-host');
+  await openBar(page, '.lane-bar.on-host');
   await seeText(page, '[data-part=why]', 'X goes down');
 
   // Taking it out asks, and undo brings everything back.
