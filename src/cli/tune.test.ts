@@ -77,7 +77,8 @@ describe('tune', () => {
     // A finger goes through 1.2 mm on its way; the beginning of the take does.
     const beginning = readFileSync(given[3]!, 'utf8').split('\n').slice(0, 160).join('\n');
     const slow = beginning.replace(/^(\d+),(Key\w|Space),4000$/gm, '$1,$2,1200\n$1,$2,4000');
-    const measured = [...given.slice(0, 2), '--strokes', put('measured.csv', slow), ...given.slice(4)];
+    const meant = put('beginning.txt', TEXT.slice(0, 75));
+    const measured = [...given.slice(0, 2), '--strokes', put('measured.csv', slow), '--meant', meant];
     const { out, err } = await cli('tune', ...measured, '--depths', '--json');
     expect(err).toBe('');
     const answers = JSON.parse(out) as Answers;

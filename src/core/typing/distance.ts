@@ -137,7 +137,7 @@ class Bounds {
   }
 
   private change(ofFirst: number, ofSecond: number): void {
-    this.enough += Math.max(ofFirst, ofSecond);
+    this.enough += ofFirst > ofSecond ? ofFirst : ofSecond;
     for (let n = 0; n < ofSecond; n++) {
       const token = this.b[--this.j] as number;
       const more = surplus[token] as number;
@@ -204,8 +204,8 @@ function countUpTo(a: Int32Array, b: Int32Array, limit: number): number {
     const next = changes + 1;
     const from = Math.max(low - 1, last - (limit - next), -n);
     const to = Math.min(high + 1, last + (limit - next), m);
-    low = Infinity;
-    high = -Infinity;
+    low = m + 1;
+    high = -n - 1;
     for (let diagonal = from; diagonal <= to; diagonal++) {
       const at = diagonal + centre;
       let i = (before[at] as number) + 1;
@@ -225,7 +225,8 @@ function countUpTo(a: Int32Array, b: Int32Array, limit: number): number {
         j++;
       }
       // From where more is needed than is left nothing leads to the end: a place on another diagonal needs at most as much less as it lies apart.
-      if (next + (needed[i] as number) - Math.abs(diagonal - (apart[i] as number)) > limit) {
+      const off = diagonal - (apart[i] as number);
+      if (next + (needed[i] as number) - (off < 0 ? -off : off) > limit) {
         reached[at] = NOWHERE;
         continue;
       }
