@@ -160,6 +160,7 @@ inTurn('several keys take one edit, which undo takes back as one', async () => {
   await page.$eval('[aria-label^="first press, hold"]', (cell) => (cell as HTMLElement).focus());
   await hands(page, '+ControlLeft +KeyC -KeyC -ControlLeft');
   await choose(page, '[data-key="L1-2"]');
+  await seeText(page, '.sentences', 'Q');
   await page.$eval('[aria-label^="first press, hold"]', (cell) => (cell as HTMLElement).focus());
   await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
   await seeText(page, '[data-key="L1-2"]', 'Meta');

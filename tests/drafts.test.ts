@@ -56,7 +56,7 @@ test('every bench draws it, key by key and macro by macro, and undo goes on work
   await page.waitForSelector('.shelf-card');
   const path = join(temporaryFolder(), 'broken.json');
   writeFileSync(path, broken());
-  const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  const input = (await page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await takeIn(page);
   await seeText(page, '.shelf-card h2', 'Everything wrong');

@@ -22,7 +22,7 @@ const names = (): Promise<string[]> =>
 async function bring(name: string, content: string): Promise<void> {
   const path = join(folder, name);
   writeFileSync(path, content);
-  const input = (await page.$('input[type=file]')) as ElementHandle<HTMLInputElement>;
+  const input = (await page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
 }
 

@@ -286,7 +286,9 @@ job('a file out and in again', 13, `${PAD}/layout`, async (person) => {
   const path = join(temporaryFolder(), 'out.json');
   writeFileSync(path, await file());
   person.steps += 2;
-  const input = (await person.page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  const input = (await person.page.waitForSelector(
+    'input[aria-label="Profile files"]',
+  )) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   person.steps++;
   await takeIn(person.page);

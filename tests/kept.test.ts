@@ -38,7 +38,7 @@ const seeKept = (page: Page): Promise<unknown> => page.waitForSelector('[data-ke
 async function bring(page: Page, name: string, content: string | Uint8Array): Promise<void> {
   const path = join(temporaryFolder(), name);
   writeFileSync(path, content);
-  const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  const input = (await page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
 }
 

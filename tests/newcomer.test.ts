@@ -161,7 +161,7 @@ describe('the first two minutes', () => {
       `${n * 400_000 + 60_000},${key},0`,
     ]);
     writeFileSync(file, `t_us,key,depth_um\n${rows.join('\n')}\n`);
-    const input = (await page.$('input[aria-label="Strokes file"]')) as ElementHandle<HTMLInputElement>;
+    const input = (await page.waitForSelector('input[aria-label="Strokes file"]')) as ElementHandle<HTMLInputElement>;
     await input.uploadFile(file);
     await seeText(page, '[data-testid=host-text]', 'qwe');
     await choose(page, '.on-host');

@@ -2,7 +2,7 @@
  * Pages of the shared browser, lent to one test after the other: a page that has been on the app keeps what it has read of it, and opening
  * the app anew in it costs half of what a new page does. One with which a test has done more than open, press and read is closed for good.
  */
-import type { Page } from 'puppeteer-core';
+import type { Keyboard, KeyInput, Page } from 'puppeteer-core';
 
 /** What a page would carry into the next test. */
 const SPOILING = [
@@ -42,9 +42,31 @@ export async function borrow(
   return page;
 }
 
+/**
+ * Notes which keys are down: one that a test has left down would only repeat in the next.
+ * @returns lets go of them
+ */
+function noteKeys(keyboard: Keyboard): () => Promise<void> {
+  const down = new Set<KeyInput>();
+  const [press, lift] = [keyboard.down.bind(keyboard), keyboard.up.bind(keyboard)];
+  keyboard.down = (key, options) => {
+    down.add(key);
+    return press(key, options);
+  };
+  keyboard.up = (key) => {
+    down.delete(key);
+    return lift(key);
+  };
+  return async () => {
+    Object.assign(keyboard, { down: press, up: lift });
+    for (const key of down) await lift(key);
+  };
+}
+
 /** From now on `close` gives the page back. @param stop takes off what was listened to */
 export function lend(pool: Pool, page: Page, stop: () => void): void {
   const close = page.close.bind(page);
+  const release = noteKeys(page.keyboard);
   let isSpoilt = false;
   for (const name of SPOILING) {
     const real = (page[name] as (...args: unknown[]) => unknown).bind(page);
@@ -60,6 +82,7 @@ export function lend(pool: Pool, page: Page, stop: () => void): void {
     if (options || isSpoilt || page.isClosed()) return close(options);
     try {
       stop();
+      await release();
       const accept = (dialog: { accept(): Promise<void> }): void => void dialog.accept();
       page.on('dialog', accept);
       await page.goto(new URL('/icon.svg', page.url()).href);

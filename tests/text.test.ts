@@ -251,7 +251,7 @@ test('a text file comes to the shelf with every profile in it', async () => {
     path,
     `base Common\n  board harrow-64\nlayer Base\n  like the board\n\nprofile Day stage like Common\nprofile Late stage like Common\nlayer Dark\n  A: none\n`,
   );
-  const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+  const input = (await page.waitForSelector('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
   await input.uploadFile(path);
   await takeIn(page);
   await seeText(page, '.shelf-card h2', 'Day stage');

@@ -85,7 +85,9 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
       '/shelf',
       '.shelf-card',
       async (page) => {
-        const input = (await page.$('input[aria-label="Profile files"]')) as ElementHandle<HTMLInputElement>;
+        const input = (await page.waitForSelector(
+          'input[aria-label="Profile files"]',
+        )) as ElementHandle<HTMLInputElement>;
         await input.uploadFile('demo/show-desk.json');
         await page.waitForSelector('[data-part=bring-button]');
       },

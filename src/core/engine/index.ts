@@ -1,6 +1,6 @@
 /** From finger to host. The words used here (claim, head, stroke, origin, ...) are in docs/glossary.md. */
-export { compile, GESTURE, type Program } from './compile';
-export { figuresOf, handsBit, Leeway, type PressMemory, ruleBit, type RunTiming } from './decide';
+export { compile, GESTURE, type Program, runTiming, type RunTiming } from './compile';
+export { figuresOf, handsBit, Leeway, type PressMemory, ruleBit } from './decide';
 export { Engine } from './engine';
 export * from './out';
 export { replay, replayed, type ReplayOptions } from './replay';

@@ -1,5 +1,5 @@
 /** Which gestures have the timing of a setting: what one setting came to tells of another only where that is known. */
-import { GESTURE, type Program, type RunTiming } from '../engine';
+import { GESTURE, type Program, runTiming, type RunTiming } from '../engine';
 import type { GestureTiming } from '../profile';
 import type { Setting } from './grid';
 
@@ -13,16 +13,6 @@ const FIELDS = [
   'otherHandOnly',
 ] as const satisfies readonly (keyof RunTiming)[];
 type Field = (typeof FIELDS)[number];
-
-export const runTiming = (timing: GestureTiming): RunTiming => ({
-  holdAfterUs: timing.holdAfterMs * 1000,
-  tapGapUs: timing.tapGapMs * 1000,
-  retapUs: timing.retapMs * 1000,
-  typingGuardUs: timing.typingGuardMs * 1000,
-  tapUs: timing.tapMs * 1000,
-  interrupt: timing.interrupt,
-  otherHandOnly: timing.otherHandOnly,
-});
 
 const bindingsOf = ({ bindings, jointBindings }: Program): Program['bindings'] => [...bindings, ...jointBindings];
 

@@ -1,8 +1,7 @@
 /** What is known of the stretches of a take: pieces of what comes, each for all timings that lie within its bounds. */
-import { figuresOf, handsBit, type Leeway, type PressMemory, ruleBit } from '../engine';
+import { figuresOf, handsBit, type Leeway, type PressMemory, ruleBit, runTiming } from '../engine';
 import type { GestureTiming } from '../profile';
 import type { Arrivals } from './arrivals';
-import { runTiming } from './followers';
 import type { Delays } from './playing';
 
 /** A timing that a piece is looked for, as the engine's figures and bits. */

@@ -3,9 +3,9 @@
  * down, pending or remembered but by the rules for typing and re-taps (`PressMemory`); while it is played, the engine tells how far the timing could have
  * been another without anything coming out otherwise (`Leeway`). Whoever comes by with a timing that lies within takes what came, and goes on where that ends.
  */
-import { Engine, Leeway, type Program } from '../engine';
+import { Engine, Leeway, type Program, runTiming } from '../engine';
 import type { GestureTiming } from '../profile';
-import { Followers, runTiming } from './followers';
+import { Followers } from './followers';
 import type { Setting } from './grid';
 import { BELOW, DELAYS, DELAYS_END, FIRST, Grows, NEXT, OVER, Pieces, TOKENS, TOKENS_END, wantedOf } from './pieces';
 import { SETTLE_US, type Take } from './playing';

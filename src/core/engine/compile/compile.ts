@@ -26,6 +26,7 @@ import {
   type Program,
   type RunActuation,
   type RunBinding,
+  runTiming,
 } from './program';
 import { compileMacro } from './scores';
 import { UsageNumbers } from './usages';
@@ -65,13 +66,7 @@ function compileBinding(binding: Binding, actions: ActionCompiler): RunBinding |
           hold: step.hold ? actions.compile(step.hold) : null,
         })),
         hasHold: binding.steps.some((step) => step.hold !== undefined),
-        holdAfterUs: timing.holdAfterMs * 1000,
-        tapGapUs: timing.tapGapMs * 1000,
-        retapUs: timing.retapMs * 1000,
-        typingGuardUs: timing.typingGuardMs * 1000,
-        tapUs: timing.tapMs * 1000,
-        interrupt: timing.interrupt,
-        otherHandOnly: timing.otherHandOnly,
+        ...runTiming(timing),
       };
     }
     case 'stroke':

@@ -13,5 +13,7 @@ export {
   type RunGesture,
   type RunJoint,
   type RunStep,
+  runTiming,
+  type RunTiming,
 } from './program';
 export type { RunMacro, RunScore, RunScoreEvent, RunStroke, RunText } from './scores';

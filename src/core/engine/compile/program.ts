@@ -3,7 +3,7 @@
  * needs no strings and allocates nothing.
  */
 import type { Code } from '../../codes';
-import type { Interrupt } from '../../profile';
+import type { GestureTiming, Interrupt } from '../../profile';
 import type { RunAction } from './actions';
 import type { RunPlan } from './plans';
 import type { RunMacro } from './scores';
@@ -14,10 +14,8 @@ export const ACT = 1;
 export const GESTURE = 2;
 
 export type RunStep = { tap: RunAction | null; hold: RunAction | null };
-export type RunGesture = {
-  kind: typeof GESTURE;
-  steps: readonly RunStep[];
-  hasHold: boolean;
+/** The timing of a gesture that runs, times in µs. */
+export type RunTiming = {
   holdAfterUs: number;
   tapGapUs: number;
   retapUs: number;
@@ -26,8 +24,20 @@ export type RunGesture = {
   interrupt: Interrupt;
   otherHandOnly: boolean;
 };
+export type RunGesture = RunTiming & { kind: typeof GESTURE; steps: readonly RunStep[]; hasHold: boolean };
 type RunAct = { kind: typeof ACT; action: RunAction; usesUpOnce: boolean };
 export type RunBinding = RunAct | RunGesture | RunPlan | { kind: typeof NONE };
+
+/** A timing as gestures run by it. */
+export const runTiming = (timing: GestureTiming): RunTiming => ({
+  holdAfterUs: timing.holdAfterMs * 1000,
+  tapGapUs: timing.tapGapMs * 1000,
+  retapUs: timing.retapMs * 1000,
+  typingGuardUs: timing.typingGuardMs * 1000,
+  tapUs: timing.tapMs * 1000,
+  interrupt: timing.interrupt,
+  otherHandOnly: timing.otherHandOnly,
+});
 
 /** Actuation of one key in micrometres, with the defaults worked out. */
 export type RunActuation =

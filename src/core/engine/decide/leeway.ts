@@ -3,7 +3,7 @@
  * figures that would have answered alike. Two runs from the same standing whose figures both lie within are the same run, event by event.
  */
 import type { Interrupt } from '../../profile';
-import type { RunGesture } from '../compile';
+import type { RunTiming } from '../compile';
 
 /** Figures of a timing, by their places. */
 export const HOLD_AFTER = 0;
@@ -17,9 +17,6 @@ const RULES: Record<Interrupt, number> = { nested: 1, any: 2, wait: 4 };
 const ALL_RULES = 7;
 const ANY_HAND = 8;
 const OTHER_HAND = 16;
-
-/** The timing of a gesture that runs, times in µs. */
-export type RunTiming = Omit<RunGesture, 'kind' | 'steps' | 'hasHold'>;
 
 /** The figures of a timing in µs, by their places. */
 export const figuresOf = ({ holdAfterUs, tapGapUs, retapUs, typingGuardUs }: RunTiming): Float64Array =>
