@@ -3,8 +3,16 @@ import { Button, Checkbox, Input, Select } from 'antd';
 import { useEffect } from 'react';
 import type { Board } from '../../core/board';
 import { hostName } from '../../core/hosts';
-import { MOST_RULES, neverReached, type Asked, type HostState, type Rule, type Wanted } from '../../core/hostSide';
-import { sameData, type Profile } from '../../core/profile';
+import {
+  MOST_RULES,
+  neverReached,
+  placeOfRule,
+  type Asked,
+  type HostState,
+  type Rule,
+  type Wanted,
+} from '../../core/hostSide';
+import type { Profile } from '../../core/profile';
 import { useComputerSounds } from '../state/computerSounds';
 import { useHostRoom } from '../state/hostRoom';
 import './HostPanel.css';
@@ -23,13 +31,6 @@ function wantedOf(choice: string): Wanted {
 const nameOf = (program: string, title = ''): string =>
   (title === '' ? program : `${program}, “${title}”`).slice(0, 60);
 
-/** Where a rule that was seen at a place stands: there, elsewhere when others went or were moved, or there with other words; -1 when it has gone. */
-function placeOf(rules: readonly Rule[], rule: Rule, seenAt: number): number {
-  const isThere = (place: number): boolean => sameData(rules[place], rule);
-  const place = isThere(seenAt) ? seenAt : rules.findIndex((_, n) => isThere(n));
-  return place < 0 && seenAt < rules.length ? seenAt : place;
-}
-
 const DID: Readonly<Record<Asked['did'], string>> = {
   done: 'done',
   notListed: 'not on the list there; nothing was done',
@@ -40,10 +41,11 @@ type RuleRowProps = { rule: Rule; n: number; board: Board; profile: Profile; isN
 
 const RuleRow = ({ rule, n, board, profile, isNever, isAtWork }: RuleRowProps) => {
   const change = useHostRoom((state) => state.change);
+  const seen = useHostRoom((state) => state.rules?.length ?? 0);
   /** Changes this rule, wherever it stands by then. */
   const at = (make: (rules: readonly Rule[], place: number) => readonly Rule[]): void =>
     change((rules) => {
-      const place = placeOf(rules, rule, n);
+      const place = placeOfRule(rules, rule, { place: n, of: seen });
       return place < 0 ? rules : make(rules, place);
     });
   const put = (to: Partial<Rule>): void =>
@@ -220,14 +222,16 @@ export const HostPanel = ({ board, profile, inUse }: HostPanelProps) => {
               size="small"
               disabled={rules.length >= MOST_RULES}
               onClick={() =>
-                change((before) => [
-                  ...before,
-                  {
-                    name: nameOf(front ?? 'Program'),
-                    program: front ?? 'Program',
-                    wants: { do: 'slot', slot: 1 },
-                  },
-                ])
+                change((before) =>
+                  [
+                    ...before,
+                    {
+                      name: nameOf(front ?? 'Program'),
+                      program: front ?? 'Program',
+                      wants: { do: 'slot', slot: 1 },
+                    },
+                  ].slice(0, MOST_RULES),
+                )
               }
             >
               {front === undefined ? 'Add a rule' : `When ${front} is in front …`}

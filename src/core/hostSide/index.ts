@@ -1,4 +1,5 @@
 /** What is at the other end of the cable: rules by the program in front, and what its program, the server and pages say to each other. */
+export { placeOfRule } from './placeOfRule';
 export {
   asksForTitle,
   type InFront,
