@@ -222,16 +222,11 @@ export const HostPanel = ({ board, profile, inUse }: HostPanelProps) => {
               size="small"
               disabled={rules.length >= MOST_RULES}
               onClick={() =>
-                change((before) =>
-                  [
-                    ...before,
-                    {
-                      name: nameOf(front ?? 'Program'),
-                      program: front ?? 'Program',
-                      wants: { do: 'slot', slot: 1 },
-                    },
-                  ].slice(0, MOST_RULES),
-                )
+                change((before) => {
+                  const program = front ?? 'Program';
+                  const rule: Rule = { name: nameOf(program), program, wants: { do: 'slot', slot: 1 } };
+                  return before.length < MOST_RULES ? [...before, rule] : before;
+                })
               }
             >
               {front === undefined ? 'Add a rule' : `When ${front} is in front …`}
