@@ -9,6 +9,7 @@ import {
   listen,
   openBar,
   openPage,
+  press,
   quickHands,
   seeText,
   tabTo,
@@ -156,14 +157,40 @@ inTurn('several keys take one edit, which undo takes back as one', async () => {
   await hands(page, '+ControlLeft +KeyZ -KeyZ -ControlLeft');
   await seeText(page, '.sentences', 'Held for 220 ms');
 
-  // The second press of one key, copied to another.
-  await page.$eval('[aria-label^="first press, hold"]', (cell) => (cell as HTMLElement).focus());
+  // One meaning of a key, copied to the same place of another, whatever was copied before; the rest of that key stays.
   await hands(page, '+ControlLeft +KeyC -KeyC -ControlLeft');
+  const cell = (words: string): string => `.press-cell[aria-label="${words}"]`;
+  await page.focus(cell('first press, hold: Meta'));
+  await hands(page, '+ControlLeft +KeyC -KeyC -ControlLeft');
+  await page.waitForSelector('.key-moves [title="from the first press, hold (Ctrl+V)"]');
   await choose(page, '[data-key="L1-2"]');
-  await seeText(page, '.sentences', 'Q');
-  await page.$eval('[aria-label^="first press, hold"]', (cell) => (cell as HTMLElement).focus());
+  await page.waitForSelector(cell('first press, tap: Q'));
+  await page.focus(cell('first press, hold: add'));
   await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
-  await seeText(page, '[data-key="L1-2"]', 'Meta');
+  await page.waitForSelector(cell('first press, hold: Meta'));
+  await page.waitForSelector(cell('first press, tap: Q'));
+
+  // On the board it is all that a key does.
+  await choose(page, '[data-key="L1-3"]');
+  await page.waitForSelector(cell('first press, tap: W'));
+  await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
+  await page.waitForSelector(cell('first press, tap: Meta'));
+
+  // A whole key has no room in one place, and says so; nothing of the place is changed. The button fills the system's clipboard, too.
+  await choose(page, '[data-key="L2-3"]');
+  await page.waitForSelector(cell('first press, tap: S'));
+  await page.browserContext().overridePermissions(app.server.url, ['clipboard-sanitized-write']);
+  await press(page, 'Copy');
+  await choose(page, '[data-key="L1-2"]');
+  await page.waitForSelector(cell('first press, tap: Q'));
+  await page.focus(cell('second press, tap: add'));
+  await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
+  await seeText(page, '.ant-message', 'only one has room here');
+  await page.waitForSelector(cell('second press, tap: add'));
+  await choose(page, '[data-key="L1-4"]');
+  await page.waitForSelector(cell('first press, tap: E'));
+  await hands(page, '+ControlLeft +KeyV -KeyV -ControlLeft');
+  await page.waitForSelector(cell('first press, tap: S'));
   expect(complaints).toEqual([]);
   await page.close();
 });

@@ -229,7 +229,7 @@ test('a code is shared, pasted on any page, and opened from a link; it is seen b
     const clipboardData = new DataTransfer();
     clipboardData.setData('text/plain', `Here is mine: ${text}`);
     document
-      .querySelector('main')
+      .querySelector('.layout-bench [data-key]')
       ?.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
   }, sent);
   await seeText(page, '.bring-in', 'By letter');

@@ -1,13 +1,9 @@
 /** A profile that is pasted on any page, or whose code stands behind the # of the address, is shown on the shelf before anything is taken. */
 import { useEffect } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { findShareCode } from '../../core/files/share/mark';
+import { findShareCode, mayBeProfile } from '../../core/files/share/mark';
 import { isTyping } from '../shared/isTyping';
 import { useShelf } from '../state/shelf';
-
-/** Such a text may be a profile; what it is is found out where it is read. */
-const mayBeProfile = (text: string): boolean =>
-  findShareCode(text) !== undefined || (/^\s*[[{]/.test(text) && text.includes('underloom-'));
 
 export const BroughtAnywhere = () => {
   const navigate = useNavigate();

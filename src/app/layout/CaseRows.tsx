@@ -1,5 +1,4 @@
 /** What a key is under modifiers, a row a case, below its presses. A cell leads to its words in the assign line. */
-import type { KeyboardEvent } from 'react';
 import { wordOfCode } from '../../core/codes';
 import { printAction, printLine } from '../../core/notation';
 import {
@@ -11,8 +10,8 @@ import {
   type UnderCase,
 } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
+import { PressCell } from './PressCell';
 import { NAMES, partWord, wordsOf } from './pressWords';
-import './PressTable.css';
 
 type CaseRowsProps = {
   binding: Binding;
@@ -32,6 +31,12 @@ function withoutCase(action: ActionOf<'under'>, gone: UnderCase): Action | null 
   const cases = action.cases.filter((one) => one !== gone);
   return cases.length > 0 ? { ...action, cases } : (action.otherwise ?? null);
 }
+
+/** An action with something else under the modifiers of one of its cases. */
+const withCaseOf = (action: ActionOf<'under'>, old: UnderCase, to: Action): Action => ({
+  ...action,
+  cases: action.cases.map((one) => (one === old ? { ...one, action: to } : one)),
+});
 
 export const CaseRows = ({ binding, steps, bench, line, onWrite }: CaseRowsProps) => {
   const { profile, layer, selectedKey, edit } = bench;
@@ -54,32 +59,32 @@ export const CaseRows = ({ binding, steps, bench, line, onWrite }: CaseRowsProps
       {places.flatMap(({ step, what, action }) =>
         action.cases.map((one, n) => {
           const of = places.length > 1 ? `${partWord(step, what)}, ` : '';
-          const text = printAction(one.action, profile) ?? 'more than a line';
-          const keyDown = (event: KeyboardEvent): void => {
-            if (event.key !== 'Delete' && event.key !== 'Backspace') return;
-            event.preventDefault();
-            const to = withoutCase(action, one);
+          const put = (to: Action | null, said: string): void =>
             edit(
-              putOnStep(profile, layer.id, selectedKey, step, what, to),
-              `taking out what the ${NAMES[step] ?? ''} ${what} is under ${held(one)}`,
+              putOnStep(
+                profile,
+                layer.id,
+                selectedKey,
+                step,
+                what,
+                to ? withCaseOf(action, one, to) : withoutCase(action, one),
+              ),
+              `${said} what the ${NAMES[step] ?? ''} ${what} is under ${held(one)}`,
             );
-          };
           return (
             <tr key={`${step} ${what} ${n}`}>
               <th scope="row">
                 {of}under {held(one)}
               </th>
               <td colSpan={2}>
-                <button
-                  type="button"
-                  className="press-cell mono"
-                  aria-label={`${of}under ${held(one)}: ${text}`}
-                  title="Delete takes it out"
-                  onClick={() => write(one)}
-                  onKeyDown={keyDown}
-                >
-                  {text}
-                </button>
+                <PressCell
+                  bench={bench}
+                  name={`${of}under ${held(one)}`}
+                  words={printAction(one.action, profile) ?? 'more than a line'}
+                  action={one.action}
+                  onWrite={() => write(one)}
+                  onPut={put}
+                />
               </td>
             </tr>
           );

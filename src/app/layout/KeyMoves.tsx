@@ -3,6 +3,7 @@ import { Select } from 'antd';
 import { useState } from 'react';
 import type { Bench } from '../shared/useBench';
 import { useClipboard } from '../state/clipboard';
+import { useShelf } from '../state/shelf';
 import { SwapDialog } from './SwapDialog';
 import { useKeyMoves } from './useKeyMoves';
 import './KeyMoves.css';
@@ -11,12 +12,22 @@ type KeyMovesProps = { bench: Bench; swapsFrom: string | null; onSwap: (from: st
 
 export const KeyMoves = ({ bench, swapsFrom, onSwap }: KeyMovesProps) => {
   const moves = useKeyMoves(bench);
+  const notify = useShelf((state) => state.notify);
   const from = useClipboard((state) => state.from);
+  const copy = async (): Promise<void> => {
+    const text = moves.copy();
+    try {
+      // Ctrl+V asks the system's clipboard first: nothing older may lie there.
+      await navigator.clipboard.writeText(text);
+    } catch {
+      notify('It is copied for Paste. The browser does not let this page fill the clipboard of Ctrl+V; Ctrl+C does.');
+    }
+  };
   const [isSwapping, setIsSwapping] = useState(false);
   const others = bench.profile.layers.filter(({ id }) => id !== bench.layer.id).toReversed();
   return (
     <p className="key-moves">
-      <button type="button" className="word" title="Ctrl+C" onClick={() => moves.copy()}>
+      <button type="button" className="word" title="Ctrl+C" onClick={() => void copy()}>
         Copy
       </button>
       <button

@@ -2,12 +2,11 @@
  * A key's presses as a small table: what each does when tapped and when held, and what it is under modifiers. A cell leads to its
  * words in the assign line.
  */
-import type { KeyboardEvent } from 'react';
 import { printAction, printLine } from '../../core/notation';
 import { putOnStep, stepsOf, type Action, type Binding } from '../../core/profile';
 import type { Bench } from '../shared/useBench';
-import { copiedAction, useClipboard } from '../state/clipboard';
 import { CaseRows } from './CaseRows';
+import { PressCell } from './PressCell';
 import { NAMES, partWord, wordsOf } from './pressWords';
 import './PressTable.css';
 
@@ -22,7 +21,6 @@ export const PressTable = ({
   onWrite: (line: string, words?: readonly [from: number, to: number]) => void;
 }) => {
   const { profile, board, layer, selectedKey, edit } = bench;
-  const clipboard = useClipboard();
   if (binding.kind === 'stroke') return null;
   const steps = stepsOf(binding);
   const rows = steps.length < board.device.gestureSteps ? [...steps, {}] : steps;
@@ -43,30 +41,18 @@ export const PressTable = ({
       else if (text === undefined) onWrite(`${line}, ${part} `);
       else onWrite(line, wordsOf(line, part, text));
     };
-    const put = (to: Action | null, said: string): void =>
-      edit(putOnStep(profile, layer.id, selectedKey, step, what, to), `${said} the ${NAMES[step] ?? ''} ${what}`);
-    const keyDown = (event: KeyboardEvent): void => {
-      const pasted = copiedAction(clipboard.assignment);
-      const command = event.ctrlKey || event.metaKey;
-      if (command && event.code === 'KeyC' && action)
-        clipboard.copy({ does: { kind: 'act', action } }, `the ${NAMES[step] ?? ''} ${what}`);
-      else if (command && event.code === 'KeyV' && pasted) put(pasted, 'pasting on');
-      else if ((event.key === 'Delete' || event.key === 'Backspace') && action) put(null, 'taking out');
-      else return;
-      event.preventDefault();
-    };
     return (
       <td>
-        <button
-          type="button"
-          className={`press-cell ${text ? 'mono' : 'empty'}`}
-          aria-label={`${NAMES[step]} press, ${what}: ${text ?? 'add'}`}
-          title="Ctrl+C copies it, Ctrl+V puts a copied action here, Delete takes it out"
-          onClick={write}
-          onKeyDown={keyDown}
-        >
-          {text ?? 'add'}
-        </button>
+        <PressCell
+          bench={bench}
+          name={`${NAMES[step]} press, ${what}`}
+          words={text}
+          action={action}
+          onWrite={write}
+          onPut={(to, said) =>
+            edit(putOnStep(profile, layer.id, selectedKey, step, what, to), `${said} the ${NAMES[step] ?? ''} ${what}`)
+          }
+        />
       </td>
     );
   };

@@ -40,7 +40,7 @@ export type KeyMovesState = {
 
 export function useKeyMoves(bench: Bench): KeyMovesState {
   const { profile, board, layer, selectedKey, selectedKeys, run, edit, select } = bench;
-  const { all, copyAll } = useClipboard();
+  const { all, copy } = useClipboard();
   const undo = useShelf((state) => state.undo);
   const notify = useShelf((state) => state.notify);
   const notice = useUndoNotice();
@@ -65,7 +65,7 @@ export function useKeyMoves(bench: Bench): KeyMovesState {
     copy: () => {
       const copied = run.map((key) => layer.keys[key] ?? { does: PASS });
       const text = copied.map(({ does }) => printLine(does, profile) ?? 'pass').join('\t');
-      copyAll(copied, `${keysTitle(board, profile, selectedKeys)} on ${layer.name}`, text);
+      copy(copied, `${keysTitle(board, profile, selectedKeys)} on ${layer.name}`, text);
       return text;
     },
     paste: () => {

@@ -10,3 +10,7 @@ const MOST_LETTERS = 200_000;
 /** The code in what was pasted: alone, in a link, broken into lines by a message; undefined when there is none. */
 export const findShareCode = (pasted: string): string | undefined =>
   pasted.length > MOST_LETTERS ? undefined : CODE.exec(pasted)?.[1]?.replace(/\s+/g, '');
+
+/** Whether a text may be a profile, as a share code or as a file; what it is is found out where it is read. */
+export const mayBeProfile = (text: string): boolean =>
+  findShareCode(text) !== undefined || (/^\s*[[{]/.test(text) && text.includes('underloom-'));
