@@ -30,7 +30,9 @@ const FLAGS = [
  * A page of a test is opened, asked a few things, and left: what makes a long visit quick costs it more than it gains. Compiling twice,
  * and collecting what is small yet take a fifth of the processor's time of all these tests.
  */
-const FOR_SHORT_VISITS = ['--js-flags=--no-maglev,--min-semi-space-size=32,--initial-heap-size=256'];
+const FOR_SHORT_VISITS = [
+  '--js-flags=--no-maglev,--min-semi-space-size=32,--initial-heap-size=256,--invocation-count-for-turbofan=60000',
+];
 
 export const VIEW = { width: 1280, height: 800 };
 

@@ -1,12 +1,12 @@
 /**
- * Where end-to-end tests run: Jest's environment for Node, and beside it what a worker has one of, however many files it runs: the
+ * Where end-to-end tests run: the environment of all tests, and beside it what a worker has one of, however many files it runs: the
  * connection to its browser, and the server's program. Both are loaded outside the files' own module worlds, once.
  */
-import { TestEnvironment } from 'jest-environment-node';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import pino from 'pino';
 import { connect, launch, launchFirefox } from './browsers.mjs';
+import PlainRealm from './realm.mjs';
 
 let browser;
 let server;
@@ -30,7 +30,7 @@ async function serve(options) {
   return startServer({ development: false, log: pino({ level: 'silent' }), ...options });
 }
 
-export default class extends TestEnvironment {
+export default class extends PlainRealm {
   async setup() {
     await super.setup();
     this.global.underloom = { ownBrowser, launch, launchFirefox, serve, pool, blank };
