@@ -38,6 +38,7 @@ const CONTROLS: readonly ComponentType[] = [
   antd.InputNumber,
   antd.Menu,
   antd.Modal,
+  antd.Popconfirm,
   antd.Popover,
   antd.Progress,
   antd.Radio,
@@ -47,14 +48,14 @@ const CONTROLS: readonly ComponentType[] = [
   antd.Slider,
   antd.Switch,
   antd.Tooltip,
-  ...[antd.message, antd.Modal, antd.Popover].map(opened),
+  ...[antd.message, antd.Modal, antd.Popconfirm, antd.Popover].map(opened),
   () => createElement(opened(antd.Modal) as ComponentType<typeof ASKING>, ASKING),
 ] as ComponentType[];
 
 /** Menus and lists without anything in them have all their rules. */
 const EMPTY = { items: [], menu: { items: [] } };
 /** These want something to hang on. */
-const HANGING: readonly unknown[] = [antd.Dropdown, antd.Popover, antd.Tooltip];
+const HANGING: readonly unknown[] = [antd.Dropdown, antd.Popconfirm, antd.Popover, antd.Tooltip];
 
 /** Rules for every link of the page, which is not the controls' to say. */
 const ANY_LINK = /(?<=^|\})a(?=[:[{])[^{}]*\{[^{}]*\}/g;

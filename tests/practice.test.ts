@@ -150,6 +150,43 @@ test('a take that is left off for another bench is kept', async () => {
   await page.close();
 });
 
+test('a take is kept while it is written, and goes only when it is thrown away', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'tune');
+  await press(page, 'Write a take');
+  await press(page, 'Begin');
+  await seeText(page, '.write-take', 'Listening to your keyboard');
+  await quickHands(page, rolled('lower the house'));
+  await seeText(page, '[data-testid=written]', 'kept up to 0:');
+  // Whatever ends the browser now, it is there: another window has it already.
+  const { page: other } = await openPage(app.browser, page.url());
+  await seeText(other, '.takes', 'so far');
+  await page.bringToFront();
+  await page.keyboard.press('F10');
+  await press(page, 'Begin again');
+  await seeText(page, '.ant-popconfirm', 'for good');
+  await press(page, 'Not now');
+  await press(page, 'Keep this take');
+  await seeText(page, '.takes', 'today');
+  // It is one take, whole now.
+  await page.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 1);
+  expect(await textOf(page, '.takes .practice-choice')).not.toContain('so far');
+
+  await press(page, 'Write a take');
+  await press(page, 'Begin');
+  await seeText(page, '.write-take', 'Listening to your keyboard');
+  await quickHands(page, rolled('lower the house'));
+  await seeText(page, '[data-testid=written]', 'kept up to 0:');
+  await press(page, 'Throw it away');
+  await choose(page, '.ant-popconfirm-buttons button ::-p-text(Throw it away)');
+  await page.waitForSelector('.takes');
+  await other.bringToFront();
+  await other.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 1);
+  expect(await textOf(other, '.takes .practice-choice')).not.toContain('so far');
+  expect(complaints).toEqual([]);
+  await other.close();
+  await page.close();
+});
+
 test('free writing: what is taken back and replaced, and what is clicked on, says what was meant', async () => {
   const { page, complaints } = await openOwn(homeRow(), 'tune');
   await press(page, 'Write a take');

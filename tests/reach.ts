@@ -8,7 +8,7 @@ import type { Page } from 'puppeteer-core';
 const MOST_STOPS = 400;
 
 /** Things with one stop for all of them, gone through with arrow keys; a card is renamed with F2 as with a double click. */
-const GROUPS = `.board, .shelf-card, [role=radiogroup], [role=tablist], [role=listbox], [role=menu], .cm-editor,
+const GROUPS = `.board, .lanes, .shelf-card, [role=radiogroup], [role=tablist], [role=listbox], [role=menu], .cm-editor,
   .ant-segmented, .ant-radio-group, .ant-select, .ant-color-picker-trigger, .ant-input-number, .ant-slider`;
 
 /** The layers and keys of the weave are those of the board, gone through there. */

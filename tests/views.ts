@@ -1,6 +1,6 @@
 /** Every view of the app, dialogs and menus with it, and how a person comes to it. */
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { choose, hands, press } from './browser';
+import { choose, hands, listen, press, wait } from './browser';
 
 const AS_IT_OPENS = async (): Promise<void> => undefined;
 
@@ -26,6 +26,15 @@ async function fromMenu(page: Page, item: string, ready: string): Promise<void> 
   await page.waitForSelector(ready);
 }
 
+/** Writes the beginning of a text. */
+async function writeTake(page: Page): Promise<void> {
+  await press(page, 'Write a take');
+  await press(page, 'Begin');
+  await page.waitForSelector('.listening-line');
+  for (const key of 'Lower the house lights') await page.keyboard.press(key === ' ' ? 'Space' : (key as 'l'));
+  await page.keyboard.press('F10');
+}
+
 const SHOW_DESK = '/profile/demo-show-desk';
 const PROMPT_BOOK = '/profile/demo-prompt-book';
 /** What of a view is new in it, where most of it is another view's: a selector. A dialog is all of its view by itself. */
@@ -42,7 +51,60 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     ['trial', `${SHOW_DESK}/trial`, '.trial-main', AS_IT_OPENS],
     ['tune', `${PROMPT_BOOK}/practice/tune`, '.takes', AS_IT_OPENS],
     ['writing a take', `${PROMPT_BOOK}/practice/tune`, '.takes', (page) => press(page, 'Write a take'), '.write-take'],
+    [
+      'throwing away a take',
+      `${PROMPT_BOOK}/practice/tune`,
+      '.takes',
+      async (page) => {
+        await writeTake(page);
+        await press(page, 'Begin again');
+      },
+      '.ant-popconfirm',
+    ],
+    [
+      'a take',
+      `${PROMPT_BOOK}/practice/tune`,
+      '.takes',
+      async (page) => {
+        await writeTake(page);
+        await press(page, 'Keep this take');
+        await page.waitForSelector('.thread-row');
+      },
+      '.tune',
+    ],
     ['practise', `${PROMPT_BOOK}/practice/practise`, '.practise-list', AS_IT_OPENS],
+    [
+      'days of practice',
+      `${PROMPT_BOOK}/practice/practise`,
+      '.practise-list',
+      async (page) => {
+        await choose(page, '.practice-choice ::-p-text(Letters)');
+        await choose(page, '.practise-acts .ant-btn-primary');
+        await page.waitForSelector('.listening-line');
+        const next = (): Promise<string> => page.$eval('.practise-now', (now) => now.textContent ?? '');
+        // One is wrong first.
+        await page.keyboard.press((await next()) === 'z' ? 'q' : 'z');
+        await page.waitForSelector('.practise-now.wrong');
+        for (let n = 0; n < 5; n++) {
+          await page.keyboard.press((await next()) as 'a');
+          await wait(200);
+        }
+        await page.keyboard.press('F10');
+        await page.waitForSelector('.days-knot');
+      },
+    ],
+    [
+      'a decision',
+      `${PROMPT_BOOK}/trial`,
+      '.trial-main',
+      async (page) => {
+        await listen(page);
+        for (const key of 'she') await page.keyboard.press(key as 's');
+        await page.keyboard.press('F10');
+        await choose(page, '[data-testid=decisions] button');
+        await page.waitForSelector('[data-part=why]');
+      },
+    ],
     ['load', `${PROMPT_BOOK}/practice/load`, '.load-figures', AS_IT_OPENS],
     ['walk', `${PROMPT_BOOK}/practice/walk`, '.walk-steps', AS_IT_OPENS],
     [

@@ -1,9 +1,11 @@
 /** What a name on the list does, and everything else that does nothing. */
 import { afterAll, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { execFile } from 'node:child_process';
 import { chmodSync, ftruncateSync, mkdtempSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import { Asks } from './asks';
 import { argumentsOf, desktopEntry } from './desktopEntry';
 import { BadList, listCommand, readList } from './list';
@@ -90,6 +92,25 @@ test('a list is written at the terminal alone, and one that is damaged is not wr
     sounds: [],
     problem: expect.stringContaining('program.x'),
   });
+});
+
+test('two terminals that change the list wait for each other; what one that was killed has left is named', async () => {
+  const list = join(folder, 'both.json');
+  const good = entry('both.desktop', 'Type=Application\nExec=true');
+  const ask = promisify(execFile);
+  const names = ['One', 'Two', 'Three', 'Four'];
+  const said = await Promise.all(
+    names.map((name) =>
+      ask(process.execPath, ['dist-node/host/main.js', '--list', list, 'list', 'add', 'program', name, good]),
+    ),
+  );
+  expect(said.every(({ stdout }) => stdout.includes('is on the list'))).toBe(true);
+  expect(Object.keys(readList(list).program).toSorted()).toEqual(names.toSorted());
+
+  writeFileSync(`${list}.new`, '{');
+  expect(() => listCommand(list, ['add', 'program', 'One', good])).toThrow(`take ${list}.new away`);
+  rmSync(`${list}.new`);
+  expect(listCommand(list, ['add', 'program', 'One', good])).toContain('is on the list');
 });
 
 test('only what is listed is done, not more than five a second, and what cannot be started says so', async () => {

@@ -47,13 +47,12 @@ export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
               key={from + n}
               type="button"
               className={mark === undefined ? 'free-piece' : 'free-piece free-marked'}
-              aria-label={
-                mark === undefined ? `${text} came; say that another was meant` : `${text} came, ${mark} was meant`
-              }
               onClick={() => setAsked(piece)}
             >
               {text}
+              <span className="visually-hidden"> came{mark === undefined ? '; say that another was meant' : ', '}</span>
               {mark !== undefined && <span className="free-meant">{mark}</span>}
+              {mark !== undefined && <span className="visually-hidden"> was meant</span>}
             </button>
           );
         })}

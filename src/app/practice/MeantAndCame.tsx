@@ -1,5 +1,5 @@
 /** What was meant as running text; where something else came it stands below, marked, with the decision that explains it. */
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
 import type { Sample } from '../../core/engine';
@@ -47,6 +47,17 @@ function piecesOf({ looked }: LookedAt, from: number, to: number): Piece[] {
   plain(to);
   return pieces;
 }
+
+/** A text, or a sign where there is none, which is read as what it is. */
+const shownOr = (text: string, sign: string): ReactNode =>
+  text !== '' ? (
+    text
+  ) : (
+    <>
+      <span aria-hidden="true">{sign}</span>
+      <span className="visually-hidden">nothing</span>
+    </>
+  );
 
 export const MeantAndCame = ({ take, samples, looked, trouble, board, profile }: Props) => {
   const navigate = useNavigate();
@@ -114,11 +125,12 @@ export const MeantAndCame = ({ take, samples, looked, trouble, board, profile }:
                 type="button"
                 className={`meant-slip ${piece.slip.kind === 'hand' ? 'by-hand' : ''}`}
                 aria-pressed={piece.slip === shown}
-                aria-label={`${piece.text === '' ? 'nothing' : piece.text} was meant, ${piece.came === '' ? 'nothing' : piece.came} came`}
                 onClick={() => setChosen(piece.slip === shown ? null : piece.slip)}
               >
-                {piece.text === '' ? '‸' : piece.text}
-                <span className="slip-came">{piece.came === '' ? '—' : piece.came}</span>
+                {shownOr(piece.text, '‸')}
+                <span className="visually-hidden"> was meant, </span>
+                <span className="slip-came">{shownOr(piece.came, '—')}</span>
+                <span className="visually-hidden"> came</span>
               </button>
             ) : (
               <span key={n}>{piece.text}</span>

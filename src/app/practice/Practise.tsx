@@ -20,8 +20,8 @@ import { ListeningLine } from '../shared/ListeningLine';
 import { useKeyboard } from '../state/keyboards';
 import {
   dayOf,
-  notePractice,
   ofLastWeek,
+  PracticeBook,
   practisedOf,
   strengthsOf,
   type Noted,
@@ -76,6 +76,7 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
   const [practising] = useState(
     () => new Practising(sound, exercise.items, exercise.kind === 'text', strengthsOf(rows), Math.random),
   );
+  const [book] = useState(() => new PracticeBook(profile.id));
   const [, draw] = useReducer((count: number) => count + 1, 0);
   const [hidesWay, setHidesWay] = useState(false);
   const [problem, setProblem] = useState('');
@@ -98,13 +99,13 @@ const Run = ({ sound, exercise, rows, bench, onNoted }: RunProps) => {
           strength: practising.strengthOf(token),
         });
       }
-      void notePractice(profile.id, dayOf(new Date()), [...byToken.values()]).then((why) => {
-        setProblem(why === undefined ? '' : `Not kept: ${why}.`);
+      void book.note(dayOf(new Date()), [...byToken.values()]).then((why) => {
+        setProblem(why === undefined ? '' : `Not kept yet: ${why}. It is tried again with what you type next.`);
         noted.current();
       });
     };
     return () => practising.part();
-  }, [practising, profile.id]);
+  }, [practising, book]);
 
   const { isListening } = listening;
   useEffect(() => {

@@ -39,17 +39,15 @@ const Thread = ({ name, holds, held, cutMs, isChosen, onChoose }: ThreadProps) =
   const both = mixed(held);
   const middle = HEIGHT / 2;
   const slips = held.filter(({ isSlip }) => isSlip).length;
+  const outcomes = (wanted: Held['outcome']): number => held.filter(({ outcome }) => outcome === wanted).length;
   return (
-    <button
-      type="button"
-      className="thread-row"
-      aria-pressed={isChosen}
-      aria-label={`${name}: ${held.filter(({ outcome }) => outcome === 'tap').length} taps, ${held.filter(({ outcome }) => outcome === 'hold').length} holds, ${slips} wrong; cut at ${cutMs} ms`}
-      onClick={onChoose}
-    >
+    <button type="button" className="thread-row" aria-pressed={isChosen} onClick={onChoose}>
       <span className="thread-name">
         <strong>{name}</strong>
         <span className="soft">{holds}</span>
+        <span className="visually-hidden">
+          : {outcomes('tap')} taps, {outcomes('hold')} holds, {slips} wrong; cut at {cutMs} ms
+        </span>
       </span>
       <svg viewBox={`-2 0 ${WIDTH + 4} ${HEIGHT}`} aria-hidden="true">
         {both && (
@@ -74,7 +72,7 @@ const Thread = ({ name, holds, held, cutMs, isChosen, onChoose }: ThreadProps) =
           );
         })}
         <path d={`M${xOf(cutMs)} 3V${HEIGHT - 3}`} className="thread-cut" />
-        <circle cx={xOf(cutMs)} cy={3.5} r={3} />
+        <circle cx={xOf(cutMs)} cy={3.5} r={3} className="thread-cut" />
       </svg>
     </button>
   );
@@ -129,7 +127,7 @@ export const Threads = ({ looked, bench }: { looked: LookedAt | null; bench: Ben
         </p>
       )}
       {looked && (
-        <p className="soft">
+        <p className="soft threads-delay">
           Keys come {msOf(looked.delayMeanUs)} after the finger on average, 95 of 100 within {msOf(looked.delay95Us)}
           {late.length > 0 &&
             `; latest ${late.map(([key, , us]) => `${keyLegend(board, profile, key)} ${msOf(us)}`).join(', ')}`}

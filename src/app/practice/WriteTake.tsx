@@ -1,14 +1,15 @@
 /** Writing a take: a text of the yard or one's own, on one's own keyboard; what comes stands under what is meant, and typing goes on whatever comes. */
-import { App as AntApp, Button, Input, Segmented } from 'antd';
+import { App as AntApp, Button, Input, Popconfirm, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Sound } from '../../core/check';
 import { hostLayout, hostName, strokesOf, type ShownPiece } from '../../core/hosts';
 import { corrected, YARD_TEXTS } from '../../core/typing';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
-import { headOf, strokesOfTake, useTakes } from '../state/takes';
+import { headOf, strokesOfTake, useTakes, type Take } from '../state/takes';
 import { FreeText } from './FreeText';
 import { TypedText } from './TypedText';
+import { useSoFar } from './useSoFar';
 import { meantOf, Writing } from './writing';
 import './WriteTake.css';
 
@@ -27,6 +28,21 @@ type Props = {
 
 const timeOf = (ms: number): string =>
   `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
+
+/** What throws written text away asks first, when there is enough of it to be missed. */
+const Thrown = ({ isAsked, onThrown, children }: { isAsked: boolean; onThrown: () => void; children: string }) => (
+  <Popconfirm
+    title="What you have written goes, for good."
+    okText="Throw it away"
+    cancelText="Not now"
+    disabled={!isAsked}
+    onConfirm={onThrown}
+  >
+    <button type="button" className="word" onClick={isAsked ? undefined : onThrown}>
+      {children}
+    </button>
+  </Popconfirm>
+);
 
 export const WriteTake = ({ sound, onDone }: Props) => {
   const { profile, board } = sound;
@@ -68,19 +84,27 @@ export const WriteTake = ({ sound, onDone }: Props) => {
     return () => cancelAnimationFrame(frame);
   }, [writing, listening]);
 
-  const add = (more: string): Promise<string | undefined> => {
-    writing.settle(performance.now());
+  /** What has been written, as a take. */
+  const takeOf = (more: string): Omit<Take, 'id'> => {
     const free = isFree ? corrected(sound, writing.samples) : null;
     const markOf = (place = -1): string | undefined => {
       const piece = writing.host.pieces[place];
       return piece && marks.get(piece);
     };
-    return useTakes.getState().add({
+    return {
       name: `${isFree ? 'Free writing' : which === OWN ? 'A text of my own' : which}${more}`,
       ...headOf(profile),
       meant: free ? free.meant.map((token, n) => markOf(free.places[n]) ?? token).join('') : writing.meantLine(),
       strokes: strokesOfTake(free ? free.samples : writing.samples),
-    });
+    };
+  };
+  const written = isFree ? writing.host.pieces.length : writing.followed.at;
+  const hasEnough = written >= FEWEST;
+  const soFar = useSoFar(writing, listening.isListening, () => (hasEnough ? takeOf(', so far') : null));
+  const add = (more: string): Promise<string | undefined> => {
+    writing.settle(performance.now());
+    writing.isStored = true;
+    return useTakes.getState().add(takeOf(more), writing.id);
   };
   const keep = async (): Promise<void> => {
     setKeeping(true);
@@ -95,8 +119,10 @@ export const WriteTake = ({ sound, onDone }: Props) => {
     leftOff.current = null;
     onDone(isKept);
   };
-  const written = isFree ? writing.host.pieces.length : writing.followed.at;
-  const hasEnough = written >= FEWEST;
+  const forget = (): void =>
+    void soFar.forget().then((why) => {
+      if (why !== undefined) void message.error(`What you threw away is still among the takes: ${why}.`, 8);
+    });
   useEffect(() => {
     leftOff.current = hasEnough
       ? () =>
@@ -124,9 +150,15 @@ export const WriteTake = ({ sound, onDone }: Props) => {
         <span>
           <strong>Write a take</strong> <span className="soft">as you always do; if it comes out wrong, go on</span>
         </span>
-        <button type="button" className="word" onClick={() => done(false)}>
+        <Thrown
+          isAsked={hasEnough}
+          onThrown={() => {
+            forget();
+            done(false);
+          }}
+        >
           {hasEnough ? 'Throw it away' : 'Back to the takes'}
-        </button>
+        </Thrown>
       </p>
       <Segmented<string>
         aria-label="Which text"
@@ -181,16 +213,16 @@ export const WriteTake = ({ sound, onDone }: Props) => {
             <Button onClick={listening.start} disabled={writing.isDone}>
               Go on
             </Button>
-            <button
-              type="button"
-              className="word"
-              onClick={() => {
+            <Thrown
+              isAsked={hasEnough}
+              onThrown={() => {
+                forget();
                 setMarks(new Map());
                 anew();
               }}
             >
               Begin again
-            </button>
+            </Thrown>
           </>
         ) : (
           <Button
@@ -205,8 +237,12 @@ export const WriteTake = ({ sound, onDone }: Props) => {
         <span className="soft write-figures" data-testid="written">
           {isFree ? `${written} characters` : `${written} of ${meant.length} characters`} ·{' '}
           {timeOf((writing.samples.at(-1)?.tUs ?? 0) / 1000)}
+          {soFar.keptUs !== null && ` · kept up to ${timeOf(soFar.keptUs / 1000)}`}
         </span>
       </p>
+      {soFar.problem !== '' && (
+        <p role="alert">What you write cannot be kept while you write it: {soFar.problem}. Keep it when it is done.</p>
+      )}
     </section>
   );
 };

@@ -3,6 +3,7 @@ import type { Sound } from '../../core/check';
 import type { Sample } from '../../core/engine';
 import { pieceShown } from '../../core/hosts';
 import { follow, settledAfter, TokenNumbers, tokensOf, type Followed } from '../../core/typing';
+import { newActId } from '../state/ids';
 import { LiveFingers } from './liveFingers';
 
 /** After so many tokens a take has ended: eight hours of fast typing are more than the store would thank for. */
@@ -10,6 +11,10 @@ export const MOST_TOKENS = 40_000;
 
 export class Writing extends LiveFingers {
   readonly samples: Sample[] = [];
+  /** Of the take that this becomes: whatever is kept of it, and however often, is one take. */
+  readonly id = newActId();
+  /** Whether something of it may be in the store. */
+  isStored = false;
   followed: Followed = { at: 0, steps: [] };
   private readonly numbers = new TokenNumbers();
   private readonly meantRow: Int32Array;

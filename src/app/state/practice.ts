@@ -2,6 +2,7 @@
 import Dexie, { type EntityTable } from 'dexie';
 import { z } from '../../core/reading';
 import { inTime, OPENS_WITHIN_MS, reasonOf, WRITES_WITHIN_MS } from './database';
+import { newActId } from './ids';
 
 const rowSchema = z.object({
   id: z.string(),
@@ -14,6 +15,8 @@ const rowSchema = z.object({
   wrong: z.number(),
   sumMs: z.number(),
   strength: z.number(),
+  /** Which part of whose practising was added last: one whose answer never came may be sent once more, and counts once. */
+  last: z.object({ writer: z.string(), n: z.number() }).optional(),
 });
 export type Practised = z.infer<typeof rowSchema>;
 
@@ -35,28 +38,56 @@ export async function practisedOf(profile: string): Promise<{ rows: Practised[];
 /** What was typed of one thing, since it was noted last. */
 export type Noted = { token: string; key: string; count: number; wrong: number; sumMs: number; strength: number };
 
-/** Adds to a day, in one step with what another window has added. Why not, when the store refuses. */
-export async function notePractice(profile: string, day: string, noted: readonly Noted[]): Promise<string | undefined> {
+type Part = { n: number; day: string; noted: readonly Noted[] };
+
+/** Adds parts to their days, in one step with what another window has added; none is added twice. Why not, when the store refuses. */
+async function addParts(profile: string, writer: string, parts: readonly Part[]): Promise<string | undefined> {
   const work = database.transaction('rw', database.practised, async () => {
-    for (const one of noted) {
-      const id = `${profile} ${day} ${one.token}`;
-      const before = await database.practised.get(id);
-      await database.practised.put({
-        ...one,
-        id,
-        profile,
-        day,
-        count: (before?.count ?? 0) + one.count,
-        wrong: (before?.wrong ?? 0) + one.wrong,
-        sumMs: (before?.sumMs ?? 0) + one.sumMs,
-      });
-    }
+    for (const { n, day, noted } of parts)
+      for (const one of noted) {
+        const id = `${profile} ${day} ${one.token}`;
+        const before = await database.practised.get(id);
+        if (before?.last?.writer === writer && before.last.n >= n) continue;
+        await database.practised.put({
+          ...one,
+          id,
+          profile,
+          day,
+          count: (before?.count ?? 0) + one.count,
+          wrong: (before?.wrong ?? 0) + one.wrong,
+          sumMs: (before?.sumMs ?? 0) + one.sumMs,
+          last: { writer, n },
+        });
+      }
   });
   try {
     await inTime(work, WRITES_WITHIN_MS);
     return undefined;
   } catch (error) {
     return reasonOf(error);
+  }
+}
+
+/** Where one who practises notes how it went. What the store refuses is noted with what comes next. */
+export class PracticeBook {
+  private readonly writer = newActId();
+  private unkept: readonly Part[] = [];
+  private parts = 0;
+  private turn: Promise<unknown> = Promise.resolve();
+
+  constructor(private readonly profile: string) {}
+
+  /** Notes a part of a day. Why it is not kept yet, when the store refuses. */
+  async note(day: string, noted: readonly Noted[]): Promise<string | undefined> {
+    this.unkept = [...this.unkept, { n: ++this.parts, day, noted }];
+    const turn = this.turn.then(async () => {
+      const parts = this.unkept;
+      const why = await addParts(this.profile, this.writer, parts);
+      if (why === undefined) this.unkept = this.unkept.filter((part) => !parts.includes(part));
+      return why;
+    });
+    this.turn = turn;
+    return turn;
   }
 }
 

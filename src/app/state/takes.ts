@@ -1,5 +1,6 @@
 /**
- * Takes: what somebody typed, with what was meant, in this browser alone. A take is written once and whole; its name is all that changes of it. What
+ * Takes: what somebody typed, with what was meant, in this browser alone. A take grows while it is
+ * written; then its name is all that changes of it. What
  * is shown is what the store has, in every window.
  */
 import Dexie, { liveQuery, type EntityTable } from 'dexie';
@@ -38,8 +39,8 @@ type TakesState = {
   /** Why the store cannot be read; empty when it can. */
   problem: string;
   follow(): void;
-  /** Keeps a take. Why not, when the store refuses. */
-  add(take: Omit<Take, 'id'>): Promise<string | undefined>;
+  /** Keeps a take, in the place of what was kept with this id before. Why not, when the store refuses. */
+  add(take: Omit<Take, 'id'>, id?: string): Promise<string | undefined>;
   rename(id: string, name: string): Promise<string | undefined>;
   remove(ids: readonly string[]): Promise<string | undefined>;
 };
@@ -78,7 +79,7 @@ export const useTakes = create<TakesState>()((set) => ({
     });
   },
 
-  add: (take) => kept(() => database.takes.add({ ...take, name: nameOf(take.name), id: newActId() })),
+  add: (take, id = newActId()) => kept(() => database.takes.put({ ...take, name: nameOf(take.name), id })),
   rename: (id, name) => kept(() => database.takes.update(id, { name: nameOf(name) })),
   remove: (ids) => kept(() => database.takes.bulkDelete([...ids])),
 }));
