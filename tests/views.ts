@@ -1,6 +1,6 @@
 /** Every view of the app, dialogs and menus with it, and how a person comes to it. */
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { choose, hands, listen, press, wait } from './browser';
+import { choose, hands, listen, press, saveToKeyboard, wait } from './browser';
 
 const AS_IT_OPENS = async (): Promise<void> => undefined;
 
@@ -74,6 +74,18 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
     ],
     ['practise', `${PROMPT_BOOK}/practice/practise`, '.practise-list', AS_IT_OPENS],
     [
+      'settings tried',
+      `${PROMPT_BOOK}/practice/tune`,
+      '.takes',
+      async (page) => {
+        await writeTake(page);
+        await press(page, 'Keep this take');
+        await press(page, 'Try them');
+        await page.waitForSelector('[data-testid=suggestion]');
+      },
+      '.settings-tried',
+    ],
+    [
       'days of practice',
       `${PROMPT_BOOK}/practice/practise`,
       '.practise-list',
@@ -115,6 +127,16 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
       '.walk-card',
     ],
     ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
+    [
+      'a saved keyboard, and rules',
+      `${SHOW_DESK}/device`,
+      '.slots',
+      async (page) => {
+        await saveToKeyboard(page);
+        await press(page, 'Add a rule');
+        await page.waitForSelector('.host-rule');
+      },
+    ],
     ['a key is chosen', `${SHOW_DESK}/layout`, '.layout-bench', (page) => choose(page, '[data-key="CapsLock"]'), CARD],
     ['two readings', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'copy'), CARD],
     ['not understood', `${SHOW_DESK}/layout`, '.layout-bench', (page) => typeLine(page, 'go to Numbers'), CARD],

@@ -80,7 +80,7 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
           <div className="settings-chart">
             <SettingsChart tuning={tuning} swept={swept} />
           </div>
-          <div className="settings-advice" data-testid="suggestion">
+          <div data-testid="suggestion">
             <p>{suggestionWords(tuning)}</p>
             {tuning.otherWords.length > 0 && (
               <p className="soft" data-testid="other-words">

@@ -1,5 +1,5 @@
 /** The takes, newest first, each with its own small rhythm: written, named, joined, taken along as files and brought in. */
-import { App as AntApp, Button, Dropdown, Popconfirm } from 'antd';
+import { App as AntApp, Button, Dropdown } from 'antd';
 import { useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
 import { isOfLamp } from '../../core/engine';
@@ -7,6 +7,7 @@ import { readStrokes, writeStrokes } from '../../core/files';
 import type { Profile } from '../../core/profile';
 import { textOfFile, Unreadable } from '../../core/reading';
 import { joinTakes, tokensOf } from '../../core/typing';
+import { AskedFirst } from '../shared/AskedFirst';
 import { download, fileNameOf } from '../shared/download';
 import { headOf, samplesOfTake, useTakes, type Take } from '../state/takes';
 import { Rhythm } from './Rhythm';
@@ -58,6 +59,7 @@ const Item = ({ take, isChosen, onChoose, onRename }: ItemProps) => {
         defaultValue={take.name}
         maxLength={60}
         autoFocus
+        onFocus={({ target }) => target.select()}
         onKeyDown={(event) => {
           if (event.key === 'Escape') setIsNaming(false);
           if (event.key === 'Enter') event.currentTarget.blur();
@@ -217,20 +219,19 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
           Write a take
         </Button>
         {one ? (
-          <Popconfirm
-            title={`Take “${one.name}” away for good?`}
-            okText="Take it away"
-            cancelText="Keep it"
-            onConfirm={() =>
+          <AskedFirst
+            className="madder"
+            asks={`Take “${one.name}” away for good?`}
+            yes="Take it away"
+            no="Keep it"
+            onYes={() =>
               void remove([one.id]).then((why) => {
                 if (why !== undefined) void message.error(`“${one.name}” is still here: ${why}.`);
               })
             }
           >
-            <button type="button" className="word madder">
-              Take away
-            </button>
-          </Popconfirm>
+            Take away
+          </AskedFirst>
         ) : (
           <button type="button" className="word" onClick={() => files.current?.click()}>
             Bring one in

@@ -1,9 +1,10 @@
 /** Writing a take: a text of the yard or one's own, on one's own keyboard; what comes stands under what is meant, and typing goes on whatever comes. */
-import { App as AntApp, Button, Input, Popconfirm, Segmented } from 'antd';
+import { App as AntApp, Button, Input, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Sound } from '../../core/check';
 import { hostLayout, hostName, strokesOf, type ShownPiece } from '../../core/hosts';
 import { corrected, YARD_TEXTS } from '../../core/typing';
+import { AskedFirst } from '../shared/AskedFirst';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
 import { headOf, strokesOfTake, useTakes, type Take } from '../state/takes';
@@ -20,6 +21,8 @@ const LONGEST = 20_000;
 /** A take of fewer presses tells nothing. */
 const FEWEST = 8;
 
+const THROWN = { asks: 'What you have written goes, for good.', yes: 'Throw it away', no: 'Not now' };
+
 type Props = {
   /** As the draft is when it is begun: what changes it meanwhile does not touch what is written. */
   sound: Sound;
@@ -28,21 +31,6 @@ type Props = {
 
 const timeOf = (ms: number): string =>
   `${Math.floor(ms / 60_000)}:${String(Math.floor(ms / 1000) % 60).padStart(2, '0')}`;
-
-/** What throws written text away asks first, when there is enough of it to be missed. */
-const Thrown = ({ isAsked, onThrown, children }: { isAsked: boolean; onThrown: () => void; children: string }) => (
-  <Popconfirm
-    title="What you have written goes, for good."
-    okText="Throw it away"
-    cancelText="Not now"
-    disabled={!isAsked}
-    onConfirm={onThrown}
-  >
-    <button type="button" className="word" onClick={isAsked ? undefined : onThrown}>
-      {children}
-    </button>
-  </Popconfirm>
-);
 
 export const WriteTake = ({ sound, onDone }: Props) => {
   const { profile, board } = sound;
@@ -113,34 +101,35 @@ export const WriteTake = ({ sound, onDone }: Props) => {
     if (why === undefined) done(true);
     else void message.error(`Not kept: ${why}. It is still here; make room and keep it again.`, 8);
   };
-  /** What was neither kept nor thrown away is kept when somebody goes elsewhere; the browser asks before the page is closed. */
-  const leftOff = useRef<(() => void) | null>(null);
   const done = (isKept: boolean): void => {
-    leftOff.current = null;
+    writing.end();
     onDone(isKept);
   };
   const forget = (): void =>
     void soFar.forget().then((why) => {
       if (why !== undefined) void message.error(`What you threw away is still among the takes: ${why}.`, 8);
     });
+  /** What was neither kept nor thrown away is kept when somebody goes elsewhere; the browser asks before the page is closed. */
+  const leaving = useRef({ isOpen: (): boolean => false, keep: (): void => undefined });
   useEffect(() => {
-    leftOff.current = hasEnough
-      ? () =>
-          void add(', left off').then((why) =>
-            why === undefined
-              ? message.info('The take that you left off is kept among the takes.')
-              : message.error(`The take that you left off is not kept: ${why}.`, 8),
-          )
-      : null;
+    leaving.current = {
+      isOpen: () => hasEnough && !writing.isOver,
+      keep: () =>
+        void add(', left off').then((why) =>
+          why === undefined
+            ? message.info('The take that you left off is kept among the takes.')
+            : message.error(`The take that you left off is not kept: ${why}.`, 8),
+        ),
+    };
   });
   useEffect(() => {
     const ask = (event: BeforeUnloadEvent): void => {
-      if (leftOff.current) event.preventDefault();
+      if (leaving.current.isOpen()) event.preventDefault();
     };
     addEventListener('beforeunload', ask);
     return () => {
       removeEventListener('beforeunload', ask);
-      leftOff.current?.();
+      if (leaving.current.isOpen()) leaving.current.keep();
     };
   }, []);
 
@@ -150,15 +139,16 @@ export const WriteTake = ({ sound, onDone }: Props) => {
         <span>
           <strong>Write a take</strong> <span className="soft">as you always do; if it comes out wrong, go on</span>
         </span>
-        <Thrown
+        <AskedFirst
+          {...THROWN}
           isAsked={hasEnough}
-          onThrown={() => {
+          onYes={() => {
             forget();
             done(false);
           }}
         >
           {hasEnough ? 'Throw it away' : 'Back to the takes'}
-        </Thrown>
+        </AskedFirst>
       </p>
       <Segmented<string>
         aria-label="Which text"
@@ -213,16 +203,17 @@ export const WriteTake = ({ sound, onDone }: Props) => {
             <Button onClick={listening.start} disabled={writing.isDone}>
               Go on
             </Button>
-            <Thrown
+            <AskedFirst
+              {...THROWN}
               isAsked={hasEnough}
-              onThrown={() => {
+              onYes={() => {
                 forget();
                 setMarks(new Map());
                 anew();
               }}
             >
               Begin again
-            </Thrown>
+            </AskedFirst>
           </>
         ) : (
           <Button

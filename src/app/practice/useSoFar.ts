@@ -16,7 +16,7 @@ export type SoFar = {
   keptUs: number | null;
   /** Why the store refuses; empty while it does not. */
   problem: string;
-  /** Takes away what was kept so far. Why not, when the store refuses. */
+  /** Ends it, and takes away what was kept so far. Why not, when the store refuses. */
   forget(): Promise<string | undefined>;
 };
 
@@ -32,7 +32,7 @@ export function useSoFar(writing: Writing, isListening: boolean, soFar: () => Om
     let [seen, stored, looks] = [0, 0, 0];
     const look = (): void => {
       const { length } = writing.samples;
-      const isDue = length > stored && (length === seen || ++looks >= MOST_LOOKS);
+      const isDue = !writing.isOver && length > stored && (length === seen || ++looks >= MOST_LOOKS);
       seen = length;
       const take = isDue ? make.current() : null;
       if (!take) return;
@@ -54,6 +54,9 @@ export function useSoFar(writing: Writing, isListening: boolean, soFar: () => Om
   return {
     keptUs: kept.of === writing.id ? kept.upToUs : null,
     problem,
-    forget: async () => (writing.isStored ? useTakes.getState().remove([writing.id]) : undefined),
+    forget: async () => {
+      writing.end();
+      return writing.isStored ? useTakes.getState().remove([writing.id]) : undefined;
+    },
   };
 }

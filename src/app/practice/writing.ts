@@ -16,6 +16,7 @@ export class Writing extends LiveFingers {
   /** Whether something of it may be in the store. */
   isStored = false;
   followed: Followed = { at: 0, steps: [] };
+  private hasEnded = false;
   private readonly numbers = new TokenNumbers();
   private readonly meantRow: Int32Array;
   private settled = { meant: 0, came: 0 };
@@ -27,6 +28,15 @@ export class Writing extends LiveFingers {
   ) {
     super(sound);
     this.meantRow = this.numbers.rowOf(meant);
+  }
+
+  /** Whether it has been kept as a whole, or thrown away: nothing more becomes of it. */
+  get isOver(): boolean {
+    return this.hasEnded;
+  }
+
+  end(): void {
+    this.hasEnded = true;
   }
 
   /** Whether all that was to be written has been. */
