@@ -257,7 +257,7 @@ test('after a dialog the focus is back where it came from', async () => {
     await wait(100);
     await page.keyboard.press('Escape');
     await page.waitForSelector(dialog, { hidden: true });
-    await wait(50);
+    for (let n = 0; n < 100 && (await focused(page)) !== before; n++) await wait(50);
     expect(await focused(page)).toBe(before);
   }
   await page.close();
