@@ -12,6 +12,8 @@ import './Threads.css';
 const WIDTH = 210;
 const HEIGHT = 46;
 const LONGEST_MS = 440;
+const TICKS_MS = [0, 100, 200, 300, 400];
+const AXIS_HEIGHT = 17;
 const xOf = (ms: number): number => (Math.min(ms, LONGEST_MS) / LONGEST_MS) * WIDTH;
 const MOST_TICKS = 160;
 
@@ -118,13 +120,18 @@ export const Threads = ({ looked, bench }: { looked: LookedAt | null; bench: Ben
         {looked && rows.length === 0 && <p className="soft">No key of a gesture was pressed in this take.</p>}
       </div>
       {rows.length > 0 && (
-        <p className="threads-axis soft" aria-hidden="true">
-          <span>0</span>
-          <span>100</span>
-          <span>200</span>
-          <span>300</span>
-          <span>400 ms</span>
-        </p>
+        <div className="threads-axis" aria-hidden="true">
+          <svg viewBox={`-2 0 ${WIDTH + 4} ${AXIS_HEIGHT}`}>
+            {TICKS_MS.map((ms) => (
+              <g key={ms} transform={`translate(${xOf(ms)} 0)`}>
+                <path d="M0 0V3" className="thread-line" />
+                <text y={AXIS_HEIGHT - 3} textAnchor={ms === 0 ? 'start' : 'middle'}>
+                  {ms === TICKS_MS.at(-1) ? `${ms} ms` : ms}
+                </text>
+              </g>
+            ))}
+          </svg>
+        </div>
       )}
       {looked && (
         <p className="soft threads-delay">
