@@ -24,6 +24,7 @@ import { legendOfCode } from '../../core/codes';
 import { hostLayout, legendOnHost, type HostLayoutId } from '../../core/hosts';
 import type { Dye } from '../../core/profile';
 import { threadOf } from '../theme/dyes';
+import { letterOf } from '../shared/letterOf';
 import { capPath } from '../shared/Cap';
 import './BoardCanvas.css';
 
@@ -220,7 +221,7 @@ export const BoardCanvas = ({
     } else if (event.key === ',' || event.key === '.') {
       event.preventDefault();
       onDraw(turnKeys(board, selected, event.key === ',' ? -TURN_STEP : TURN_STEP), `turns-${moves.current}`);
-    } else if (event.key === 'a' && (event.ctrlKey || event.metaKey)) {
+    } else if (letterOf(event) === 'a' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault();
       onSelect(board.keys.map(({ id }) => id));
     }

@@ -17,6 +17,7 @@ import {
 } from '../../core/board';
 import { writeBoard } from '../../core/files';
 import { foreign } from '../../core/reading';
+import { letterOf } from '../shared/letterOf';
 import { download, fileNameOf } from '../shared/download';
 import { isTyping } from '../shared/isTyping';
 import { useUndoNotice } from '../shared/useUndoNotice';
@@ -101,7 +102,7 @@ export const Drawing = ({ own }: { own: OwnBoard }) => {
       className="boards-drawing"
       onKeyDown={(event) => {
         if (!(event.ctrlKey || event.metaKey) || isTyping(event.target)) return;
-        const key = event.key.toLowerCase();
+        const key = letterOf(event);
         if (key === 'z' && !event.shiftKey) undo(board.id);
         else if (key === 'y' || key === 'z') redo(board.id);
         else return;

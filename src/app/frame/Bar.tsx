@@ -13,6 +13,7 @@ import { useFinder } from '../state/finder';
 import { useWordAsked } from '../state/wordAsked';
 import { isNamed, isToName } from '../state/toName';
 import { useDocument, useProfile, useShelf, type Travelled } from '../state/shelf';
+import { letterOf } from '../shared/letterOf';
 import { isHalfTyped, isTyping } from '../shared/isTyping';
 import { LookAtList } from '../shared/LookAtList';
 import { NameField } from '../shared/NameField';
@@ -31,9 +32,9 @@ const WordsDialog = lazy(() => import('./WordsDialog'));
 const ShortcutsDialog = lazy(() => import('./ShortcutsDialog'));
 
 /** Finding works from inside a text field, too. */
-const isFind = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && event.code === 'KeyK';
+const isFind = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && letterOf(event) === 'k';
 const isTravel = (event: KeyboardEvent): boolean =>
-  (event.ctrlKey || event.metaKey) && (event.code === 'KeyZ' || event.code === 'KeyY');
+  (event.ctrlKey || event.metaKey) && ['z', 'y'].includes(letterOf(event));
 
 /** Undo and redo of one profile; with the keys, what was done is said. */
 function useTravel(profileId: string): { undo: (byKeys?: boolean) => void; redo: (byKeys?: boolean) => void } {
@@ -232,10 +233,10 @@ export const Bar = memo(({ profile, board }: { profile: Profile; board: Board })
       if (isFind(event)) {
         event.preventDefault();
         openFinder();
-      } else if (command && event.code === 'KeyZ') {
+      } else if (command && letterOf(event) === 'z') {
         event.preventDefault();
         (event.shiftKey ? redo : undo)(true);
-      } else if (command && event.code === 'KeyY') {
+      } else if (command && letterOf(event) === 'y') {
         event.preventDefault();
         redo(true);
       } else if (!command && !event.altKey && event.key === '?') {

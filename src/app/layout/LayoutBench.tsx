@@ -2,6 +2,7 @@
 import { lazy, Suspense, useCallback, useRef, useState, type CSSProperties, type KeyboardEvent } from 'react';
 import { contactOf, extentOf, rowsOf } from '../../core/board';
 import { bindKeys } from '../../core/profile';
+import { letterOf } from '../shared/letterOf';
 import { UNIT } from '../shared/Cap';
 import { keysTitle } from '../shared/keyNames';
 import { LookAtList } from '../shared/LookAtList';
@@ -76,7 +77,7 @@ const LayoutBench = () => {
   );
 
   const boardKeyDown = (event: KeyboardEvent): void => {
-    if ((event.ctrlKey || event.metaKey) && event.code === 'KeyA') {
+    if ((event.ctrlKey || event.metaKey) && letterOf(event) === 'a') {
       event.preventDefault();
       select({ key: selectedKey, also: board.keys.map(({ id }) => id) });
     }

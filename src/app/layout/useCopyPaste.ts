@@ -4,6 +4,7 @@
  */
 import { useRef, type ClipboardEvent, type KeyboardEvent, type SyntheticEvent } from 'react';
 import { mayBeProfile } from '../../core/files/share/mark';
+import { letterOf } from '../shared/letterOf';
 import { isTyping } from '../shared/isTyping';
 import { useClipboard } from '../state/clipboard';
 
@@ -59,12 +60,12 @@ export function useCopyPaste({
       else pasteText(text);
     },
     onKeyDown: (event) => {
-      const { code } = event;
-      if (!isCommand(event) || (code !== 'KeyC' && code !== 'KeyV') || !take(event)) return;
+      const letter = letterOf(event);
+      if (!isCommand(event) || (letter !== 'c' && letter !== 'v') || !take(event)) return;
       wasTold.current = false;
       setTimeout(() => {
         if (wasTold.current) return;
-        if (code === 'KeyC') copy();
+        if (letter === 'c') copy();
         else pasteOwn();
       }, PATIENCE_MS);
     },

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react';
 import { create } from 'zustand';
 import { operations } from '../../core/macro';
 import type { ScoreEvent } from '../../core/profile';
+import { letterOf } from '../shared/letterOf';
 import { isTyping } from '../shared/isTyping';
 import type { MacroDesk } from './useMacroDesk';
 
@@ -33,14 +34,14 @@ export function useScoreKeys(keys: ScoreKeys): void {
       if (isRecording || event.defaultPrevented || isTyping(event.target) || isInDialog(event.target)) return;
       const command = event.ctrlKey || event.metaKey;
       const isOnScore = event.target instanceof Element && event.target.closest('[data-score]') !== null;
-      if (!command && !event.altKey && event.code === 'KeyR') onRecord();
+      if (!command && !event.altKey && letterOf(event) === 'r') onRecord();
       else if (!command && event.code === 'Space' && isOnScore && !(event.target instanceof HTMLButtonElement))
         onPlay();
-      else if (command && event.code === 'KeyC' && desk.places.size > 0) {
+      else if (command && letterOf(event) === 'c' && desk.places.size > 0) {
         const events = desk.score.events.filter((_, index) => desk.places.has(index));
         const first = events[0]?.atUs ?? 0;
         useCopied.setState({ events: events.map((one) => ({ ...one, atUs: one.atUs - first })) });
-      } else if (command && event.code === 'KeyV' && useCopied.getState().events.length > 0) {
+      } else if (command && letterOf(event) === 'v' && useCopied.getState().events.length > 0) {
         const pasted = useCopied.getState().events.map((one) => ({ ...one, atUs: one.atUs + Math.round(markUs) }));
         desk.setScore(operations.putIn(desk.score, pasted), 'pasted events');
       } else return;

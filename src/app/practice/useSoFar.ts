@@ -45,6 +45,7 @@ export function useSoFar(writing: Writing, isListening: boolean, soFar: () => Om
         .then((why) => {
           setProblem(why ?? '');
           if (why === undefined) setKept({ of: writing.id, upToUs });
+          else stored = 0;
         });
     };
     const timer = setInterval(look, REST_MS);

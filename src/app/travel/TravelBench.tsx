@@ -7,6 +7,7 @@ import type { BoardKey } from '../../core/board';
 import { BEARABLE, settingsOf, type HandFigures, type RestingWeight } from '../../core/hands';
 import { printActuation } from '../../core/notation';
 import { sameData, setActuation, type Actuation } from '../../core/profile';
+import { letterOf } from '../shared/letterOf';
 import { BoardView } from '../shared/BoardView';
 import { Later } from '../shared/Later';
 import { LARGEST_ON_BENCH, type KeyFace } from '../shared/Cap';
@@ -125,13 +126,13 @@ const TravelBench = () => {
           onSelectAlso={selectAlso}
           onKeyDown={(event) => {
             const command = event.ctrlKey || event.metaKey;
-            if (command && event.code === 'KeyC') setCopied(actuation);
-            else if (command && event.code === 'KeyV' && copied)
+            if (command && letterOf(event) === 'c') setCopied(actuation);
+            else if (command && letterOf(event) === 'v' && copied)
               edit(
                 setActuation(profile, selectedKeys, copied),
                 `the travel of ${keysTitle(board, profile, selectedKeys)}`,
               );
-            else if (command && event.code === 'KeyA') selectAll(board.keys.map(({ id }) => id));
+            else if (command && letterOf(event) === 'a') selectAll(board.keys.map(({ id }) => id));
             else if (event.key === 'Escape') select({ key: selectedKey });
             else return;
             event.preventDefault();
