@@ -181,9 +181,12 @@ test('a take is kept while it is written, and goes only when it is thrown away',
   await seeText(page, '.write-take', 'Listening to your keyboard');
   await quickHands(page, rolled('lower the house'));
   await seeText(page, '[data-testid=written]', 'kept up to 0:');
-  await press(page, 'Throw it away');
+  await seeText(other, '.takes', 'so far');
+  // Begun again, the focus is on what begins.
+  await page.keyboard.press('F10');
+  await press(page, 'Begin again');
   await choose(page, '.ant-popconfirm-buttons button ::-p-text(Throw it away)');
-  await page.waitForSelector('.takes');
+  await isOn('Begin');
   await other.bringToFront();
   await other.waitForFunction(() => document.querySelectorAll('.takes .practice-choice').length === 1);
   expect(await textOf(other, '.takes .practice-choice')).not.toContain('so far');

@@ -55,7 +55,7 @@ export const WriteTake = ({ sound, onDone }: Props) => {
   const [, draw] = useReducer((count: number) => count + 1, 0);
   const listening = useListening((isFree || meant.length > 0) && lacking.length === 0 ? writing : null, board);
   const begin = useRef<HTMLButtonElement>(null);
-  useEffect(() => begin.current?.focus(), []);
+  useEffect(() => begin.current?.focus(), [round]);
 
   // Time passes once a frame while somebody writes; what has come is drawn with it.
   useEffect(() => {

@@ -17,7 +17,6 @@ type AskedFirstProps = {
 
 export const AskedFirst = ({ children, className = '', asks, yes, no, isAsked = true, onYes }: AskedFirstProps) => {
   const word = useRef<HTMLButtonElement>(null);
-  const isOver = useRef(false);
   return (
     <Popconfirm
       title={asks}
@@ -26,13 +25,9 @@ export const AskedFirst = ({ children, className = '', asks, yes, no, isAsked = 
       cancelButtonProps={{ autoFocus: true }}
       destroyOnHidden
       disabled={!isAsked}
-      onConfirm={() => {
-        isOver.current = true;
-        onYes();
-      }}
+      onConfirm={onYes}
       onOpenChange={(isOpen) => {
-        if (!isOpen && !isOver.current) word.current?.focus();
-        isOver.current = false;
+        if (!isOpen) word.current?.focus();
       }}
     >
       <button ref={word} type="button" className={`word ${className}`} onClick={isAsked ? undefined : onYes}>

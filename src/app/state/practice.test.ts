@@ -66,6 +66,8 @@ test('what the store has taken without saying so is sent again, and counts once'
   expect(await book.note(DAY, [noted(2, 1)])).toContain('lost');
   expect(await counted('late')).toEqual([{ count: 7, wrong: 1 }]);
   jest.restoreAllMocks();
+  // Somebody else comes between.
+  expect(await new PracticeBook('late').note(DAY, [noted(3)])).toBeUndefined();
   expect(await book.note(DAY, [noted(1)])).toBeUndefined();
-  expect(await counted('late')).toEqual([{ count: 8, wrong: 1 }]);
+  expect(await counted('late')).toEqual([{ count: 11, wrong: 1 }]);
 });

@@ -15,8 +15,8 @@ const rowSchema = z.object({
   wrong: z.number(),
   sumMs: z.number(),
   strength: z.number(),
-  /** Which part of whose practising was added last: one whose answer never came may be sent once more, and counts once. */
-  last: z.object({ writer: z.string(), n: z.number() }).optional(),
+  /** Up to which part each practising was added: one whose answer never came may be sent once more, and counts once. */
+  upTo: z.record(z.string(), z.number()).optional(),
 });
 export type Practised = z.infer<typeof rowSchema>;
 
@@ -47,7 +47,7 @@ async function addParts(profile: string, writer: string, parts: readonly Part[])
       for (const one of noted) {
         const id = `${profile} ${day} ${one.token}`;
         const before = await database.practised.get(id);
-        if (before?.last?.writer === writer && before.last.n >= n) continue;
+        if ((before?.upTo?.[writer] ?? 0) >= n) continue;
         await database.practised.put({
           ...one,
           id,
@@ -56,7 +56,7 @@ async function addParts(profile: string, writer: string, parts: readonly Part[])
           count: (before?.count ?? 0) + one.count,
           wrong: (before?.wrong ?? 0) + one.wrong,
           sumMs: (before?.sumMs ?? 0) + one.sumMs,
-          last: { writer, n },
+          upTo: { ...before?.upTo, [writer]: n },
         });
       }
   });
