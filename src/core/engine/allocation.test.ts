@@ -1,9 +1,10 @@
 /**
  * Nothing is allocated per event once warm: what a board types all day must not wake the garbage collector. The test counts what
- * the heap grows by, with no collection in between, after enough presses for every record and every function to be warm. Times
+ * the heap grows by, with no collection in between, after enough presses for every record and every function to be warm. No function is put
+ * into its caller meanwhile, which would hide numbers that are allocated on their way; whether it is done hangs on the machine's mood. Times
  * stay below half an hour: larger numbers are allocated by the language when they are handed to a function, as to `feed`.
  */
-import { describe, expect, test } from '@jest/globals';
+import { afterAll, describe, expect, test } from '@jest/globals';
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import type { Joint } from '../profile';
@@ -12,6 +13,8 @@ import { Engine } from './engine';
 import { fingers, sketchProfile, type SketchLayers } from '../../../tests/making/sketch';
 
 setFlagsFromString('--expose-gc');
+setFlagsFromString('--no-turbo-inlining');
+afterAll(() => setFlagsFromString('--turbo-inlining'));
 const collect = runInNewContext('gc') as () => void;
 
 /** A session has an engine of its own: some rounds make its records warm, the others count. */

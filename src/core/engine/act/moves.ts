@@ -2,7 +2,8 @@
  * Movement while keys are held: the pointer, and the wheel that goes on turning. What has been gone is told once a poll, in whole counts
  * that fit a report; what is left over stays for the next, so that nothing is lost. All that are held add up.
  *
- * Distances are whole millionths of a count: a speed in counts a second times µs.
+ * Distances are whole millionths of a count: a speed in counts a second times µs. They are handed on in fields and no arguments: numbers of
+ * this size would be allocated on their way.
  */
 import { type Clock, Timer } from '../clock';
 import type { MovePart } from '../compile';
@@ -20,6 +21,9 @@ class Move {
   beganUs = 0;
   /** Up to when it has been counted. */
   lastUs = 0;
+  /** How far it had gone then, since it began. */
+  goneX = 0;
+  goneY = 0;
   /** Of one that follows the depth: what is left over, in parts of its span. */
   restX = 0;
   restY = 0;
@@ -32,6 +36,9 @@ export class Moves {
   private pointerY = 0;
   private wheelX = 0;
   private wheelY = 0;
+  /** What the movement that was counted last has gone since it was counted before. */
+  private stepX = 0;
+  private stepY = 0;
   private readonly poll: Timer;
 
   constructor(
@@ -50,7 +57,7 @@ export class Moves {
     move.by = by;
     move.key = key;
     move.beganUs = move.lastUs = this.clock.nowUs;
-    move.restX = move.restY = 0;
+    move.goneX = move.goneY = move.restX = move.restY = 0;
     if (!this.poll.isSet) this.wait();
   }
 
@@ -112,16 +119,30 @@ export class Moves {
     const now = this.clock.nowUs;
     if (now === move.lastUs) return;
     if (part.fromUm >= 0) this.goByDepth(move, part, now - move.lastUs);
-    else {
-      const from = move.lastUs - move.beganUs;
-      const to = now - move.beganUs;
-      this.add(
-        part.isWheel,
-        gone(part.x, part.rampUs, to) - gone(part.x, part.rampUs, from),
-        gone(part.y, part.rampUs, to) - gone(part.y, part.rampUs, from),
-      );
-    }
+    else this.goByTime(move, part, now - move.beganUs);
     move.lastUs = now;
+    if (part.isWheel) {
+      this.wheelX += this.stepX;
+      this.wheelY += this.stepY;
+    } else {
+      this.pointerX += this.stepX;
+      this.pointerY += this.stepY;
+    }
+  }
+
+  /** As far as it has gone after a time: v·t²/2R on its ramp, and at full speed after it. */
+  private goByTime(move: Move, { x, y, rampUs }: MovePart, afterUs: number): void {
+    const { goneX, goneY } = move;
+    if (afterUs < rampUs) {
+      const fullUs = (afterUs * afterUs) / (2 * rampUs);
+      move.goneX = Math.trunc(x * fullUs);
+      move.goneY = Math.trunc(y * fullUs);
+    } else {
+      move.goneX = x * afterUs - Math.trunc((x * rampUs) / 2);
+      move.goneY = y * afterUs - Math.trunc((y * rampUs) / 2);
+    }
+    this.stepX = move.goneX - goneX;
+    this.stepY = move.goneY - goneY;
   }
 
   /** As fast as the key is deep now; keys pressed together have no depth, and go at full speed. */
@@ -132,33 +153,12 @@ export class Moves {
     const share = Math.max(0, Math.min(deep, spanUm));
     move.restX += part.x * forUs * share;
     move.restY += part.y * forUs * share;
-    const x = Math.trunc(move.restX / spanUm);
-    const y = Math.trunc(move.restY / spanUm);
-    move.restX -= x * spanUm;
-    move.restY -= y * spanUm;
-    this.add(part.isWheel, x, y);
-  }
-
-  private add(isWheel: boolean, x: number, y: number): void {
-    if (isWheel) {
-      this.wheelX += x;
-      this.wheelY += y;
-    } else {
-      this.pointerX += x;
-      this.pointerY += y;
-    }
+    this.stepX = Math.trunc(move.restX / spanUm);
+    this.stepY = Math.trunc(move.restY / spanUm);
+    move.restX -= this.stepX * spanUm;
+    move.restY -= this.stepY * spanUm;
   }
 }
 
-/** How far something has gone after a time, in millionths of a count: v·t²/2R on its ramp, and at full speed after it. */
-function gone(perSecond: number, rampUs: number, afterUs: number): number {
-  const speed = Math.abs(perSecond);
-  const way =
-    afterUs < rampUs
-      ? Math.floor(speed * ((afterUs * afterUs) / (2 * rampUs)))
-      : speed * afterUs - Math.floor((speed * rampUs) / 2);
-  return perSecond < 0 ? -way : way;
-}
-
-/** The whole counts in a distance that a report can tell. */
-const wholeOf = (distance: number): number => Math.max(-MOST, Math.min(Math.trunc(distance / COUNT), MOST));
+/** The whole counts in a distance that a report can tell; never a negative zero, which would be allocated. */
+const wholeOf = (distance: number): number => Math.max(-MOST, Math.min(distance / COUNT, MOST)) | 0;
