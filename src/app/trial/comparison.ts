@@ -25,10 +25,25 @@ export const playsAlike = (one: Profile, other: Profile): boolean =>
   one === other || sameData(playedOf(one), playedOf(other));
 
 export class Comparison {
+  private before: Got | null = null;
   private compared: { version: number; changes: Changes } | null = null;
+  /** The profiles under which the fingers were typed that are remembered. */
+  private under: readonly Profile[] = [];
+  /** When the screen was cleared last, in µs: nothing before counts. -1 when it never was. */
+  sinceUs = -1;
 
-  /** @param before null when nothing is compared: what is played now is what was played then */
-  constructor(public before: Got | null = null) {}
+  /** Fingers come that are none of an earlier trial: what they type, they type under this profile. */
+  typedUnder(profile: Profile): void {
+    if (!this.under.includes(profile)) this.under = [...this.under, profile];
+  }
+
+  /** The fingers of an earlier trial, which gave its host this up to a time in µs, are run again under a profile. */
+  goOn(earlier: Comparison, host: readonly HostBar[], untilUs: number, profile: Profile): void {
+    const was = earlier.gotSoFar(host, untilUs);
+    this.begin(was.under.some((one) => !playsAlike(one, profile)) ? was : null);
+    this.under = was.under;
+    this.sinceUs = was.sinceUs;
+  }
 
   /** What differs; null when nothing is compared. Worked out once for each version of what there is now. */
   changes(version: number, host: readonly HostBar[]): Changes | null {
@@ -39,5 +54,29 @@ export class Comparison {
       this.compared = { version, changes: changesBetween(was.filter(counts), host.filter(counts)) };
     }
     return this.compared.changes;
+  }
+
+  /** What is compared counts from here, in µs. */
+  clearedAt(tUs: number): void {
+    this.sinceUs = tUs;
+    this.begin(this.before && { ...this.before, sinceUs: tUs });
+  }
+
+  /** What is played now is what was played then. */
+  forget(): void {
+    this.begin(null);
+    this.under = [];
+  }
+
+  private begin(before: Got | null): void {
+    this.before = before;
+    this.compared = null;
+  }
+
+  /** What the host got as it was typed, whatever settings ran it again since. */
+  private gotSoFar(now: readonly HostBar[], untilUs: number): Got {
+    const { before, sinceUs, under } = this;
+    const host = before ? [...before.host, ...now.filter(({ fromUs }) => fromUs > before.untilUs)] : [...now];
+    return { host, sinceUs, untilUs, under };
   }
 }

@@ -21,7 +21,7 @@ import {
 import type { Sound } from '../../core/check';
 import type { Shown } from '../../core/lamps';
 import type { Profile } from '../../core/profile';
-import { Comparison, playsAlike, type Got } from './comparison';
+import { Comparison } from './comparison';
 import { Computer } from './computer';
 import { HostFeed } from './hostFeed';
 import { HostLamps } from './hostLamps';
@@ -49,16 +49,13 @@ export class TrialSession {
   private readonly feed: HostFeed;
   private readonly record = new FingerRecord();
   private readonly typed = new ScreenText();
-  private comparison = new Comparison();
+  private readonly comparison = new Comparison();
   private readonly telling = new Telling();
   private readonly lamps: HostLamps;
   /** Recorded fingers are run that come with what their host said of its lamps: this one says nothing of its own. */
   private isHostQuiet = false;
-  /** When the screen was cleared last, in µs; -1 when it never was. While fingers are run again: when it is to be cleared. */
-  private clearedUs = -1;
+  /** When the screen is to be cleared while fingers are run again, in µs; null when it is not. */
   private clearsAtUs: number | null = null;
-  /** The profiles under which the fingers were typed that are remembered. */
-  private typedUnder: readonly Profile[] = [];
   /** The right edge of the lanes, in µs. Stands still while nothing happens. */
   edgeUs = 0;
   private startMs = performance.now();
@@ -148,7 +145,7 @@ export class TrialSession {
   finger(key: KeyId, down: boolean, atMs: number): void {
     const index = this.keyIndex.get(key);
     if (!this.player || this.runs || index === undefined || this.fingersDown.has(key) === down) return;
-    this.typedHere();
+    this.comparison.typedUnder(this.profile);
     const tUs = this.usOf(atMs);
     if (down) this.fingersDown.add(key);
     else this.fingersDown.delete(key);
@@ -159,14 +156,14 @@ export class TrialSession {
   /** A lamp of the host is turned on or off by hand, or by another keyboard, at a time of the page's clock in ms. */
   light(lamp: HostLamp, lit: boolean, atMs: number): void {
     if (!this.player || this.runs) return;
-    this.typedHere();
+    this.comparison.typedUnder(this.profile);
     this.move(sampleOfLamp(this.usOf(atMs), lamp, lit));
   }
 
   /** A finger has pulled a key to a depth in µm, 0 for up, at a time of the page's clock in ms: a trigger, not a key. */
   depth(key: KeyId, depthUm: number, atMs: number): void {
     if (!this.player || this.runs || !this.keyIndex.has(key)) return;
-    this.typedHere();
+    this.comparison.typedUnder(this.profile);
     if (depthUm > 0) this.fingersDown.add(key);
     else if (!this.fingersDown.delete(key)) return;
     this.move({ tUs: this.usOf(atMs), key, depthUm });
@@ -181,7 +178,7 @@ export class TrialSession {
    */
   run(samples: readonly Sample[], nowMs: number, settleUs = 1_000_000): number {
     if (this.isWatched) return 0;
-    this.typedHere();
+    this.comparison.typedUnder(this.profile);
     this.letGo(nowMs);
     const firstUs = samples[0]?.tUs ?? 0;
     const fromUs = Math.max(this.edgeUs, this.usOf(nowMs)) + RUN_GAP_US - firstUs;
@@ -345,8 +342,8 @@ export class TrialSession {
   resume(earlier: TrialSession): void {
     this.startMs = earlier.startMs;
     const untilUs = earlier.edgeUs;
-    this.clearedUs = earlier.clearedUs;
-    this.clearsAtUs = earlier.clearedUs < 0 ? null : earlier.clearedUs;
+    const { sinceUs } = earlier.comparison;
+    this.clearsAtUs = sinceUs < 0 ? null : sinceUs;
     this.typed.keepFor(earlier.screen);
     // Of its lamps the host says anew what comes of the keys as they are now.
     this.playAll(
@@ -355,16 +352,8 @@ export class TrialSession {
       earlier.record.lettings,
     );
     if (!this.runs) this.screenIsRun();
-    const was = earlier.gotSoFar(untilUs);
-    const isOther = was.under.some((profile) => !playsAlike(profile, this.profile));
-    this.comparison = new Comparison(isOther ? was : null);
-    this.typedUnder = was.under;
+    this.comparison.goOn(earlier.comparison, earlier.lanes.host, untilUs, this.profile);
     this.changed();
-  }
-
-  /** Fingers come that are none of an earlier trial: what they type, they type under these settings. */
-  private typedHere(): void {
-    if (!this.typedUnder.includes(this.profile)) this.typedUnder = [...this.typedUnder, this.profile];
   }
 
   /** The fingers have been run again: what came before the screen was cleared does not count. */
@@ -374,23 +363,13 @@ export class TrialSession {
     this.typed.keep(this.host.pieces);
   }
 
-  /** What the host got as it was typed, whatever settings ran it again since, up to a time in µs. */
-  private gotSoFar(untilUs: number): Got {
-    const { before } = this.comparison;
-    const host = before
-      ? [...before.host, ...this.lanes.host.filter(({ fromUs }) => fromUs > before.untilUs)]
-      : [...this.lanes.host];
-    return { host, sinceUs: this.clearedUs, untilUs, under: this.typedUnder };
-  }
-
   /** What differs from what the host got before; null when nothing is compared. */
   get changes(): Changes | null {
     return this.comparison.changes(this.telling.version, this.lanes.host);
   }
 
   forgetComparison(): void {
-    this.comparison = new Comparison();
-    this.typedUnder = [];
+    this.comparison.forget();
     this.changed();
   }
 
@@ -415,10 +394,8 @@ export class TrialSession {
     this.typed.clear();
     this.host.clear();
     this.computer.arrivals.clearText();
-    this.clearedUs = Math.max(this.edgeUs, this.playedUs);
     this.clearsAtUs = null;
-    const { before } = this.comparison;
-    this.comparison = new Comparison(before && { ...before, sinceUs: this.clearedUs });
+    this.comparison.clearedAt(Math.max(this.edgeUs, this.playedUs));
     this.changed();
   }
 
