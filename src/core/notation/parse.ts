@@ -40,7 +40,8 @@ import {
   type UnderModifier,
 } from '../profile';
 import { foreign, quoted } from '../reading';
-import { ACTION_WORDS, readAction, type ActionReader } from './actionWords';
+import type { ActionReader } from './actionRow';
+import { ACTION_WORDS, readAction } from './actionWords';
 import type { NotationContext } from './names';
 import { LineProblem, listOf, Scanner, type LineError, type Piece } from './scanner';
 

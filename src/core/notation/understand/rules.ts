@@ -4,7 +4,7 @@
  * `{mods}` modifiers, `{n}` a number, `{time}` a time, `{way}` a direction.
  */
 import type { Action, Movement } from '../../profile';
-import { usualMovement } from '../actionWords';
+import { usualMovement } from '../mouseWords';
 import { template, type Template } from './templates';
 
 /** What the gaps of a rule were filled with. */
