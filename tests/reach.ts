@@ -7,8 +7,9 @@ import type { Page } from 'puppeteer-core';
 /** More stops than any view has. */
 const MOST_STOPS = 400;
 
-/** Things with one stop for all of them, gone through with arrow keys; a card is renamed with F2 as with a double click. */
-const GROUPS = `.board, .lanes, .shelf-card, [role=radiogroup], [role=tablist], [role=listbox], [role=menu], .cm-editor,
+/** Things with one stop for all of them, gone through with arrow keys; a card is renamed with F2 as with a double click, and a ribbon
+ * of the stroke loop is moved at its ends. */
+const GROUPS = `.board, .lanes, .stroke-loop, .shelf-card, [role=radiogroup], [role=tablist], [role=listbox], [role=menu], .cm-editor,
   .ant-segmented, .ant-radio-group, .ant-select, .ant-color-picker-trigger, .ant-input-number, .ant-slider`;
 
 /** The layers and keys of the weave are those of the board, gone through there. */

@@ -99,6 +99,14 @@ test('a two-stage press is built by dragging ribbons; a half stroke reaches only
   const before = await depthOf(page, 1, 'to');
   await page.keyboard.press('ArrowUp');
   expect(Number.parseFloat(await depthOf(page, 1, 'to'))).toBeCloseTo(Number.parseFloat(before) - 0.01, 3);
+  // With Shift the whole part moves.
+  const ends = async (): Promise<number[]> =>
+    [await depthOf(page, 1, 'from'), await depthOf(page, 1, 'to')].map(Number.parseFloat);
+  const [from = 0, to = 0] = await ends();
+  await hands(page, '+ShiftLeft +ArrowUp -ArrowUp -ShiftLeft');
+  const [movedFrom = 0, movedTo = 0] = await ends();
+  // The end that was moved is on the way up, where up is further on; the other, on the way down, goes further down.
+  expect([movedFrom - from, movedTo - to]).toEqual([expect.closeTo(0.01, 3), expect.closeTo(-0.01, 3)]);
   await page.keyboard.press('ArrowLeft');
   expect(await depthOf(page, 1, 'to')).toContain('going down');
   await page.keyboard.press('Delete');

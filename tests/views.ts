@@ -1,6 +1,6 @@
 /** Every view of the app, dialogs and menus with it, and how a person comes to it. */
 import type { ElementHandle, Page } from 'puppeteer-core';
-import { choose, hands, listen, press, saveToKeyboard, wait } from './browser';
+import { choose, goToBench, hands, listen, openBar, press, quickHands, saveToKeyboard, seeText, wait } from './browser';
 
 const AS_IT_OPENS = async (): Promise<void> => undefined;
 
@@ -33,6 +33,14 @@ async function writeTake(page: Page): Promise<void> {
   await page.waitForSelector('.listening-line');
   for (const key of 'Lower the house lights') await page.keyboard.press(key === ' ' ? 'Space' : (key as 'l'));
   await page.keyboard.press('F10');
+}
+
+/** Three keys rolled, in a trial that stands then. */
+async function roll(page: Page): Promise<void> {
+  await listen(page);
+  await quickHands(page, '+KeyS +KeyH -KeyH -KeyS +KeyE -KeyE');
+  await page.keyboard.press('F10');
+  await page.waitForSelector('.lanes:not(.running) .on-decisions');
 }
 
 const SHOW_DESK = '/profile/demo-show-desk';
@@ -117,7 +125,38 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
         await page.waitForSelector('[data-part=why]');
       },
     ],
+    [
+      'the same fingers, run again',
+      `${PROMPT_BOOK}/trial`,
+      '.trial-main',
+      async (page) => {
+        await roll(page);
+        await openBar(page, '.on-decisions');
+        await choose(page, '.ant-segmented-item ::-p-text(wait)');
+        await page.waitForSelector('.lane-bar.gone');
+      },
+    ],
     ['load', `${PROMPT_BOOK}/practice/load`, '.load-figures', AS_IT_OPENS],
+    [
+      'two places of one key',
+      `${PROMPT_BOOK}/practice/load`,
+      '.load-figures',
+      async (page) => {
+        for (const [label, key] of [
+          ['A key', 'Space'],
+          ['The other key', 'Enter'],
+        ] as const) {
+          await page.click(`input[aria-label="${label}"]`);
+          await page.keyboard.type(key);
+          await page.keyboard.press('Enter');
+        }
+        await seeText(page, '.load-figures', 'with those two changed');
+        await press(page, 'What could move?');
+        await page.waitForFunction(() =>
+          /No change|⇄/.test(document.querySelector('[data-testid=thumb]')?.textContent ?? ''),
+        );
+      },
+    ],
     ['walk', `${PROMPT_BOOK}/practice/walk`, '.walk-steps', AS_IT_OPENS],
     [
       'writing a walk',
@@ -126,7 +165,39 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
       (page) => press(page, 'Change the walk'),
       '.walk-card',
     ],
+    [
+      'where a sign is',
+      `${PROMPT_BOOK}/practice/walk`,
+      '.walk-steps',
+      async (page) => {
+        await page.type('input[aria-label="Where is it"]', '|');
+        await seeText(page, '.walk-shown', 'with the');
+      },
+    ],
     ['device', `${SHOW_DESK}/device`, '.slots', AS_IT_OPENS],
+    [
+      'emptying a slot',
+      `${SHOW_DESK}/device`,
+      '.slots',
+      async (page) => {
+        await saveToKeyboard(page);
+        await page.click('[data-testid=slot-1] .slot-actions button:last-child');
+      },
+      '.ant-popconfirm, .ant-modal-root',
+    ],
+    [
+      'what the keyboard does, watched',
+      `${SHOW_DESK}/trial`,
+      '.trial-main',
+      async (page) => {
+        await goToBench(page, 'Device');
+        await saveToKeyboard(page);
+        await goToBench(page, 'Trial');
+        await choose(page, '.ant-segmented-item:nth-child(3)');
+        await page.waitForSelector('.trial-board');
+        await wait(300);
+      },
+    ],
     [
       'a saved keyboard, and rules',
       `${SHOW_DESK}/device`,
@@ -202,6 +273,61 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
       DIALOG,
     ],
     ['roles', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, 'roles'), DIALOG],
+    [
+      'a plan of a stroke',
+      `${SHOW_DESK}/travel`,
+      '.travel-bench',
+      async (page) => {
+        await choose(page, '[data-key="KeyH"]');
+        await choose(page, '.travel-switch .ant-segmented-item ::-p-text(a stroke plan)');
+        await press(page, 'Light press and full press');
+        await seeText(page, '[data-stroke="slow and full"]', 'Shift');
+      },
+    ],
+    [
+      'a snapshot',
+      '/history/demo-sound-pad',
+      '.history-main',
+      async (page) => {
+        await page.type('[aria-label="Name of the snapshot"]', 'opening night');
+        await press(page, 'Keep it as it is now');
+        await seeText(page, '.history-list', 'opening night');
+      },
+    ],
+    [
+      'several keys',
+      `${SHOW_DESK}/layout`,
+      '.key-card',
+      async (page) => {
+        await choose(page, '[data-key="KeyU"]');
+        await page.keyboard.down('Shift');
+        await choose(page, '[data-key="KeyP"]');
+        await page.keyboard.up('Shift');
+        await page.keyboard.type('7 8');
+      },
+      '.key-card',
+    ],
+    [
+      'a text with a slip',
+      `${SHOW_DESK}/text`,
+      '.cm-content',
+      async (page) => {
+        await page.focus('.cm-content');
+        await page.keyboard.press('End');
+        await page.keyboard.type(' moth');
+        await page.waitForSelector('.text-problems');
+      },
+    ],
+    [
+      'an operation on a macro',
+      `${SHOW_DESK}/macros`,
+      '.macros-bench',
+      async (page) => {
+        await choose(page, '.operations button');
+        await choose(page, '.operation-row');
+        await page.waitForFunction(() => document.activeElement?.matches('.operation-figures input'));
+      },
+    ],
     ['recording', `${SHOW_DESK}/macros`, '.macros-bench', (page) => press(page, 'Record'), '.recorder'],
     ['a new layer', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Layer'), DIALOG],
     ['joined layers', `${SHOW_DESK}/layout`, '.layout-bench', (page) => press(page, '+ Joined layers'), DIALOG],

@@ -35,7 +35,7 @@ const SHORTCUTS: readonly (readonly [bench: string, shortcuts: readonly Shortcut
   [
     'Travel',
     [
-      ['↓ ↑', 'on an end of the loop: move it'],
+      ['↓ ↑', 'on an end of the loop: move it; with Shift, all of the part'],
       ['← →', 'change its way'],
       ['Delete', 'take its part out'],
     ],

@@ -11,7 +11,7 @@ import { HistorySketch } from '../shared/sketches';
 import { Waiting } from '../shared/Waiting';
 import { WeavePicture } from '../shared/WeavePicture';
 import { useBoard, useBoardsReady } from '../state/boards';
-import { reasonOf } from '../state/database';
+import { reasonOf, whyNot } from '../state/database';
 import { useEntry, useShelf } from '../state/shelf';
 import { beforeLargeStep, eraseSnapshot, keepSnapshot, loadSnapshots, type KeptSnapshot } from '../state/snapshots';
 import '../shared/changeList.css';
@@ -96,7 +96,7 @@ const HistoryBench = () => {
       setName('');
       void message.success('It is kept as it is now.');
     } catch (error) {
-      void message.error(`It was not kept: ${reasonOf(error)}.`);
+      void message.error(`It was not kept: ${whyNot(error)}.`);
     }
     await read();
   };
@@ -119,7 +119,7 @@ const HistoryBench = () => {
     try {
       await eraseSnapshot(one.id);
     } catch (error) {
-      void message.error(`It stays: ${reasonOf(error)}.`);
+      void message.error(`It stays: ${whyNot(error)}.`);
     }
     await read();
   };

@@ -61,7 +61,7 @@ const Figures = ({ load, other, names }: { load: Load; other: Load | null; names
       {other && (
         <thead>
           <tr>
-            <th scope="col" />
+            <td />
             <th scope="col">
               <bdi>{names[0]}</bdi>
             </th>

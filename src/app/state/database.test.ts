@@ -69,11 +69,14 @@ describe('waiting for the store', () => {
   });
 
   test('an answer that never comes is an error, after so long', async () => {
-    const { inTime } = await import('./database');
+    const { inTime, reasonOf, whyNot } = await import('./database');
     jest.useFakeTimers();
-    const waiting = expect(inTime(never, 1600)).rejects.toThrow('the browser’s store does not answer');
+    const waiting = inTime(never, 1600).catch((error: unknown) => error);
     await jest.advanceTimersByTimeAsync(1600);
-    await waiting;
+    const error = await waiting;
+    expect(reasonOf(error)).toBe('the browser’s store does not answer');
+    expect(whyNot(error)).toBe('the browser’s store does not answer, so this is not certain');
+    expect(whyNot(new Error('no room'))).toBe('no room');
   });
 
   test('time in which the page was busy does not count', async () => {

@@ -123,6 +123,10 @@ export function reasonOf(error: unknown): string {
   }
 }
 
+/** Why what is tried once only was refused, as the end of a sentence that says so: an answer that never came is no refusal yet. */
+export const whyNot = (error: unknown): string =>
+  error instanceof NoAnswer ? `${reasonOf(error)}, so this is not certain` : reasonOf(error);
+
 /** The store is one that a newer version of this page has made: it is read as far as it can be, and nothing is written. */
 export class NewerStore extends Error {
   constructor() {

@@ -1,7 +1,7 @@
 /** Words by which a person sorts the profiles of the shelf. They are the browser's, not the profile's; a bundle takes them along. */
 import { create } from 'zustand';
 import { z } from '../../core/reading';
-import { database, inTime, opened, OPENS_WITHIN_MS, reasonOf, WRITES_WITHIN_MS } from './database';
+import { database, inTime, opened, OPENS_WITHIN_MS, whyNot, WRITES_WITHIN_MS } from './database';
 
 const MOST_TAGS = 12;
 const TAG_LENGTH = 30;
@@ -58,7 +58,7 @@ export const useTags = create<TagsState>()((set, get) => {
         return undefined;
       } catch (error) {
         set({ byProfile: before });
-        return reasonOf(error);
+        return whyNot(error);
       }
     },
   };

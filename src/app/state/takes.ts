@@ -10,7 +10,7 @@ import type { Sample } from '../../core/engine';
 import { readStrokes, writeStrokes } from '../../core/files';
 import type { Profile } from '../../core/profile';
 import { z } from '../../core/reading';
-import { inTime, OPENS_WITHIN_MS, reasonOf, WRITES_WITHIN_MS } from './database';
+import { inTime, OPENS_WITHIN_MS, reasonOf, whyNot, WRITES_WITHIN_MS } from './database';
 import { newActId } from './ids';
 
 const NAME_LENGTH = 60;
@@ -53,7 +53,7 @@ async function kept(work: () => Promise<unknown>): Promise<string | undefined> {
     await inTime(work(), WRITES_WITHIN_MS);
     return undefined;
   } catch (error) {
-    return reasonOf(error);
+    return whyNot(error);
   }
 }
 

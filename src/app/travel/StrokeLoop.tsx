@@ -1,9 +1,9 @@
 /**
  * A stroke plan as a loop: each held part is a ribbon from where it begins to where it ends, a mark is a diamond. Ends are
- * dragged, or moved with the arrow keys; across the middle they change limbs.
+ * dragged, or moved with the arrow keys, and with Shift the whole part; across the middle they change limbs.
  */
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { crossingAt, gapsOf, moveSpan, removeSpan } from '../../core/plan';
+import { crossingAt, gapsOf, moveSpan, placeOf, removeSpan } from '../../core/plan';
 import { printAction, type NotationContext } from '../../core/notation';
 import { DYES, type Span } from '../../core/profile';
 import { stitchOf, textOf, threadOf } from '../theme/dyes';
@@ -72,6 +72,7 @@ export const StrokeLoop = ({ spans, travelUm, stepUm, context, chosen, onChoose,
     onChange(moveSpan(spans, dragged.part, dragged.what, at - dragged.offsetUm, travelUm, stepUm), true);
   };
   const keyDown = (event: KeyboardEvent, { part, what, crossing, placeUm }: LoopHandle): void => {
+    const span = spans[part] as Span;
     const deeper = crossing.going === 'down' ? 1 : -1;
     const by = {
       ArrowDown: stepUm * deeper,
@@ -86,6 +87,8 @@ export const StrokeLoop = ({ spans, travelUm, stepUm, context, chosen, onChoose,
       onChange(removeSpan(spans, part), false);
       // The end that had the focus is gone: it goes to the first of those that are left.
       requestAnimationFrame(() => svg.current?.querySelector<SVGElement>('.loop-handle')?.focus());
+    } else if (by !== undefined && event.shiftKey) {
+      onChange(moveSpan(spans, part, 'whole', placeOf(span.from, travelUm) + by, travelUm, stepUm), true);
     } else if (by !== undefined) {
       // A step never turns into the other limb: that is what the arrows to the side are for.
       const limit = crossing.going === 'down' ? [0, travelUm] : [travelUm + stepUm, 2 * travelUm];
@@ -146,7 +149,7 @@ export const StrokeLoop = ({ spans, travelUm, stepUm, context, chosen, onChoose,
           >
             <path d={d} fill="none" stroke={threadOf(dye)} strokeWidth={scale.ribbon} />
             <path d={d} fill="none" stroke={stitchOf(dye)} strokeWidth={scale.ribbon} className="loop-stitch" />
-            <title>{partName(span, context)}: drag to move all of it</title>
+            <title>{partName(span, context)}: drag to move all of it, or Shift with ↑ ↓ on an end</title>
           </g>
         );
       })}

@@ -48,6 +48,15 @@ describe('the shortest chain', () => {
     expect(said(reach.waysTo(codes.split('+'))![0]!.way)).toBe(way);
   });
 
+  test('no step of any is for nothing', () => {
+    const reach = new Reach(mustBeSound(sketchProfile({ ...layers, Base: { ...layers.Base, O: 'once Shift' } })));
+    const ways = (codes: string): string[] => (reach.waysTo(codes.split('+')) ?? []).map(({ way }) => said(way));
+    expect(ways('F5').slice(0, 2)).toEqual(['KeyF, KeyX', 'hold KeyC, KeyX']);
+    expect(ways('F5')).not.toContain('KeyF, KeyF, KeyX');
+    expect(ways('ShiftLeft+KeyB')).not.toContain('KeyO, KeyO, KeyB');
+    expect(ways('ShiftLeft+KeyB')).toContain('KeyO, KeyB');
+  });
+
   test('of what no key leads to there is none', () => {
     const reach = new Reach(mustBeSound(sketchProfile({ Base: {} })));
     expect(reach.waysTo(['F20'])).toBeUndefined();

@@ -187,12 +187,15 @@ export class Reach {
         const layer = indexOf(part.layer);
         if (layer < 0) continue;
         if (part.how === 'go') go({ flips: [], go: layer }, false);
-        else if (part.how === 'while') go({ whiles: [...place.whiles, layer] }, true);
-        else if (part.how === 'once') go({ once: [...once, layer] }, false);
-        else if (place.flips.includes(layer)) go({ flips: place.flips.filter((one) => one !== layer) }, false);
+        else if (part.how === 'while') {
+          if (!place.whiles.includes(layer)) go({ whiles: [...place.whiles, layer] }, true);
+        } else if (part.how === 'once') {
+          if (!once.includes(layer)) go({ once: [...once, layer] }, false);
+        } else if (place.flips.includes(layer)) go({ flips: place.flips.filter((one) => one !== layer) }, false);
         else go({ flips: [...place.flips, layer] }, false);
       } else if (part.do === 'once') {
-        go({ held: [...place.held, ...part.codes] }, false);
+        const more = part.codes.filter((code) => !place.held.includes(code));
+        if (more.length > 0) go({ held: [...place.held, ...more] }, false);
       } else if (part.do === 'keys' && part.codes.every(isModifier)) {
         const more = part.codes.filter((code) => !place.held.includes(code));
         if (more.length > 0) go({ held: [...place.held, ...more] }, true);
