@@ -8,6 +8,8 @@ const SHOWN = 160;
 const MOST_NAMED = 4;
 
 const inMs = (us: number): string => (us / 1000).toFixed(1);
+/** From when to when, as far as these are not the same. */
+const spanInMs = (least: string, most: string): string => `${least === most ? least : `${least} to ${most}`} ms`;
 const textOf = (pieces: readonly ShownPiece[]): string => pieces.map(pieceShown).join('');
 
 const Arrived = ({ session }: { session: TrialSession }) => {
@@ -17,7 +19,7 @@ const Arrived = ({ session }: { session: TrialSession }) => {
   return (
     <>
       {count} of {count + lost} presses and releases arrived
-      {count > 0 && `, ${inMs(lateUs.least)} to ${inMs(lateUs.most)} ms after the keyboard`}.
+      {count > 0 && `, ${spanInMs(inMs(lateUs.least), inMs(lateUs.most))} after the keyboard`}.
       {names.length > 0 && (
         <strong>
           {' '}

@@ -199,7 +199,8 @@ export function planLanes(session: TrialSession, board: Board, edgeUs: number, p
     return placed;
   };
   const groups = [
-    group('Fingers', fingers),
+    // A keyboard that is watched does not tell of the fingers on it.
+    ...(session.isWatched && fingers.length === 0 ? [] : [group('Fingers', fingers)]),
     group('Layers', layers),
     group('Decisions', [], { decisions: placeDecisions(session, keyLabel, [fromUs, edgeUs], x) }),
     group('Host', host),
