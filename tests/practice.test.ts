@@ -66,7 +66,8 @@ async function openOwn(profile: Profile, part: string): Promise<{ page: Page; co
 async function writeTake(page: Page): Promise<void> {
   await press(page, 'Write a take');
   await page.click('.ant-segmented-item ::-p-text(a text of my own)');
-  await page.type('textarea[aria-label="A text of your own"]', TEXT);
+  await page.click('textarea[aria-label="A text of your own"]', { count: 3 });
+  await page.keyboard.type(TEXT);
   await press(page, 'Begin');
   await seeText(page, '.write-take', 'Listening to your keyboard');
   await quickHands(page, rolled(TEXT));
@@ -192,6 +193,40 @@ test('a take is kept while it is written, and goes only when it is thrown away',
   expect(await textOf(other, '.takes .practice-choice')).not.toContain('so far');
   expect(complaints).toEqual([]);
   await other.close();
+  await page.close();
+});
+
+test('a text of one’s own, made plain, is on every part of the bench, and there the next time', async () => {
+  const { page, complaints } = await open('tune');
+  await press(page, 'Write a take');
+  await choose(page, '.ant-segmented-item ::-p-text(a text of my own)');
+  await page.type('.own-words', '“It’s dark – go…”');
+  await seeText(page, '.write-take [role=alert]', 'No key makes');
+  await press(page, 'put plain ones in their place');
+  const PLAIN = '"It\'s dark - go..."';
+  const reads = (words: string): Promise<unknown> =>
+    page.waitForFunction(
+      (wanted) => document.querySelector<HTMLTextAreaElement>('.own-words')?.value === wanted,
+      {},
+      words,
+    );
+  await reads(PLAIN);
+  await page.waitForSelector('.write-acts .ant-btn-primary:not(:disabled)');
+  await choose(page, 'nav ::-p-text(Practise)');
+  await choose(page, '.practice-choice ::-p-text(Your own text)');
+  await reads(PLAIN);
+  await choose(page, 'nav ::-p-text(Load)');
+  await choose(page, '.ant-segmented-item ::-p-text(shortcuts)');
+  await page.focus('.own-words');
+  for (const key of ['Control', 'Home'] as const) await page.keyboard.down(key);
+  for (const key of ['Home', 'Control'] as const) await page.keyboard.up(key);
+  await page.keyboard.type('[Ctrl+Y] 7\n');
+  await page.reload();
+  await choose(page, '.ant-segmented-item ::-p-text(a text of my own)');
+  await reads(PLAIN);
+  await choose(page, '.ant-segmented-item ::-p-text(shortcuts)');
+  await seeText(page, '.load-figures', '[Ctrl+Y]');
+  expect(complaints).toEqual([]);
   await page.close();
 });
 

@@ -19,8 +19,10 @@ import {
 import { keyTitle } from '../shared/keyNames';
 import { useBench, type Bench } from '../shared/useBench';
 import { useShelf } from '../state/shelf';
+import { useOwnWords } from '../state/ownWords';
 import { samplesOfTake, useTakes } from '../state/takes';
 import { FingerBars } from './FingerBars';
+import { OwnWords, useKeptWords } from './OwnWords';
 import { useWorked } from '../shared/useWorked';
 import { swappedIn, TwoPlaces, type Places } from './TwoPlaces';
 import './LoadPart.css';
@@ -156,8 +158,8 @@ const LoadPart = () => {
   const bench = useBench();
   const { profile, board } = bench;
   const [which, setWhich] = useState<string>(YARD_TEXTS[0].name);
-  const [own, setOwn] = useState('');
-  const [list, setList] = useState(USUAL_SHORTCUTS);
+  const own = useKeptWords('text') ?? '';
+  const list = useKeptWords('shortcuts') ?? USUAL_SHORTCUTS;
   const [otherId, setOtherId] = useState<string | null>(null);
   const takes = useTakes((state) => state.takes);
   useEffect(() => useTakes.getState().follow(), []);
@@ -225,23 +227,20 @@ const LoadPart = () => {
             { value: SHORTCUTS, label: 'shortcuts' },
           ]}
         />
-        {which === OWN && (
-          <textarea
-            aria-label="A text of your own"
-            rows={8}
-            maxLength={20_000}
-            value={own}
-            onChange={(event) => setOwn(event.target.value)}
-          />
-        )}
+        {which === OWN && <OwnWords kind="text" label="A text of your own" rows={8} value={own} />}
         {which === SHORTCUTS && (
-          <textarea
-            aria-label="Shortcuts, and how often"
-            rows={12}
-            maxLength={5000}
-            value={list}
-            onChange={(event) => setList(event.target.value)}
-          />
+          <>
+            <OwnWords kind="shortcuts" label="Shortcuts, and how often" rows={12} value={list} />
+            {list.trim() === '' && (
+              <button
+                type="button"
+                className="word"
+                onClick={() => useOwnWords.getState().write('shortcuts', USUAL_SHORTCUTS)}
+              >
+                Begin with the usual ones
+              </button>
+            )}
+          </>
         )}
         {which !== SHORTCUTS && <p className="soft">beside</p>}
         {which !== SHORTCUTS && others.length > 0 && (

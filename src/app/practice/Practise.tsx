@@ -3,8 +3,10 @@ import { Button, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState, type ReactNode } from 'react';
 import type { BoardKey } from '../../core/board';
 import { check, isSound, type Sound } from '../../core/check';
+import { hostLayout } from '../../core/hosts';
 import {
   exerciseOfText,
+  plainly,
   progressByKey,
   slowness,
   weakest,
@@ -28,6 +30,7 @@ import {
   type Practised,
 } from '../state/practice';
 import { Days } from './Days';
+import { OwnWords, useKeptWords } from './OwnWords';
 import { Practising, type Typed } from './practising';
 import { PractiseNow } from './PractiseNow';
 import { useWorked } from '../shared/useWorked';
@@ -35,6 +38,9 @@ import { meantOf } from './writing';
 import { saidSteps } from '../shared/wayWords';
 import './choice.css';
 import './Practise.css';
+
+/** What is practised of a text of one's own, in characters. */
+const MOST_PRACTISED = 4000;
 
 function titleOf({ kind, layer, id }: Exercise, bench: Bench): string {
   switch (kind) {
@@ -264,7 +270,7 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
       isOpen = false;
     };
   }, [profile.id, rounds]);
-  const [own, setOwn] = useState('');
+  const own = useKeptWords('text') ?? '';
   const exercises = useMemo(() => {
     if (!made || !atBegin || !isSound(sound)) return null;
     const weak = weakest(ofLastWeek(atBegin), made);
@@ -278,7 +284,10 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
   }, [made, atBegin, sound]);
   const [chosen, setChosen] = useState('');
   const ownItems = useMemo(
-    () => (isSound(sound) && own.trim() !== '' ? exerciseOfText(sound, meantOf(own.slice(0, 4000))) : []),
+    () =>
+      isSound(sound) && own.trim() !== ''
+        ? exerciseOfText(sound, meantOf(plainly(own.slice(0, MOST_PRACTISED), hostLayout(sound.profile.hostLayout))))
+        : [],
     [own, sound],
   );
   const exercise: Exercise | undefined =
@@ -326,17 +335,15 @@ const Exercises = ({ bench, choice }: { bench: Bench; choice: ReactNode }) => {
           onClick={() => setChosen('own')}
         >
           <strong>Your own text</strong>
-          <span className="soft">paste</span>
+          <span className="soft">{own.trim() === '' ? 'paste' : 'a text'}</span>
         </button>
         {chosen === 'own' && (
-          <textarea
-            className="practise-own"
-            aria-label="Your own text"
-            rows={3}
-            maxLength={4000}
-            value={own}
-            onChange={(event) => setOwn(event.target.value)}
-          />
+          <>
+            <OwnWords kind="text" label="Your own text" rows={3} value={own} />
+            {own.length > MOST_PRACTISED && (
+              <p className="soft">Its first {MOST_PRACTISED.toLocaleString('en')} characters are practised.</p>
+            )}
+          </>
         )}
       </section>
       {exercise && exercise.items.length > 0 ? (

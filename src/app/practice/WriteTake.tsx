@@ -1,23 +1,23 @@
 /** Writing a take: a text of the yard or one's own, on one's own keyboard; what comes stands under what is meant, and typing goes on whatever comes. */
-import { App as AntApp, Button, Input, Segmented } from 'antd';
+import { App as AntApp, Button, Segmented } from 'antd';
 import { useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import type { Sound } from '../../core/check';
 import { hostLayout, hostName, strokesOf, type ShownPiece } from '../../core/hosts';
-import { corrected, YARD_TEXTS } from '../../core/typing';
+import { corrected, plainly, YARD_TEXTS } from '../../core/typing';
 import { AskedFirst } from '../shared/AskedFirst';
 import { useListening } from '../shared/useListening';
 import { ListeningLine } from '../shared/ListeningLine';
+import { useOwnWords } from '../state/ownWords';
 import { headOf, strokesOfTake, useTakes, type Take } from '../state/takes';
 import { FreeText } from './FreeText';
 import { TypedText } from './TypedText';
+import { OwnWords, useKeptWords } from './OwnWords';
 import { useSoFar } from './useSoFar';
 import { meantOf, Writing } from './writing';
 import './WriteTake.css';
 
 const OWN = 'own';
 const FREE = 'free';
-/** The longest text of one's own, in characters. */
-const LONGEST = 20_000;
 /** A take of fewer presses tells nothing. */
 const FEWEST = 8;
 
@@ -36,12 +36,12 @@ export const WriteTake = ({ sound, onDone }: Props) => {
   const { profile, board } = sound;
   const { message } = AntApp.useApp();
   const [which, setWhich] = useState<string>(YARD_TEXTS[0].name);
-  const [own, setOwn] = useState('');
+  const own = useKeptWords('text') ?? '';
   const isFree = which === FREE;
   const [marks, setMarks] = useState<ReadonlyMap<ShownPiece, string>>(new Map());
   const [isKeeping, setKeeping] = useState(false);
   const text = which === OWN ? own : (YARD_TEXTS.find(({ name }) => name === which)?.text ?? '');
-  const meant = useMemo(() => meantOf(text.slice(0, LONGEST)), [text]);
+  const meant = useMemo(() => meantOf(text), [text]);
   const lacking = useMemo(() => {
     const layout = hostLayout(profile.hostLayout);
     return [...new Set(meant)].filter((token) => [...token].length === 1 && !strokesOf(layout, token));
@@ -162,19 +162,31 @@ export const WriteTake = ({ sound, onDone }: Props) => {
         ]}
       />
       {which === OWN && !writing.hasBegun && !listening.isListening && (
-        <Input.TextArea
-          aria-label="A text of your own"
+        <OwnWords
+          kind="text"
+          label="A text of your own"
           placeholder="Paste a text, best one of the kind that you write most"
           rows={4}
-          maxLength={LONGEST}
           value={own}
-          onChange={(event) => setOwn(event.target.value)}
         />
       )}
       {lacking.length > 0 && (
         <p role="alert">
           No key makes {lacking.slice(0, 8).join(' ')} on the host layout {hostName(profile.hostLayout)}. Take{' '}
-          {lacking.length === 1 ? 'it' : 'them'} out of the text.
+          {lacking.length === 1 ? 'it' : 'them'} out of the text
+          {which === OWN && (
+            <>
+              , or{' '}
+              <button
+                type="button"
+                className="word"
+                onClick={() => useOwnWords.getState().write('text', plainly(own, hostLayout(profile.hostLayout)))}
+              >
+                put plain ones in their place
+              </button>
+            </>
+          )}
+          .
         </p>
       )}
       {isFree ? (

@@ -4,28 +4,12 @@ import { afterAll, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { runs, seed } from '../../../tests/runs';
 import { closeChannels } from '../../../tests/channels';
+import { leave, leaving, noted } from '../../../tests/making/leavable';
 import { beginWindow } from '../../../tests/windows';
 import { BOBBIN_21, HARROW_64, moveKeys, type Board } from '../../core/board';
 import { plainProfile, type Edit } from '../../core/profile';
 import { sameData } from '../../core/reading';
 
-/** As much of a page as is needed to leave it. */
-const leaving: ((event: { persisted: boolean }) => void)[] = [];
-const kept = new Map<string, string>();
-Object.assign(globalThis, {
-  document: { visibilityState: 'visible', addEventListener: () => undefined, documentElement: { dataset: {} } },
-  addEventListener: (type: string, call: (typeof leaving)[number]) => void (type === 'pagehide' && leaving.push(call)),
-  removeEventListener: () => undefined,
-  localStorage: {
-    get length() {
-      return kept.size;
-    },
-    key: (n: number) => [...kept.keys()][n] ?? null,
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-    removeItem: (key: string) => void kept.delete(key),
-  },
-});
 afterAll(() => closeChannels());
 
 const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
@@ -50,16 +34,16 @@ type Page = Awaited<ReturnType<typeof openPage>>;
  * The page is left: it writes down what is under way. One that dies may have had a last write done, of which it knows nothing; one that lives on
  * for a moment does all that it was about to do.
  */
-async function leave({ database }: Page, dies: boolean): Promise<void> {
-  for (const call of leaving.splice(0)) call({ persisted: false });
+async function leavePage({ database }: Page, dies: boolean): Promise<void> {
+  leave();
   if (!dies) return;
-  const written = [...kept];
+  const written = [...noted];
   closeChannels();
   database.close();
   await rest(20);
-  kept.clear();
+  noted.clear();
   // Under names that it does not know: what this process still does of it, a page that is dead would not.
-  for (const [key, value] of written) kept.set(`${key}-dead`, value);
+  for (const [key, value] of written) noted.set(`${key}-dead`, value);
 }
 
 const assign = (key: string, code: string): Edit => ({
@@ -96,7 +80,7 @@ test('what was done before a page was left is there at the next start, once', as
       const check = async (dies: boolean): Promise<void> => {
         const before = Object.fromEntries(shown().map(({ id, profile }) => [id, profile]));
         const boardBefore = drawn();
-        await leave(page, dies);
+        await leavePage(page, dies);
         page = await openPage();
         const found = () => ({
           profiles: Object.fromEntries(shown().map(({ id, profile }) => [id, profile])),
@@ -123,8 +107,8 @@ test('what was done before a page was left is there at the next start, once', as
         else await check(act.dies);
       }
       await check(true);
-      for (let n = 0; n < 200 && kept.size > 0; n++) await rest(10);
-      expect([...kept.values()]).toEqual([]);
+      for (let n = 0; n < 200 && noted.size > 0; n++) await rest(10);
+      expect([...noted.values()]).toEqual([]);
     }),
     { numRuns: runs(2), seed: seed(), interruptAfterTimeLimit: 120_000, endOnFailure: true },
   );

@@ -34,6 +34,7 @@ export { whereIs } from './where';
 export { type Exercise, type ExerciseKind, exercisesOf, exerciseOfText, type Item, leadingKeys } from './exercises';
 export { SLOW, Spacing } from './spacing';
 export { otherWords, type OtherWord } from './otherWords';
+export { plainly } from './plain';
 export { type KeyProgress, progressByKey, slowness } from './keyProgress';
 export { weakest, type Practice } from './weakest';
 export { walkOf, type WalkStep } from './walk';

@@ -5,7 +5,7 @@ import { fingers, sketchProfile } from '../../../tests/making/sketch';
 import { mustBeSound } from '../check';
 import { bringHosts } from '../hosts';
 import { busiestThumb, lighten } from './lighten';
-import { loadOfShortcuts, loadOfTake, loadOfText, runsOf, shareOf, travelOf, type Load } from './load';
+import { loadOfShortcuts, loadOfTake, loadOfText, runsOf, shareOf, shortcutsOf, travelOf, type Load } from './load';
 
 beforeAll(() => bringHosts());
 
@@ -53,6 +53,16 @@ test('a list of shortcuts says how often each is used and how far it is', () => 
     { token: '[Ctrl+V]', times: 12, presses: 2, isOneHanded: expect.any(Boolean) },
     { token: '[F13]', times: 1, presses: null, isOneHanded: false },
   ]);
+});
+
+test.each([
+  ['[Ctrl+]] 3', '[Ctrl+]]', 3],
+  ['Ctrl+[', '[Ctrl+[]', 1],
+  ['[Ctrl+Y] 7[Home] 10', '[Ctrl+Y] 7[Home]', 10],
+  ['  Alt+Tab   x30 ', '[Alt+Tab]', 30],
+  ['[', '[[]', 1],
+])('of a list of shortcuts no line is passed over: %s', (line, token, times) => {
+  expect(shortcutsOf(`\n${line}\n`)).toEqual([{ token, times }]);
 });
 
 test('what could move is tried, and each that is said helps on this text', () => {

@@ -121,11 +121,13 @@ export function loadOfTake(samples: readonly Sample[], board: Board): Load {
 /** A shortcut, how often it is used, and how many presses it takes. */
 export type ShortcutLoad = { token: string; times: number; presses: number | null; isOneHanded: boolean };
 
-/** A list of shortcuts: one a line, `[Ctrl+C] 40` or `Ctrl+C 40`; how often is 1 when nothing is said. */
+/** A list of shortcuts: one a line, `[Ctrl+C] 40` or `Ctrl+C 40`; how often is 1 when nothing is said. A line that is neither is a shortcut that no key makes. */
 export function shortcutsOf(list: string): { token: string; times: number }[] {
   return list.split(/\r?\n/).flatMap((line) => {
-    const [, name = '', times] = /^\s*\[?([^\]\s][^\]]*?)\]?(?:\s+[x×]?(\d{1,6}))?\s*$/.exec(line) ?? [];
-    return name === '' ? [] : [{ token: `[${name}]`, times: times === undefined ? 1 : Number(times) }];
+    const [, bracketed, plain = '', times = '1'] =
+      /^(?:\[(\S.*?)\]|(\S.*?))(?:\s+[x×]?(\d{1,6}))?$/.exec(line.trim()) ?? [];
+    const name = bracketed ?? plain;
+    return name === '' ? [] : [{ token: `[${name}]`, times: Number(times) }];
   });
 }
 
