@@ -230,12 +230,12 @@ const LoadPart = () => {
         {which === OWN && <OwnWords kind="text" label="A text of your own" rows={8} value={own} />}
         {which === SHORTCUTS && (
           <>
-            <OwnWords kind="shortcuts" label="Shortcuts, and how often" rows={12} value={list} />
+            <OwnWords kind={SHORTCUTS} label="Shortcuts, and how often" rows={12} value={list} />
             {list.trim() === '' && (
               <button
                 type="button"
                 className="word"
-                onClick={() => useOwnWords.getState().write('shortcuts', USUAL_SHORTCUTS)}
+                onClick={() => useOwnWords.getState().write(SHORTCUTS, USUAL_SHORTCUTS)}
               >
                 Begin with the usual ones
               </button>
