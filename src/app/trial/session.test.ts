@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { HARROW_64 } from '../../core/board';
 import { mustBeSound } from '../../core/check';
 import { sketchProfile } from '../../../tests/making/sketch';
@@ -6,19 +6,23 @@ import { macroFromLines } from '../../core/macro';
 import { draftPlayer } from './players';
 import { TrialSession } from './session';
 
-/** A trial of a profile with one key of two meanings and a way to a layer, and a clock of its own that starts at 0. */
-function begin() {
+/** The page's clock stands: trials begin now, and what comes later says when. */
+const NOW_MS = 1000;
+const at = (ms: number): number => NOW_MS + ms;
+beforeAll(() => void jest.spyOn(performance, 'now').mockReturnValue(NOW_MS));
+afterAll(() => void jest.restoreAllMocks());
+
+/** A trial of a profile with one key of two meanings and a way to a layer. */
+function begin(): TrialSession {
   const profile = sketchProfile({ Base: { A: 'tap A, hold Ctrl', Caps: 'flip Nav' }, Nav: { H: 'Left' } });
   const session = new TrialSession(mustBeSound(profile));
   session.attach(draftPlayer(mustBeSound(profile), session.take));
-  const zero = performance.now();
-  return { session, at: (ms: number) => zero + ms };
+  return session;
 }
 
 let session: TrialSession;
-let at: (ms: number) => number;
 beforeEach(() => {
-  ({ session, at } = begin());
+  session = begin();
 });
 
 describe('a trial', () => {
@@ -153,14 +157,12 @@ describe('a trial', () => {
     const profile = sketchProfile({ Base: { A: 'move left at 2000 after 0 ms', S: 'turn down at 10' } });
     const trial = new TrialSession(mustBeSound(profile));
     trial.attach(draftPlayer(mustBeSound(profile), trial.take));
-    const zero = performance.now();
-    const then = (ms: number): number => zero + ms;
-    trial.finger('KeyA', true, then(0));
-    trial.finger('KeyS', true, then(0));
-    for (let ms = 16; ms < 300; ms += 16) trial.tick(then(ms));
-    trial.finger('KeyS', false, then(310));
+    trial.finger('KeyA', true, at(0));
+    trial.finger('KeyS', true, at(0));
+    for (let ms = 16; ms < 300; ms += 16) trial.tick(at(ms));
+    trial.finger('KeyS', false, at(310));
     expect([Math.round(trial.pointer.x / 10), trial.pointer.y, trial.pointer.line]).toEqual([22, 300, 3]);
-    for (let ms = 320; ms < 700; ms += 16) trial.tick(then(ms));
+    for (let ms = 320; ms < 700; ms += 16) trial.tick(at(ms));
     expect(trial.pointer.x).toBe(0);
   });
 
