@@ -59,6 +59,10 @@ const VIEWS = {
   compare: ['/compare?with=demo-show-desk,demo-prompt-book', '.compare-main'],
   history: ['/history/demo-show-desk', '.history-main'],
   sheet: ['/sheet/demo-show-desk', '.sheet-page'],
+  tune: ['/profile/demo-prompt-book/practice/tune', '.takes'],
+  practise: ['/profile/demo-prompt-book/practice/practise', '.practise-list'],
+  load: ['/profile/demo-prompt-book/practice/load', '.load-figures'],
+  walk: ['/profile/demo-prompt-book/practice/walk', '.walk-steps'],
 } as const;
 type View = keyof typeof VIEWS;
 /** Views take their turn, by the commit's seed: of those with many controls one in the usual run, of the others four; all of them in the hunt. */

@@ -230,6 +230,32 @@ test('a text of one’s own, made plain, is on every part of the bench, and ther
   await page.close();
 });
 
+test('whoever comes back from writing, or has given a name, goes on where they were', async () => {
+  const { page, complaints } = await openOwn(homeRow(), 'tune');
+  const hasFocus = (selector: string): Promise<unknown> =>
+    page.waitForFunction((wanted) => document.activeElement?.matches(wanted), {}, selector);
+  await writeTake(page);
+  await hasFocus('.takes-foot .ant-btn-primary');
+  await page.focus('.takes .practice-choice');
+  await page.keyboard.press('F2');
+  await hasFocus('.take-name-field');
+  await page.keyboard.type('Rain');
+  await page.keyboard.press('Enter');
+  await seeText(page, '.takes .practice-choice', 'Rain');
+  await hasFocus('.takes .practice-choice');
+  await page.keyboard.press('F2');
+  await hasFocus('.take-name-field');
+  await page.keyboard.type('Never');
+  await page.keyboard.press('Escape');
+  await hasFocus('.takes .practice-choice');
+  expect(await textOf(page, '.takes .practice-choice')).toContain('Rain');
+  await press(page, 'Write a take');
+  await press(page, 'Back to the takes');
+  await hasFocus('.takes-foot .ant-btn-primary');
+  expect(complaints).toEqual([]);
+  await page.close();
+});
+
 test('free writing: what is taken back and replaced, and what is clicked on, says what was meant', async () => {
   const { page, complaints } = await openOwn(homeRow(), 'tune');
   await press(page, 'Write a take');
@@ -239,6 +265,10 @@ test('free writing: what is taken back and replaced, and what is clicked on, say
   await seeText(page, '[data-testid=written]', '17 characters');
   await page.keyboard.press('F10');
   await choose(page, '.free-piece::-p-aria(r came; say that another was meant)');
+  await page.type('input[aria-label="What was meant"]', 'x');
+  await page.keyboard.press('Escape');
+  await page.waitForFunction(() => document.activeElement?.matches('.free-piece:not(.free-marked)'));
+  await page.keyboard.press('Enter');
   await page.type('input[aria-label="What was meant"]', 'v');
   await page.keyboard.press('Enter');
   await seeText(page, '.free-marked', 'v');

@@ -1,13 +1,50 @@
 /** Ways, exercises and loads are worked out away from the page: each looks at every key in every place that it can be in. */
-import { mustBeSound } from '../core/check';
+import type { Board } from '../core/board';
+import { mustBeSound, type Sound } from '../core/check';
+import { readStrokes, writeStrokes } from '../core/files';
 import { bringHosts } from '../core/hosts';
-import { exercisesOf, lighten, loadOfShortcuts, loadOfTake, loadOfText, walkOf, Ways, whereIs } from '../core/typing';
-import type { PracticeAnswer, PracticeAnswers, PracticeOrder } from './practiceOrder';
+import { Unreadable } from '../core/reading';
+import {
+  exercisesOf,
+  joinTakes,
+  lighten,
+  loadOfShortcuts,
+  loadOfTake,
+  loadOfText,
+  tokensOf,
+  walkOf,
+  Ways,
+  whereIs,
+} from '../core/typing';
+import type { PracticeAnswer, PracticeAnswers, PracticeOrder, TakeText } from './practiceOrder';
 
 const scope = self as unknown as DedicatedWorkerGlobalScope;
 const post = (answer: PracticeAnswer): void => scope.postMessage(answer);
 
+function takeOf(board: Board, from: readonly TakeText[]): PracticeAnswers['takeOf'] {
+  try {
+    const { samples, meant } = joinTakes(
+      from.map(({ strokes, meant }) => ({ samples: readStrokes(strokes, board), meant: tokensOf(meant).join('') })),
+    );
+    return { strokes: writeStrokes(samples), meant };
+  } catch (error) {
+    if (error instanceof Unreadable) return { why: error.message };
+    throw error;
+  }
+}
+
+/** What the fingers of a take did; where they cannot be played here, what its text would cost. */
+function taken(sound: Sound, { strokes, text }: { strokes: string; text: string }): PracticeAnswers['taken'] {
+  try {
+    return { load: loadOfTake(readStrokes(strokes, sound.board), sound.board), lacking: [] };
+  } catch (error) {
+    if (error instanceof Unreadable) return loadOfText(sound, text);
+    throw error;
+  }
+}
+
 async function answerOf(order: PracticeOrder): Promise<PracticeAnswers[PracticeOrder['do']]> {
+  if (order.do === 'takeOf') return takeOf(order.board, order.from);
   await bringHosts([order.profile.hostLayout]);
   const sound = mustBeSound(order.profile, order.board);
   switch (order.do) {
@@ -20,7 +57,7 @@ async function answerOf(order: PracticeOrder): Promise<PracticeAnswers[PracticeO
     case 'load':
       return loadOfText(sound, order.text);
     case 'taken':
-      return { load: loadOfTake(order.samples, order.board), lacking: [] };
+      return taken(sound, order);
     case 'shortcuts':
       return loadOfShortcuts(sound, order.list);
     case 'lighten': {

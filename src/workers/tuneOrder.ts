@@ -2,12 +2,12 @@
 import type { Board } from '../core/board';
 import type { Profile } from '../core/profile';
 import type { Grid, Held, Looked, Part, Scope, Swept, Tuning } from '../core/typing';
-import type { Sample } from '../core/engine';
 
 export type TakeOrder = {
   profile: Profile;
   board: Board;
-  samples: readonly Sample[];
+  /** A strokes file: a string is handed over in no time, and read there. */
+  strokes: string;
   meant: string;
 };
 
@@ -19,7 +19,9 @@ export type TuneOrder =
 
 /** A take looked at, with figures of each key. */
 export type LookedAt = {
-  looked: Looked;
+  looked: Pick<Looked, 'meant' | 'came' | 'slips'>;
+  /** Whether the fingers have depths, and not only down and up. */
+  isMeasured: boolean;
   /** How long each key of a gesture was down. */
   threads: [key: string, held: Held[]][];
   /** Delays from finger to host, in µs. */
@@ -29,8 +31,28 @@ export type LookedAt = {
   lateness: [key: string, presses: number, meanUs: number][];
 };
 
+/** It with its many tokens as two texts, which are handed over in no time. */
+export type LookedOver = Omit<LookedAt, 'looked'> & { meant: string; came: string; slips: Looked['slips'] };
+
+/** Between tokens, none of which has it. */
+const BETWEEN = '\u0000';
+const tokensIn = (text: string): string[] => (text === '' ? [] : text.split(BETWEEN));
+
+export const packed = ({ looked: { meant, came, slips }, ...more }: LookedAt): LookedOver => ({
+  ...more,
+  slips,
+  meant: meant.join(BETWEEN),
+  came: came.join(BETWEEN),
+});
+
+export const unpacked = ({ meant, came, slips, ...more }: LookedOver): LookedAt => ({
+  ...more,
+  looked: { meant: tokensIn(meant), came: tokensIn(came), slips },
+});
+
 export type TuneAnswer =
   | { what: 'progress'; done: number; of: number }
   | { what: 'swept'; swept: Swept }
   | { what: 'tuned'; tuning: Tuning }
-  | { what: 'looked'; at: LookedAt };
+  | { what: 'looked'; at: LookedOver }
+  | { what: 'unreadable'; why: string };

@@ -4,8 +4,9 @@ import { useRef } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { boardById, type Board } from '../../core/board';
 import { parseBoardDraft } from '../../core/files';
-import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
+import { foreign, READING_BUDGET, Unreadable } from '../../core/reading';
 import { BoardPicture } from '../shared/BoardPicture';
+import { fileText } from '../shared/fileText';
 import { BoardSketch } from '../shared/sketches';
 import { ShelfBar } from '../shared/ShelfBar';
 import { Waiting } from '../shared/Waiting';
@@ -54,12 +55,8 @@ const BoardsBench = () => {
     if (!file) return;
     const fail = (reason: string): void =>
       void message.error({ content: `${foreign(file.name)}: ${reason}. Nothing was changed.`, duration: 10 });
-    if (file.size > READING_BUDGET.json.bytes) {
-      fail('it is too large for a board');
-      return;
-    }
     try {
-      const board = parseBoardDraft(textOfFile(new Uint8Array(await file.arrayBuffer())));
+      const board = parseBoardDraft(await fileText(file, READING_BUDGET.json.bytes));
       // The same id again is a second board, unless it is the very same.
       const isTaken = boardById(board.id) !== undefined || own.some((one) => one.board.id === board.id);
       const put = isTaken ? asOwn(board) : board;

@@ -165,14 +165,15 @@ export const KeyCard = memo(({ bench, inputRef, onDone, swapsFrom, onSwap, onNex
       <div className={`sentences${draft.reading ? ' would' : ''}`} aria-live="polite">
         {givesEach && draft.each && (
           <p className="would-head">
-            Not taken yet. With <kbd>Enter</kbd> or <kbd>Tab</kbd>, {draft.each.parts.length} keys become what their
+            Not taken yet. With <kbd>Enter</kbd> or <kbd>Tab</kbd>
+            {draft.isTakenOnLeaving && ', or when you leave the line'}, {draft.each.parts.length} keys become what their
             caps show.
           </p>
         )}
         {draft.reading && (
           <p className="would-head">
             Not taken yet. With <kbd>Enter</kbd> or <kbd>Tab</kbd>
-            {draft.understood?.ok && draft.understood.readings.length === 1 && ', or when you leave the line,'} the key
+            {draft.isTakenOnLeaving && ', or when you leave the line,'} the key
             would be <b className="mono">{draft.reading.line}</b>:
           </p>
         )}

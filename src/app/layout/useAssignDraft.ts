@@ -47,7 +47,8 @@ export type AssignDraft = {
   takeBinding(line: string, binding: Binding): boolean;
   /** Takes a line that was picked, not typed. */
   takeLine(line: string): boolean;
-  /** Takes the line when it has one reading only, which the person therefore saw. */
+  /** It has one reading only, which the person therefore sees: going elsewhere takes it. */
+  isTakenOnLeaving: boolean;
   leave(): void;
   /** The layer or macro that is all the line lacks; empty when nothing is, or more. */
   lacks: string;
@@ -109,6 +110,8 @@ export function useAssignDraft({
   }, [isChanged, draft, profile, layer, understood, keys]);
   const hasParts = each !== undefined && each.parts.length > 0;
   const readings = understood?.ok ? understood.readings : [];
+  // Parts that do not fit are taken by who says so.
+  const isTakenOnLeaving = isChanged && readings.length + (hasParts ? 1 : 0) === 1 && (each?.misfit ?? '') === '';
   /** What the line lacks and says how to make: a layer of that name, or a macro that repeats; with what the line means then. */
   const remedy = useMemo(() => {
     const missing = understood && !understood.ok ? understood.missing : undefined;
@@ -194,10 +197,9 @@ export function useAssignDraft({
       }
       return give(line, first.binding);
     },
+    isTakenOnLeaving,
     leave: () => {
-      const options = readings.length + (hasParts ? 1 : 0);
-      // Parts that do not fit are taken by who says so.
-      if (isChanged && options === 1 && (each?.misfit ?? '') === '') take(0);
+      if (isTakenOnLeaving) take(0);
     },
     lacks: remedy?.name ?? '',
     lacksWhat: remedy?.what ?? 'layer',

@@ -1,5 +1,5 @@
 /** What is written freely, as it comes; when hands rest, a click on a wrong character says what was meant. */
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { ShownPiece } from '../../core/hosts';
 import type { Writing } from './writing';
 import './FreeText.css';
@@ -18,6 +18,7 @@ const SHOWN = 1500;
 export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
   const { pieces } = writing.host;
   const [asked, setAsked] = useState<ShownPiece | null>(null);
+  const shown = useRef<HTMLParagraphElement>(null);
   const from = Math.max(0, pieces.length - SHOWN);
   if (pieces.length === 0)
     return (
@@ -38,7 +39,7 @@ export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
     );
   return (
     <>
-      <p className="free-text" aria-label="What came">
+      <p ref={shown} className="free-text" aria-label="What came">
         {pieces.slice(from).map((piece, n) => {
           const { text } = piece;
           const mark = marks.get(piece);
@@ -69,7 +70,12 @@ export const FreeText = ({ writing, isListening, marks, onMark }: Props) => {
               autoFocus
               defaultValue={marks.get(asked) ?? ''}
               onKeyDown={(event) => {
-                if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
+                const place = pieces.indexOf(asked) - from;
+                // Escape leaves it as it was.
+                if (event.key === 'Escape') setAsked(null);
+                else if (event.key === 'Enter') event.currentTarget.blur();
+                else return;
+                requestAnimationFrame(() => shown.current?.querySelectorAll('button')[place]?.focus());
               }}
               onBlur={(event) => {
                 onMark(asked, [...event.target.value].at(0) ?? '');

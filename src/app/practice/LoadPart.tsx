@@ -2,9 +2,7 @@
 import { Button, Progress, Segmented, Select } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { check, isSound } from '../../core/check';
-import type { Sample } from '../../core/engine';
 import { swapKeysEverywhere, type Profile } from '../../core/profile';
-import { Unreadable } from '../../core/reading';
 import {
   BUSY_SHARE,
   busiestThumb,
@@ -20,7 +18,7 @@ import { keyTitle } from '../shared/keyNames';
 import { useBench, type Bench } from '../shared/useBench';
 import { useShelf } from '../state/shelf';
 import { useOwnWords } from '../state/ownWords';
-import { samplesOfTake, useTakes } from '../state/takes';
+import { useTakes } from '../state/takes';
 import { FingerBars } from './FingerBars';
 import { OwnWords, useKeptWords } from './OwnWords';
 import { useWorked } from '../shared/useWorked';
@@ -175,22 +173,13 @@ const LoadPart = () => {
     [swapped, entries, otherId],
   );
   const otherName = swapped ? 'with those two changed' : (other?.name ?? '');
-  const samples = useMemo((): readonly Sample[] | null => {
-    if (!take || take.board !== board.id) return null;
-    try {
-      return samplesOfTake(take, board);
-    } catch (error) {
-      if (error instanceof Unreadable) return null;
-      throw error;
-    }
-  }, [take, board]);
   const order = useMemo(() => {
     if (!isSound(sound) || text === '') return null;
     // Beside another one, both are counted in one way: by the shortest ways of each to the same text.
-    return samples && !other
-      ? ({ do: 'taken', profile, board, samples } as const)
+    return take?.board === board.id && !other
+      ? ({ do: 'taken', profile, board, strokes: take.strokes, text } as const)
       : ({ do: 'load', profile, board, text } as const);
-  }, [sound, profile, board, text, samples, other]);
+  }, [sound, profile, board, text, take, other]);
   const otherOrder = useMemo(
     () =>
       other && isSound(check(other, board)) && text !== ''

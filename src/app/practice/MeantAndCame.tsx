@@ -2,7 +2,7 @@
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Board } from '../../core/board';
-import type { Sample } from '../../core/engine';
+import { readStrokes, strokesUntil } from '../../core/files';
 import type { Profile } from '../../core/profile';
 import type { Slip } from '../../core/typing';
 import type { LookedAt } from '../../workers/tuneOrder';
@@ -14,7 +14,6 @@ import './MeantAndCame.css';
 
 type Props = {
   take: Take | undefined;
-  samples: readonly Sample[] | null;
   looked: LookedAt | null;
   trouble: string;
   board: Board;
@@ -59,7 +58,7 @@ const shownOr = (text: string, sign: string): ReactNode =>
     </>
   );
 
-export const MeantAndCame = ({ take, samples, looked, trouble, board, profile }: Props) => {
+export const MeantAndCame = ({ take, looked, trouble, board, profile }: Props) => {
   const navigate = useNavigate();
   const [chosen, setChosen] = useState<Slip | null>(null);
   const slips = looked?.looked.slips ?? [];
@@ -76,7 +75,7 @@ export const MeantAndCame = ({ take, samples, looked, trouble, board, profile }:
     const { press, atUs } = slip;
     const untilUs = Math.max(atUs, press?.pressedUs ?? 0) + BEHIND_US;
     handOver(placeOfTrial(profile.id, board.id), {
-      samples: (samples ?? []).filter(({ tUs }) => tUs <= untilUs),
+      samples: take ? readStrokes(strokesUntil(take.strokes, untilUs), board) : [],
       press: press && !press.isJoint ? { key: press.key, pressedUs: press.pressedUs } : null,
     });
     void navigate(`/profile/${profile.id}/trial`);

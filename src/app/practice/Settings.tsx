@@ -5,7 +5,6 @@ import {
   ALL,
   decidedBy,
   fingerMates,
-  isMeasured,
   type Scope,
   sizeOf,
   settingEdit,
@@ -21,11 +20,17 @@ import { differenceWords, otherWordsSaid, suggestionWords, triedWords } from './
 import { useSweep } from './useTuning';
 import './Settings.css';
 
-type Props = { question: TakeOrder | null; bench: Bench; hasGestures: boolean; selectedKey: string };
+type Props = {
+  question: TakeOrder | null;
+  hasDepths: boolean;
+  bench: Bench;
+  hasGestures: boolean;
+  selectedKey: string;
+};
 
 type For = 'all' | 'finger' | 'key';
 
-export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) => {
+export const Settings = ({ question, hasDepths, bench, hasGestures, selectedKey }: Props) => {
   const { profile, board, edit } = bench;
   const [whom, setWhom] = useState<For>('all');
   const scope = useMemo<Scope>(
@@ -34,7 +39,6 @@ export const Settings = ({ question, bench, hasGestures, selectedKey }: Props) =
     [whom, selectedKey, board],
   );
   const now = useMemo(() => settingNow(profile, scope), [profile, scope]);
-  const hasDepths = useMemo(() => question !== null && isMeasured(question.samples), [question]);
   const grid = useMemo(
     () => usualGrid(decidedBy(profile, scope), hasDepths ? { now: now.travel, travelUm: board.travelUm } : undefined),
     [profile, scope, now, hasDepths, board],

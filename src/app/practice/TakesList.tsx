@@ -1,15 +1,16 @@
 /** The takes, newest first, each with its own small rhythm: written, named, joined, taken along as files and brought in. */
 import { App as AntApp, Button, Dropdown } from 'antd';
-import { useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Board } from '../../core/board';
 import { isOfLamp } from '../../core/engine';
-import { readStrokes, writeStrokes } from '../../core/files';
 import type { Profile } from '../../core/profile';
-import { textOfFile, Unreadable } from '../../core/reading';
-import { joinTakes, tokensOf } from '../../core/typing';
+import { foreign, READING_BUDGET, Unreadable } from '../../core/reading';
+import type { TakeText } from '../../workers/practiceOrder';
+import { askWorker } from '../shared/askWorker';
 import { AskedFirst } from '../shared/AskedFirst';
 import { download, fileNameOf } from '../shared/download';
-import { headOf, samplesOfTake, useTakes, type Take } from '../state/takes';
+import { fileText } from '../shared/fileText';
+import { headOf, useTakes, type Take } from '../state/takes';
 import { Rhythm } from './Rhythm';
 import './choice.css';
 import './TakesList.css';
@@ -21,6 +22,8 @@ type Props = {
   board: Board;
   profile: Profile;
   canWrite: boolean;
+  /** Somebody has come back from writing one. */
+  takesFocus: boolean;
   onChoose: (id: string) => void;
   onWrite: () => void;
 };
@@ -33,24 +36,38 @@ const day = (atMs: number): string => {
   return new Date(atMs).toLocaleDateString(undefined, { day: 'numeric', month: 'short' });
 };
 
-/** How long a take lasted, as it is said. */
-const lasted = (times: readonly number[]): string => {
-  const seconds = Math.round(((times.at(-1) ?? 0) - (times[0] ?? 0)) / 1_000_000);
-  return seconds < 90 ? `${seconds} s` : `${Math.round(seconds / 60)} min`;
-};
+/** So much of a strokes file is looked at for its rhythm, in characters. */
+const RHYTHM_OF = 100_000;
 
-/** When keys went down, of a strokes file that need not be for this board. */
-const pressesOf = ({ strokes }: Take): number[] =>
-  strokes.split('\n').flatMap((line) => {
-    const [time = '', key = '', depth = ''] = line.split(',');
-    return /^\d+$/.test(time) && Number(depth) > 0 && !isOfLamp({ key }) ? [Number(time)] : [];
-  });
+/** When keys went down at the beginning of a strokes file, which need not be for this board. */
+const pressesOf = (strokes: string): number[] =>
+  strokes
+    .slice(0, RHYTHM_OF)
+    .split('\n')
+    .flatMap((line) => {
+      const [time = '', key = '', depth = ''] = line.split(',');
+      return /^\d+$/.test(time) && Number(depth) > 0 && !isOfLamp({ key }) ? [Number(time)] : [];
+    });
+
+/** How long a take lasted, as it is said. */
+function lasted(strokes: string, fromUs: number): string {
+  const end = strokes.trimEnd();
+  const toUs = Number.parseInt(end.slice(end.lastIndexOf('\n') + 1), 10) || fromUs;
+  const seconds = Math.round((toUs - fromUs) / 1_000_000);
+  return seconds < 90 ? `${seconds} s` : `${Math.round(seconds / 60)} min`;
+}
+
+/** The name of a file without its ending. */
+const bareName = ({ name }: File): string => name.replace(/\.[^.]*$/, '');
 
 type ItemProps = { take: Take; isChosen: boolean; onChoose: () => void; onRename: (name: string) => void };
 
 const Item = ({ take, isChosen, onChoose, onRename }: ItemProps) => {
-  const presses = useMemo(() => pressesOf(take), [take]);
+  const { strokes } = take;
+  const presses = useMemo(() => pressesOf(strokes), [strokes]);
+  const length = useMemo(() => lasted(strokes, presses[0] ?? 0), [strokes, presses]);
   const [isNaming, setIsNaming] = useState(false);
+  const opener = useRef<HTMLButtonElement>(null);
   if (isNaming)
     return (
       <input
@@ -62,7 +79,9 @@ const Item = ({ take, isChosen, onChoose, onRename }: ItemProps) => {
         onFocus={({ target }) => target.select()}
         onKeyDown={(event) => {
           if (event.key === 'Escape') setIsNaming(false);
-          if (event.key === 'Enter') event.currentTarget.blur();
+          else if (event.key === 'Enter') event.currentTarget.blur();
+          else return;
+          requestAnimationFrame(() => opener.current?.focus());
         }}
         onBlur={(event) => {
           setIsNaming(false);
@@ -73,6 +92,7 @@ const Item = ({ take, isChosen, onChoose, onRename }: ItemProps) => {
     );
   return (
     <button
+      ref={opener}
       type="button"
       className="practice-choice"
       aria-pressed={isChosen}
@@ -88,13 +108,27 @@ const Item = ({ take, isChosen, onChoose, onRename }: ItemProps) => {
         <bdi>{take.name}</bdi>
       </strong>
       <span className="soft">
-        {day(take.at)} · {lasted(presses)}
+        {day(take.at)} · {length}
       </span>
     </button>
   );
 };
 
-export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, onChoose, onWrite }: Props) => {
+export const TakesList = ({
+  takes,
+  problem,
+  chosen,
+  board,
+  profile,
+  canWrite,
+  takesFocus,
+  onChoose,
+  onWrite,
+}: Props) => {
+  const write = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (takesFocus) write.current?.focus();
+  }, [takesFocus]);
   const { add, remove, rename } = useTakes.getState();
   const { message } = AntApp.useApp();
   const files = useRef<HTMLInputElement>(null);
@@ -105,51 +139,55 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
     else void message.success(done);
   };
 
-  /** A strokes file, with the text beside it that was meant. */
+  const [isReading, setIsReading] = useState(false);
+  /** A take of one or several, kept under a name; said when it is, or why there is none. */
+  const make = async (from: readonly TakeText[], name: string, done: string, failed: string): Promise<void> => {
+    setIsReading(true);
+    const made = await askWorker({ do: 'takeOf', board, from });
+    setIsReading(false);
+    if (!made) void message.error(`${failed}.`);
+    else if ('why' in made) void message.error(`${failed}: ${made.why}.`);
+    else say(await add({ ...headOf(profile), ...made, name }), done);
+  };
+
+  /** Strokes files, each with the text beside it that was meant. */
   const bring = async (list: FileList | null): Promise<void> => {
-    const all = await Promise.all(
-      [...(list ?? [])].map(async (file) => ({ name: file.name, bytes: new Uint8Array(await file.arrayBuffer()) })),
-    );
-    const strokes = all.find(({ name }) => /\.csv$/i.test(name));
-    const meant = all.find(({ name }) => /\.txt$/i.test(name));
-    if (!strokes || !meant) {
+    const files = [...(list ?? [])];
+    const texts = files.filter(({ name }) => /\.txt$/i.test(name));
+    const strokes = files.filter(({ name }) => /\.csv$/i.test(name));
+    if (strokes.length === 0 || texts.length === 0) {
       void message.error(
         'A take is two files: a strokes file (.csv) and a text beside it (.txt) with what was meant. Choose both.',
       );
       return;
     }
-    try {
-      const samples = readStrokes(textOfFile(strokes.bytes), board);
-      const line = tokensOf(textOfFile(meant.bytes)).join('');
-      if (line === '') throw new Unreadable(meant.name, 'is empty');
-      const name = strokes.name.replace(/\.csv$/i, '');
-      say(await add({ ...headOf(profile), name, meant: line, strokes: writeStrokes(samples) }), `“${name}” is here.`);
-    } catch (error) {
-      if (!(error instanceof Unreadable)) throw error;
-      void message.error(`Nothing was brought in. ${strokes.name}: ${error.message}.`);
+    for (const file of strokes) {
+      const name = bareName(file);
+      const text = strokes.length === 1 && texts.length === 1 ? texts[0] : texts.find((one) => bareName(one) === name);
+      const failed = `Nothing was brought in of ${foreign(file.name)}`;
+      if (!text) {
+        void message.error(`${failed}: there is no text ${foreign(name)}.txt beside it.`);
+        continue;
+      }
+      try {
+        const meant = await fileText(text, READING_BUDGET.csv.bytes);
+        if (meant.trim() === '') throw new Unreadable(foreign(text.name), 'is empty');
+        const from = [{ strokes: await fileText(file, READING_BUDGET.csv.bytes), meant }];
+        await make(from, name, `“${foreign(name)}” is here.`, failed);
+      } catch (error) {
+        if (!(error instanceof Unreadable)) throw error;
+        void message.error(`${failed}: ${error.message}.`);
+      }
     }
   };
 
-  const join = async (): Promise<void> => {
-    const oldest = here.toReversed();
-    let whole;
-    try {
-      whole = joinTakes(oldest.map((take) => ({ samples: samplesOfTake(take, board), meant: take.meant })));
-    } catch (error) {
-      if (!(error instanceof Unreadable)) throw error;
-      void message.error(`Nothing was joined. One of the takes cannot be played on this board: ${error.message}.`);
-      return;
-    }
-    say(
-      await add({
-        ...headOf(profile),
-        name: `${here.length} takes together`,
-        meant: whole.meant,
-        strokes: writeStrokes(whole.samples),
-      }),
+  const join = (): Promise<void> =>
+    make(
+      here.toReversed(),
+      `${here.length} takes together`,
       `${here.length} takes are one more, together.`,
+      'Nothing was joined; one of the takes cannot be played on this board',
     );
-  };
 
   return (
     <section className="panel takes" aria-label="Takes">
@@ -192,6 +230,11 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
           event.target.value = '';
         }}
       />
+      {isReading && (
+        <p className="soft" role="status">
+          Reading …
+        </p>
+      )}
       {problem !== '' && <p role="alert">The takes cannot be read: {problem}.</p>}
       <div className="takes-list">
         {takes?.map((take) => (
@@ -215,7 +258,7 @@ export const TakesList = ({ takes, problem, chosen, board, profile, canWrite, on
         )}
       </div>
       <p className="takes-foot">
-        <Button type="primary" size="small" disabled={!canWrite} onClick={onWrite}>
+        <Button ref={write} type="primary" size="small" disabled={!canWrite} onClick={onWrite}>
           Write a take
         </Button>
         {one ? (

@@ -2,32 +2,36 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { sameData } from '../../core/profile';
 import { joined, type Grid, type Scope, type Swept, type Tuning } from '../../core/typing';
-import type { LookedAt, TakeOrder, TuneAnswer, TuneOrder } from '../../workers/tuneOrder';
+import { unpacked, type LookedAt, type TakeOrder, type TuneAnswer, type TuneOrder } from '../../workers/tuneOrder';
 
 const newWorker = (): Worker =>
   new Worker(new URL('../../workers/tune.worker.ts', import.meta.url), { type: 'module' });
 
-/** What went wrong in a take as it is set now; null as long as that is not known, and when it could not be found out. */
-export function useLooked(question: TakeOrder | null): { looked: LookedAt | null; failed: boolean } {
+/** What went wrong in a take as it is set now; null as long as that is not known, and when it could not be found out: then there is a reason. */
+export function useLooked(question: TakeOrder | null): { looked: LookedAt | null; trouble: string } {
   const [found, setFound] = useState<{ of: TakeOrder; at: LookedAt } | null>(null);
-  const [failed, setFailed] = useState<TakeOrder | null>(null);
+  const [failed, setFailed] = useState<{ of: TakeOrder; why: string } | null>(null);
   useEffect(() => {
     if (!question) return;
     const worker = newWorker();
     worker.onmessage = ({ data }: MessageEvent<TuneAnswer>) => {
-      if (data.what === 'looked') setFound({ of: question, at: data.at });
+      if (data.what === 'looked') setFound({ of: question, at: unpacked(data.at) });
+      else if (data.what === 'unreadable') setFailed({ of: question, why: `This take cannot be played: ${data.why}.` });
       worker.terminate();
     };
     worker.onerror = () => {
-      setFailed(question);
+      setFailed({
+        of: question,
+        why: 'This take could not be played through the engine; choose it again, or another one.',
+      });
       worker.terminate();
     };
     worker.postMessage({ ...question, do: 'look' } satisfies TuneOrder);
     return () => worker.terminate();
   }, [question]);
   // While another setting is being looked at, what was found of the same take stays.
-  const looked = question && found?.of.samples === question.samples ? found.at : null;
-  return { looked, failed: question !== null && failed === question };
+  const looked = question && found?.of.strokes === question.strokes ? found.at : null;
+  return { looked, trouble: question !== null && failed?.of === question ? failed.why : '' };
 }
 
 export type Sweeping = {

@@ -5,9 +5,9 @@
  */
 import Dexie, { liveQuery, type EntityTable } from 'dexie';
 import { create } from 'zustand';
-import { boardById, type Board } from '../../core/board';
+import { boardById } from '../../core/board';
 import type { Sample } from '../../core/engine';
-import { readStrokes, writeStrokes } from '../../core/files';
+import { writeStrokes } from '../../core/files';
 import type { Profile } from '../../core/profile';
 import { z } from '../../core/reading';
 import { inTime, OPENS_WITHIN_MS, reasonOf, whyNot, WRITES_WITHIN_MS } from './database';
@@ -94,10 +94,6 @@ export const headOf = ({ id, name, board }: Profile): Pick<Take, 'at' | 'profile
 
 /** What fingers did, as a take keeps it. */
 export const strokesOfTake = (samples: readonly Sample[]): string => writeStrokes(samples);
-
-/** The fingers of a take, for a board. @throws Unreadable when they are for another */
-export const samplesOfTake = ({ strokes }: Pick<Take, 'strokes'>, board: Board): Sample[] =>
-  readStrokes(strokes, board);
 
 /** How a board of a take is called. */
 export const boardNameOf = ({ board }: Take): string => boardById(board)?.name ?? board;

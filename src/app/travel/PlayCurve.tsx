@@ -4,7 +4,8 @@ import { useRef } from 'react';
 import { testStrokes, type CurvePoint } from '../../core/probe';
 import type { Board, KeyId } from '../../core/board';
 import { readStrokes } from '../../core/files';
-import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
+import { foreign, READING_BUDGET, Unreadable } from '../../core/reading';
+import { fileText } from '../shared/fileText';
 import { keyName } from '../shared/keyNames';
 import './PlayCurve.css';
 
@@ -17,10 +18,7 @@ export const PlayCurve = ({ board, playedKey, onPlay }: PlayCurveProps) => {
 
   const playFile = async (file: File): Promise<void> => {
     try {
-      const samples = readStrokes(
-        textOfFile(new Uint8Array(await file.arrayBuffer()), READING_BUDGET.csv.bytes),
-        board,
-      );
+      const samples = readStrokes(await fileText(file, READING_BUDGET.csv.bytes), board);
       const own = samples.filter(({ key }) => key === playedKey);
       const [first] = own;
       if (!first) {

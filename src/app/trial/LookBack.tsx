@@ -3,8 +3,9 @@ import { App as AntApp } from 'antd';
 import { useRef, type KeyboardEvent } from 'react';
 import type { Board } from '../../core/board';
 import { readStrokes, writeStrokes } from '../../core/files';
-import { foreign, READING_BUDGET, textOfFile, Unreadable } from '../../core/reading';
+import { foreign, READING_BUDGET, Unreadable } from '../../core/reading';
 import { download, fileNameOf } from '../shared/download';
+import { fileText } from '../shared/fileText';
 import { keepCase } from './keepCase';
 import { MOST_AT_ONCE } from './longRun';
 import type { TrialSession } from './session';
@@ -57,10 +58,7 @@ export const LookBack = ({ session, board, atUs, spanUs, onLook }: LookBackProps
   const run = async (file: File | undefined): Promise<void> => {
     if (!file) return;
     try {
-      const samples = readStrokes(
-        textOfFile(new Uint8Array(await file.arrayBuffer()), READING_BUDGET.csv.bytes),
-        board,
-      );
+      const samples = readStrokes(await fileText(file, READING_BUDGET.csv.bytes), board);
       if (!session.runsFar && samples.length > MOST_AT_ONCE) {
         void message.error({
           content: `${foreign(file.name)} has ${samples.length} samples; the keyboard plays up to ${MOST_AT_ONCE} at a time. Play the draft instead.`,

@@ -9,6 +9,7 @@ import {
   parseSoundProfile,
   readStrokes,
   writeProfile,
+  strokesUntil,
   writeStrokes,
 } from '.';
 import { Unreadable } from '../reading';
@@ -21,6 +22,18 @@ describe('strokes files', () => {
     ];
     expect(writeStrokes(samples)).toBe('t_us,key,depth_um\n0,KeyA,4000\n85000,KeyA,0\n');
     expect(readStrokes(writeStrokes(samples), HARROW_64)).toEqual(samples);
+  });
+
+  test.each([
+    [-1, 0],
+    [0, 1],
+    [84_999, 1],
+    [85_000, 2],
+    [Infinity, 3],
+  ])('up to %s µs it has %s samples', (untilUs, count) => {
+    const samples = [0, 85_000, 1_234_567_890_123].map((tUs) => ({ tUs, key: 'KeyA', depthUm: 4000 }));
+    for (const text of [writeStrokes(samples), writeStrokes(samples).trimEnd()])
+      expect(readStrokes(strokesUntil(text, untilUs), HARROW_64)).toEqual(samples.slice(0, count));
   });
 
   test('a byte order mark, spaces and empty lines do not matter', () => {

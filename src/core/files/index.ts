@@ -7,4 +7,4 @@ export { isIntelHex, readIntelHex, writeIntelHex } from './intelHex';
 export { checkProfileText, parseProfile, parseProfiles, parseSoundProfile, type Read, type Which } from './profiles';
 export { writeProfile, writeProfiles } from '../profile';
 export { findShareCode, readShareCode, writeShareCode } from './share';
-export { readStrokes, writeStrokes } from './strokes';
+export { readStrokes, strokesUntil, writeStrokes } from './strokes';

@@ -74,3 +74,13 @@ export function readStrokes(text: string, board: Board): Sample[] {
 /** A strokes file from samples. */
 export const writeStrokes = (samples: readonly Sample[]): string =>
   `${csvFormatRows([HEADER, ...samples.map(({ tUs, key, depthUm }) => [String(tUs), key, String(depthUm)])])}\n`;
+
+/** The beginning of a strokes file: what the fingers did up to a time in µs. The file is one that can be read. */
+export function strokesUntil(text: string, untilUs: number): string {
+  let end = text.indexOf('\n') + 1;
+  for (let next = end; next < text.length && Number.parseInt(text.slice(next, next + 16), 10) <= untilUs; end = next) {
+    const behind = text.indexOf('\n', next) + 1;
+    next = behind > 0 ? behind : text.length;
+  }
+  return text.slice(0, end);
+}
