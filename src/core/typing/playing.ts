@@ -178,10 +178,11 @@ export function rankOf(values: Float64Array, hundredths: number): number {
   return row[place] ?? 0;
 }
 
-function startsOf({ keys, depths }: Fingers): Uint8Array {
+function startsOf({ times, keys, depths }: Fingers): Uint8Array {
   const down = new Set<number>();
   return Uint8Array.from(keys, (key, n) => {
-    const isStart = down.size === 0;
+    // What happens in one µs is played together: presses are told apart by their key and time.
+    const isStart = down.size === 0 && (n === 0 || (times[n] as number) > (times[n - 1] as number));
     if ((depths[n] as number) > 0) down.add(key);
     else down.delete(key);
     return isStart ? 1 : 0;
@@ -203,7 +204,7 @@ export class Take {
     this.presses = new Delays(this.arrivals, fingers.begun);
   }
 
-  /** Before which samples all keys are up. */
+  /** Before which samples all keys are up, and time has passed. */
   get starts(): Uint8Array {
     return (this.startsFound ??= startsOf(this.fingers));
   }

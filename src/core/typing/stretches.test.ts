@@ -111,6 +111,19 @@ describe('settings of one take', () => {
   const homeRow = (): Sound =>
     mustBeSound(sketchProfile({ Base: { A: 'tap A, hold Shift', S: 'tap S, hold Ctrl', Backspace: 'Backspace' } }));
 
+  test('are not cut within a µs, in which a key may go down twice', () => {
+    const sound = mustBeSound(sketchProfile({ Base: {} }));
+    const depths = [4000, 0, 4000, 0, 4000, 0];
+    const samples = depths.map((depthUm, n) => ({ tUs: n < 3 ? 0 : n * 20_000, key: 'KeyS', depthUm }));
+    const take = new Take(fingersOf(samples, sound.program), sound.program, 'us');
+    take.play(sound.program);
+    const alone = [take.arrivals.length, take.presses.length];
+    const [now] = settingsOf(sound, [{}]);
+    const stretches = Stretches.of(take, now!, () => sound.program, 1);
+    stretches?.play(now!, () => sound.program);
+    expect([stretches?.tokens.length, stretches?.delays.length]).toEqual(alone);
+  });
+
   test('are not played where they decide the same', () => {
     const sound = homeRow();
     const samples = typed(LETTERS_AND_SIGNS.slice(0, 400), sound, seeded(3));
