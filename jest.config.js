@@ -45,7 +45,7 @@ export default {
       // The words of Zod in sixty languages, of which none but one is ever read, would be a quarter of all modules of a file.
       moduleNameMapper: { '^\\.\\./locales/index\\.js$': '<rootDir>/node_modules/zod/v4/locales/en.js' },
       displayName: 'unit',
-      testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts'],
+      testMatch: ['<rootDir>/{src,demo,tests/mutants}/**/*.test.ts'],
       setupFilesAfterEnv: ['<rootDir>/tests/seed.ts'],
     },
     { ...inBrowser, displayName: 'end to end', testMatch: ['<rootDir>/tests/*.test.ts'] },

@@ -21,8 +21,8 @@ export const MUTANTS: readonly Mutant[] = [
     [
       'decide/gestures.ts',
       'a gesture of the same hand is a tap too',
-      'this.sameHand(key) && !(binding?.kind === GESTURE && binding.hasHold)',
-      'this.sameHand(key)',
+      'if (!this.sameHand(key) || (binding?.kind === GESTURE && binding.hasHold)) return false;',
+      'if (!this.sameHand(key)) return false;',
     ],
     ['decide/gestures.ts', 'keys of no hand are of one hand', 'return hand !== 0 && hand ===', 'return hand ==='],
     [
@@ -41,8 +41,8 @@ export const MUTANTS: readonly Mutant[] = [
     [
       'decide/head.ts',
       'a deadline fires just after its time',
-      'return this.deadlineUs <= tUs;',
-      'return this.deadlineUs < tUs;',
+      'if (this.deadlineUs <= tUs) return true;',
+      'if (this.deadlineUs < tUs) return true;',
     ],
     [
       'decide/joints.ts',
@@ -79,8 +79,8 @@ export const MUTANTS: readonly Mutant[] = [
     [
       'hold/ledger.ts',
       'modifiers come back while another macro plays',
-      'if (--this.asiders > 0) return;',
-      '--this.asiders;',
+      'if (claim.isAside && claim.why !== GONE && !this.isLifted(claim, ANY_PRESS)) this.goesDownAgain(claim);',
+      'if (claim.isAside && claim.why !== GONE) this.goesDownAgain(claim);',
     ],
     ['hold/ledger.ts', 'a later latch is taken back too', 'if (latch && latch.order < begunAt)', 'if (latch)'],
     [
@@ -175,7 +175,7 @@ export const MUTANTS: readonly Mutant[] = [
     [
       'editRows.ts',
       'a second thing of one id is put in',
-      "if (list !== 'joinedLayers' && placeOf(profile, list, id) >= 0)",
+      "if (list !== 'joinedLayers' && list !== 'lampLayers' && placeOf(profile, list, id) >= 0)",
       "if (list === 'joinedLayers' && placeOf(profile, list, id) < -1)",
     ],
     ['editRows.ts', 'the last layer can be taken out', 'profile.layers.length === 1', 'profile.layers.length === 0'],
@@ -363,5 +363,79 @@ export const MUTANTS: readonly Mutant[] = [
       "pass(moment[1] ?? '');",
     ],
     ['scoreLine.ts', 'what lies before is not gone back to', 'else if (toUs < atUs) words.push(`@${ms(toUs)}`);', ''],
+  ]),
+  ...core('typing', [
+    ['spacing.ts', 'what was slow grows no weaker', 'Math.max(0, before - 1)', 'before'],
+    ['spacing.ts', 'the same thing may come twice in a row', 'token !== this.lastToken || ', ''],
+    [
+      'spacing.ts',
+      'new things come before those that are due',
+      'due.length > 0\n',
+      'due.length > 0 && fresh.length === 0\n',
+    ],
+    [
+      'suggestion.ts',
+      'a slower setting with as few misfires is on the front',
+      'tried.misfires >= fewest',
+      'tried.misfires > fewest',
+    ],
+    ['suggestion.ts', 'a suggestion may have a tenth more misfires', 'const WITHIN = 1.05;', 'const WITHIN = 1.1;'],
+    [
+      'suggestion.ts',
+      'of equal settings the farthest from now is taken',
+      'changesOf(one, now) < changesOf',
+      'changesOf(one, now) > changesOf',
+    ],
+    [
+      'weakest.ts',
+      'what goes wrong counts no more than what is slow',
+      'const WRONG_COSTS = 3;',
+      'const WRONG_COSTS = 0;',
+    ],
+    ['load.ts', 'a finger that presses one key twice runs', ' && before.key !== id) own.runs++', ') own.runs++'],
+    ['load.ts', 'keys of no hand change hands', " && key.hand !== 'either' && before.hand", ' && before.hand'],
+    ['load.ts', 'a finger holds while the other hand works', " && holder.split(' ')[0] === key.hand", ''],
+    ['playing.ts', 'a take is cut within a µs', ' && (n === 0 || (times[n] as number) > (times[n - 1] as number))', ''],
+    [
+      'stretches.ts',
+      'a stretch ends while something is pending',
+      'engine.isAtRest && arrivals.isAtRest',
+      'arrivals.isAtRest',
+    ],
+    ['stretches.ts', 'what a stretch takes back stays', 'tokens.length - (row[at + BELOW] as number)', 'tokens.length'],
+    ['reach.ts', 'a layer for the next press is asked for twice', 'if (!once.includes(layer)) go({ once', 'go({ once'],
+    [
+      'plain.ts',
+      'letters keep what no key puts on them',
+      "character.normalize('NFD').replace(/\\p{M}/gu, '')",
+      'character',
+    ],
+    ['slips.ts', 'a double tap that was not meant is a hold', '(decided?.step ?? 1) > 1', '(decided?.step ?? 1) > 2'],
+  ]),
+  ...core('hostSide', [
+    ['rules.ts', 'the last rule that fits counts', 'return rules.find(', 'return rules.findLast('],
+    ['rules.ts', 'capitals of a program count', 'a.toLowerCase() === b.toLowerCase()', 'a === b'],
+    [
+      'rules.ts',
+      'a title is looked at for a rule of another program',
+      'rule.title !== undefined && isOf(rule, front)',
+      'rule.title !== undefined',
+    ],
+  ]),
+  ...core('lamps', [
+    ['moment.ts', 'a layer that lights only its own shows what lies below', 'if (only[layer] === 1) return -1;', ''],
+    ['moment.ts', 'a sign of a slot is lit in every slot', "(of === 'slot' && number === slot)", "of === 'slot'"],
+    [
+      'moment.ts',
+      'what waits pulses though the pulse is off',
+      'plan.pulses ? standing.waiting : []',
+      'standing.waiting',
+    ],
+    [
+      'moment.ts',
+      'a lamp of the host is looked at in the place of another',
+      '((hostLamps >> number) & 1)',
+      '((hostLamps >> (number + 1)) & 1)',
+    ],
   ]),
 ];

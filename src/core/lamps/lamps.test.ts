@@ -194,3 +194,8 @@ test('what fingers do, played: a layer lights, a key waits, a latch stays', () =
     `200 KeyB #2F7A68, Escape #FF0000, KeyC ${indigo}`,
   ]);
 });
+
+test('the pulse of what waits can be turned off', () => {
+  const profile = glowing([{ glow: 'waiting', pulses: false }]);
+  expect(played(profile, '+C 100, -C 150', ['KeyC'])).toEqual([`0 KeyC ${indigo}`]);
+});

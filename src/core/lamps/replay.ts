@@ -3,7 +3,7 @@ import type { KeyId } from '../board';
 import type { Sound } from '../check';
 import { HOST_LAMPS } from '../codes';
 import { Engine, isOfLamp, lampOf, type Sample } from '../engine';
-import { ALONE, AT_REST, lampsAt } from './moment';
+import { ALONE, AT_REST, shownAt } from './moment';
 import { DARK, hexOf, lampPlan } from './plan';
 
 /** At `t` µs the lamp of a key shows a colour, or is dark; `pulses` while the key waits for a decision. */
@@ -23,11 +23,9 @@ export function* lampLines(
   let hostLamps = 0;
   let before: string[] = board.keys.map(() => 'dark');
   function* told(tUs: number, standing = engine.standing()): Generator<LampLine> {
-    const colors = lampsAt(plan, standing, { ...ALONE, hostLamps });
-    const pulsing = new Set(plan.pulses ? standing.waiting : []);
-    const now = Array.from(
-      colors,
-      (color, n) => `${color === DARK ? 'dark' : hexOf(color)}${pulsing.has(n) ? ' pulses' : ''}`,
+    const { colors, pulsing } = shownAt(plan, standing, { ...ALONE, hostLamps });
+    const now = colors.map(
+      (color, n) => `${color === DARK ? 'dark' : hexOf(color)}${pulsing.includes(n) ? ' pulses' : ''}`,
     );
     for (const [n, { id }] of board.keys.entries()) {
       const [lamp = 'dark', pulses] = (now[n] ?? 'dark').split(' ');

@@ -27,6 +27,10 @@ describe('the load of a text', () => {
     expect([load.presses, load.handChanges, load.layerChanges]).toEqual([5, 1, 0]);
   });
 
+  test('a key that either hand presses is no change of hands, before or behind', () => {
+    expect(['fj', 'f j', ' f', 'f '].map((text) => loadOfText(plain, text).load.handChanges)).toEqual([1, 0, 0, 0]);
+  });
+
   test('what a finger holds while its neighbours work is counted, and a capital takes two presses', () => {
     const { load } = loadOfText(plain, 'AP');
     const left = load.fingers.get('left little')!;
