@@ -18,6 +18,7 @@ import {
   textOf,
 } from './browser';
 import { test } from './turns';
+import { twoPlaces } from './views';
 
 const app = useApp();
 const open = (part: string) => openPage(app.browser, `${app.server.url}/profile/demo-prompt-book/practice/${part}`);
@@ -379,15 +380,7 @@ test('the load of a text is counted by finger, and the finder says how something
   const { page, complaints } = await open('load');
   await seeText(page, '.load-figures', 'way of all fingers');
   await seeText(page, '[data-testid=thumb]', 'Is a thumb doing too much?');
-  for (const [label, key] of [
-    ['A key', 'Space'],
-    ['The other key', 'Enter'],
-  ] as const) {
-    await page.click(`input[aria-label="${label}"]`);
-    await page.keyboard.type(key);
-    await page.keyboard.press('Enter');
-  }
-  await seeText(page, '.load-figures', 'with those two changed');
+  await twoPlaces(page);
   await press(page, 'What could move?');
   await page.waitForFunction(() =>
     /No change|⇄/.test(document.querySelector('[data-testid=thumb]')?.textContent ?? ''),

@@ -43,6 +43,19 @@ async function roll(page: Page): Promise<void> {
   await page.waitForSelector('.lanes:not(.running) .on-decisions');
 }
 
+/** Chooses two keys to be looked at in each other's place, on the part for the load. */
+export async function twoPlaces(page: Page): Promise<void> {
+  for (const [label, key] of [
+    ['A key', 'Space'],
+    ['The other key', 'Enter'],
+  ] as const) {
+    await page.click(`input[aria-label="${label}"]`);
+    await page.keyboard.type(key);
+    await page.keyboard.press('Enter');
+  }
+  await seeText(page, '.load-figures', 'with those two changed');
+}
+
 const SHOW_DESK = '/profile/demo-show-desk';
 const PROMPT_BOOK = '/profile/demo-prompt-book';
 /** What of a view is new in it, where most of it is another view's: a selector. A dialog is all of its view by itself. */
@@ -142,15 +155,7 @@ export const VIEWS: [view: string, path: string, ready: string, open: (page: Pag
       `${PROMPT_BOOK}/practice/load`,
       '.load-figures',
       async (page) => {
-        for (const [label, key] of [
-          ['A key', 'Space'],
-          ['The other key', 'Enter'],
-        ] as const) {
-          await page.click(`input[aria-label="${label}"]`);
-          await page.keyboard.type(key);
-          await page.keyboard.press('Enter');
-        }
-        await seeText(page, '.load-figures', 'with those two changed');
+        await twoPlaces(page);
         await press(page, 'What could move?');
         await page.waitForFunction(() =>
           /No change|⇄/.test(document.querySelector('[data-testid=thumb]')?.textContent ?? ''),
