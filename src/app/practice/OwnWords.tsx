@@ -31,7 +31,7 @@ export const OwnWords = ({ kind, label, rows, value, placeholder }: OwnWordsProp
         value={value}
         onChange={({ target }) => useOwnWords.getState().write(kind, target.value)}
       />
-      {problem !== '' && <p role="alert">It is here until you close this window, and not kept: {problem}.</p>}
+      {problem !== '' && <p role="alert">Not kept yet: {problem}. It is tried again with what you write next.</p>}
     </>
   );
 };

@@ -64,7 +64,8 @@ const Tune = () => {
         <MeantAndCame take={take} looked={looked} trouble={trouble} board={board} profile={profile} />
         <Settings
           key={take?.id}
-          question={question}
+          // What can be tried follows from what was found of it: a take that has not been read yet waits.
+          question={looked && question}
           hasDepths={looked?.isMeasured === true}
           bench={bench}
           hasGestures={hasGestures(profile)}

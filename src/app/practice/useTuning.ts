@@ -30,7 +30,8 @@ export function useLooked(question: TakeOrder | null): { looked: LookedAt | null
     return () => worker.terminate();
   }, [question]);
   // While another setting is being looked at, what was found of the same take stays.
-  const looked = question && found?.of.strokes === question.strokes ? found.at : null;
+  const looked =
+    question && found?.of.strokes === question.strokes && found.of.meant === question.meant ? found.at : null;
   return { looked, trouble: question !== null && failed?.of === question ? failed.why : '' };
 }
 
@@ -95,7 +96,7 @@ export function useSweep(question: TakeOrder | null, grid: Grid, scope: Scope): 
           parts[from] = data.swept;
           done[from] = 1;
           if (parts.every((part) => part !== null)) finish(joined(parts));
-        }
+        } else if (data.what === 'unreadable') fail();
       };
       worker.postMessage({ ...question, do: 'sweep', grid, scope, part: { from, step: count } } satisfies TuneOrder);
       return worker;

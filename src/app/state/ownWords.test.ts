@@ -91,3 +91,24 @@ test('a page that is left before the store has anything has written it down; wha
   await found('[Ctrl+Z] 9', 'shortcuts');
   expect(noted.size).toBe(0);
 });
+
+test('a clock that has gone back makes nothing older', async () => {
+  const one = await aWindow();
+  await one.getState().read();
+  one.getState().write('text', 'by the right clock');
+  await found('by the right clock');
+  jest.spyOn(Date, 'now').mockReturnValue(1000);
+  const next = await aWindow();
+  await next.getState().read();
+  jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('the page is gone', 'AbortError');
+  });
+  next.getState().write('text', 'by the wrong one');
+  leave();
+  await until(() => next.getState().problem !== '');
+  jest.restoreAllMocks();
+  const written = [...noted];
+  noted.clear();
+  for (const [key, value] of written) noted.set(`${key}-gone`, value);
+  await found('by the wrong one');
+});

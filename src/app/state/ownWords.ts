@@ -4,7 +4,7 @@
  */
 import { create } from 'zustand';
 import { z } from '../../core/reading';
-import { reasonOf } from './database';
+import { whyNot } from './database';
 import { forgetIfKept, leftBehind, onLeaving } from './kept/leaving';
 import { loadPreference, storePreference } from './preferenceStore';
 
@@ -35,6 +35,8 @@ let isRead = false;
 const underWay = new Set<OwnWordsKind>();
 /** What the store does not have yet, and when it was written. */
 const unkept = new Map<OwnWordsKind, number>();
+/** The latest time that is known of each: what is written now is later, whatever the clock says. */
+const latestAt = new Map<OwnWordsKind, number>();
 
 export const useOwnWords = create<OwnWordsState>()((set, get) => {
   /** Keeps what is there now, and again until nothing has changed on the way. */
@@ -48,7 +50,7 @@ export const useOwnWords = create<OwnWordsState>()((set, get) => {
         await storePreference(NAMES[kind], { words, at });
         if (words === get().words[kind]) unkept.delete(kind);
       } catch (error) {
-        problem = reasonOf(error);
+        problem = whyNot(error);
       }
     }
     underWay.delete(kind);
@@ -69,6 +71,7 @@ export const useOwnWords = create<OwnWordsState>()((set, get) => {
         // A page that was left a moment ago may have written something that the store never got.
         const left = leftBehind(LEFT, leftSchema).filter(({ item }) => item.kind === kind);
         const latest = left.reduce((last, { item }) => (item.at > (last?.at ?? 0) ? item : last), kept ?? undefined);
+        latestAt.set(kind, Math.max(latestAt.get(kind) ?? 0, latest?.at ?? 0));
         const isNew = get().words[kind] === undefined;
         if (isNew && latest) set(({ words }) => ({ words: { ...words, [kind]: latest.words } }));
         if (isNew && latest && latest !== kept) {
@@ -80,7 +83,9 @@ export const useOwnWords = create<OwnWordsState>()((set, get) => {
     },
     write(kind, words) {
       set((state) => ({ words: { ...state.words, [kind]: words.slice(0, LONGEST_OWN[kind]) } }));
-      unkept.set(kind, Date.now());
+      const at = Math.max(Date.now(), (latestAt.get(kind) ?? 0) + 1);
+      latestAt.set(kind, at);
+      unkept.set(kind, at);
       void keep(kind);
     },
   };
